@@ -1,0 +1,46 @@
+using Nube.Core.Colour;
+
+namespace Nube.Core.Materials;
+
+/// <summary>How rough a paper's surface is.</summary>
+public enum PaperTexture
+{
+    /// <summary>Plate smooth, as bristol: crisp stamping, little water.</summary>
+    Smooth,
+
+    /// <summary>A slight tooth, as mixed-media paper.</summary>
+    Vellum,
+
+    /// <summary>Cold pressed: takes much water; a stamp needs two to four impressions.</summary>
+    ColdPressed,
+}
+
+/// <summary>A paper or card that can be coloured on.</summary>
+/// <param name="Name">The maker's name for it.</param>
+/// <param name="Colour">Its colour, bare.</param>
+/// <param name="Texture">Roughness.</param>
+/// <param name="GramsPerSquareMetre">Grammage (ISO 536).</param>
+/// <param name="Cobb60">Water taken up in 60 s, g/m2 (ISO 535); how much and how fast the paper drinks.</param>
+/// <param name="BuckleWater">Water laid in one go above which it buckles unless taped down, g/m2.</param>
+/// <param name="Provenance">Where the figures come from.</param>
+public sealed record Paper(
+    string Name,
+    Srgb Colour,
+    PaperTexture Texture,
+    double GramsPerSquareMetre,
+    double Cobb60,
+    double BuckleWater,
+    Provenance Provenance)
+{
+    /// <summary>Its reflectance, reconstructed from the colour.</summary>
+    public Spectrum Reflectance() => ReflectanceReconstruction.From(Colour);
+
+    /// <summary>Impressions that a stamp needs on it for a full print.</summary>
+    /// <remarks>Common practice, no source.</remarks>
+    public int Impressions => Texture switch
+    {
+        PaperTexture.Smooth => 1,
+        PaperTexture.Vellum => 2,
+        _ => 3,
+    };
+}

@@ -1,0 +1,7 @@
+namespace Nube.Core.Materials;
+
+/// <summary>The ink in which an outline is stamped.</summary>
+/// <param name="Name">The maker's name for it.</param>
+/// <param name="Waterproof">Stays put under a wash once dry.</param>
+/// <param name="Slow">Stays wet for minutes; smears until dry or heat-set.</param>
+public sealed record StampingInk(string Name, bool Waterproof, bool Slow);

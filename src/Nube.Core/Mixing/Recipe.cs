@@ -1,0 +1,97 @@
+using System.Collections.Immutable;
+using Nube.Core.Colour;
+using Nube.Core.Optics;
+
+namespace Nube.Core.Mixing;
+
+/// <summary>One colourant of a recipe.</summary>
+/// <param name="Colourant">Its place in the palette that was searched, from 0.</param>
+/// <param name="Parts">Whole parts, 1 to 8.</param>
+public readonly record struct RecipePart(int Colourant, int Parts);
+
+/// <summary>How to paint a colour: which colourants in which parts, how much water, how many layers.</summary>
+/// <param name="Parts">One or two colourants, in the palette's order.</param>
+/// <param name="Strength">Colour to water.</param>
+/// <param name="Layers">Layers, each dried before the next, 1 to 3.</param>
+/// <param name="Predicted">The dry colour on the paper that was asked for.</param>
+/// <param name="Difference">CIEDE2000 from the wish.</param>
+/// <param name="Rank">What the recipes are sorted by: the difference plus the price of being less simple.</param>
+public sealed record Recipe(
+    ImmutableArray<RecipePart> Parts,
+    Strength Strength,
+    int Layers,
+    Lab Predicted,
+    double Difference,
+    double Rank)
+{
+    /// <summary>The difference in words.</summary>
+    public Likeness Likeness => Likenesses.Of(Difference);
+
+    /// <summary>Load of all layers together.</summary>
+    public double Load => Layers * Strength.LoadOfOneLayer;
+}
+
+/// <summary>The grid of mixes and washes that a maker can measure by eye.</summary>
+public static class MixGrid
+{
+    /// <summary>Most parts of colour in a mix.</summary>
+    public const int MostParts = 8;
+
+    /// <summary>Most layers of a recipe.</summary>
+    public const int MostLayers = 3;
+
+    /// <summary>
+    /// Price of a second colourant, in CIEDE2000: half of what is barely seen, so that a plain colour wins over a
+    /// mix that is no better to the eye. This project's own.
+    /// </summary>
+    public const double SecondColourantPrice = 0.5;
+
+    /// <summary>Price of each layer after the first, in CIEDE2000: a wait until dry. This project's own.</summary>
+    public const double LayerPrice = 0.2;
+
+    /// <summary>
+    /// Every mix of at most two colourants in whole parts, at most 8 in total, each proportion once
+    /// (2:2 is 1:1), in a fixed order: single colourants first.
+    /// </summary>
+    /// <param name="colourants">Size of the palette.</param>
+    public static IEnumerable<ImmutableArray<RecipePart>> Mixes(int colourants)
+    {
+        for (var one = 0; one < colourants; one++) yield return [new RecipePart(one, 1)];
+        for (var one = 0; one < colourants; one++)
+        {
+            for (var two = one + 1; two < colourants; two++)
+            {
+                for (var parts = 1; parts < MostParts; parts++)
+                {
+                    for (var others = 1; parts + others <= MostParts; others++)
+                    {
+                        if (Coprime(parts, others)) yield return [new RecipePart(one, parts), new(two, others)];
+                    }
+                }
+            }
+        }
+    }
+
+    /// <summary>
+    /// Every strength of the ladder in one to three layers, thinnest total load first. Where two give the same load,
+    /// only the one with fewer layers is kept: the colour is the same and the wait is shorter.
+    /// </summary>
+    public static ImmutableArray<(Strength Strength, int Layers)> Washes { get; } =
+    [
+        .. Strength.Ladder
+            .SelectMany(strength => Enumerable.Range(1, MostLayers).Select(layers => (Strength: strength, Layers: layers)))
+            .OrderBy(wash => wash.Layers)
+            .DistinctBy(wash => Math.Round(wash.Layers * wash.Strength.LoadOfOneLayer, 9))
+            .OrderBy(wash => wash.Layers * wash.Strength.LoadOfOneLayer),
+    ];
+
+    /// <summary>The price that is added to the difference.</summary>
+    public static double Price(int colourants, int layers) =>
+        SecondColourantPrice * (colourants - 1) + LayerPrice * (layers - 1);
+
+    private static bool Coprime(int a, int b)
+    {
+        while (b != 0) (a, b) = (b, a % b);
+        return a == 1;
+    }
+}

@@ -1,0 +1,97 @@
+using Nube.Core.Colour;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+
+namespace Nube.Core.Tests.Mixing;
+
+public class RecipeTests
+{
+    private static readonly RecipeIndex Index = RecipeIndex.Build(BoxOfTwelve.Palette, BoxOfTwelve.Paper);
+
+    [Fact]
+    public void The_grid_has_every_proportion_once()
+    {
+        // Proportions a:b with a + b <= 8, coprime: sum of Euler's phi over 2..8 is 21; 12 singles, 66 pairs.
+        Assert.Equal(12 + 66 * 21, MixGrid.Mixes(12).Count());
+        Assert.DoesNotContain(MixGrid.Mixes(3), mix => mix.Length == 2 && mix[0].Parts == 2 && mix[1].Parts == 2);
+    }
+
+    [Fact]
+    public void Washes_hold_each_load_once_with_the_fewest_layers()
+    {
+        var loads = MixGrid.Washes.Select(w => Math.Round(w.Layers * w.Strength.LoadOfOneLayer, 9)).ToList();
+        Assert.Equal(loads.Distinct().Count(), loads.Count);
+        Assert.Equal(loads.Order(), loads);
+        Assert.Contains((new Strength(0), 1), MixGrid.Washes);
+        Assert.DoesNotContain((new Strength(1), 2), MixGrid.Washes); // same load as 1:0 once
+    }
+
+    [Fact]
+    public void The_index_answers_as_trying_everything_does()
+    {
+        var random = new Random(2026);
+        for (var i = 0; i < 12; i++)
+        {
+            var wish = new Srgb(random.NextDouble(), random.NextDouble(), random.NextDouble()).ToLab();
+            var tried = TryEverything(wish, 5);
+            var found = Index.Nearest(wish);
+            Assert.Equal(5, found.Length);
+            for (var place = 0; place < 5; place++)
+            {
+                Assert.Equal(tried[place].Parts, found[place].Parts);
+                Assert.Equal((tried[place].Strength, tried[place].Layers), (found[place].Strength, found[place].Layers));
+                Assert.Equal(tried[place].Rank, found[place].Rank, 9);
+            }
+        }
+    }
+
+    [Fact]
+    public void A_colour_that_a_pan_gives_by_itself_is_found_with_that_pan_alone()
+    {
+        var recipe = Index.Nearest(BoxOfTwelve.Dry(0.2, ("PB29", 1)))[0];
+        Assert.Equal(BoxOfTwelve.Pans.Index().First(p => p.Item.ColourIndex == "PB29").Index,
+            Assert.Single(recipe.Parts).Colourant);
+        Assert.Equal((new Strength(4), 1), (recipe.Strength, recipe.Layers));
+        Assert.Equal(Likeness.Twin, recipe.Likeness);
+    }
+
+    [Fact]
+    public void A_colour_out_of_reach_gives_the_nearest_and_says_how_far()
+    {
+        var recipe = Index.Nearest(Srgb.Parse("#00ffff").ToLab())[0];
+        Assert.Equal(Likeness.Another, recipe.Likeness);
+        Assert.True(recipe.Difference > 6);
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(49)]
+    public void A_palette_of_impossible_size_is_refused(int size) => Assert.Throws<ArgumentException>(
+        () => RecipeIndex.Build([.. Enumerable.Repeat(BoxOfTwelve.Palette[0], size)], BoxOfTwelve.Paper));
+
+    /// <summary>The slow twin: every mix, every strength, one to three layers laid one on the other.</summary>
+    private static List<Recipe> TryEverything(Lab wish, int count)
+    {
+        var all = new List<Recipe>();
+        foreach (var mix in MixGrid.Mixes(BoxOfTwelve.Palette.Count))
+        {
+            var optics = RecipeIndex.Optics(BoxOfTwelve.Palette, mix);
+            Recipe? best = null;
+            foreach (var strength in Strength.Ladder)
+            {
+                var sheet = BoxOfTwelve.Paper;
+                for (var layers = 1; layers <= MixGrid.MostLayers; layers++)
+                {
+                    sheet = KubelkaMunk.Over(sheet, optics, strength.LoadOfOneLayer);
+                    var colour = SpectralColour.ToLab(sheet);
+                    var difference = Ciede2000.Difference(wish, colour);
+                    var rank = difference + MixGrid.Price(mix.Length, layers);
+                    if (best is null || rank < best.Rank - 1e-9)
+                        best = new Recipe(mix, strength, layers, colour, difference, rank);
+                }
+            }
+            all.Add(best!);
+        }
+        return [.. all.OrderBy(recipe => recipe.Rank).Take(count)];
+    }
+}
