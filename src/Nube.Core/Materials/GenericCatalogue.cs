@@ -23,7 +23,7 @@ public static class GenericCatalogue
         Pan("Violet", "PV23", "#392463", "#a99bc7", 0.02, false),
         Pan("Ultramarine", "PB29", "#253a94", "#a3b0e0", 0.03, true),
         Pan("Phthalo blue", "PB15", "#0f3f7e", "#84bbde", 0.015, false),
-        Pan("Phthalo green", "PG7", "#044d30", "#8bd0bd", 0.015, false),
+        Pan("Phthalo green", "PG7", "#034e29", "#98cab7", 0.015, false),
         Pan("Indigo blue", "PB60", "#232e4c", "#99a4bb", 0.02, false),
     ];
 

@@ -1,0 +1,155 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using OpenCvSharp;
+
+namespace Nube.Core.Artwork;
+
+/// <summary>A maker's correction of the areas that were found.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(JoinAreas), "join")]
+[JsonDerivedType(typeof(SplitArea), "split")]
+public abstract record AreaEdit;
+
+/// <summary>Makes one area of several; it keeps the smallest id.</summary>
+/// <param name="Areas">Two ids or more.</param>
+public sealed record JoinAreas(ImmutableArray<int> Areas) : AreaEdit;
+
+/// <summary>Cuts an area along a stroke; the largest piece keeps the id, the others get new ones.</summary>
+/// <param name="Area">Its id.</param>
+/// <param name="Stroke">Points of the stroke, two or more.</param>
+public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke) : AreaEdit;
+
+/// <summary>A correction that cannot be made; the message says why.</summary>
+public sealed class AreaEditException : Exception
+{
+    /// <summary>With a plain sentence.</summary>
+    public AreaEditException(string message) : base(message) { }
+
+    /// <summary>With a plain sentence and what caused it.</summary>
+    public AreaEditException(string message, Exception inner) : base(message, inner) { }
+
+    /// <summary>Without a reason; for serialisers.</summary>
+    public AreaEditException() : base("This correction cannot be made.") { }
+}
+
+/// <summary>Applies corrections to areas.</summary>
+public static class AreaEdits
+{
+    /// <summary>Smallest piece that a cut may leave, mm2.</summary>
+    public const double SmallestPieceMm2 = 1;
+
+    /// <summary>Applies corrections in their order and measures the areas again.</summary>
+    /// <exception cref="AreaEditException">One of them names an area that is not there, or cuts nothing.</exception>
+    public static AreaMap Apply(AreaMap map, IEnumerable<AreaEdit> edits)
+    {
+        ArgumentNullException.ThrowIfNull(map);
+        ArgumentNullException.ThrowIfNull(edits);
+        var raster = map.Labels with { Labels = (ushort[])map.Labels.Labels.Clone() };
+        var ids = map.Areas.Select(area => area.Id).ToHashSet();
+        // Ids that were joined away are not given again within one list of corrections.
+        var highest = ids.Count == 0 ? 0 : ids.Max();
+        var touched = false;
+        foreach (var edit in edits)
+        {
+            touched = true;
+            switch (edit)
+            {
+                case JoinAreas join: Join(raster, join, ids); break;
+                case SplitArea split: highest = Split(raster, split, ids, highest); break;
+                default: throw new AreaEditException("This correction is not known.");
+            }
+        }
+        return touched ? AreaMeasuring.Measure(raster) : map;
+    }
+
+    private static void Join(LabelRaster raster, JoinAreas join, HashSet<int> ids)
+    {
+        var joined = join.Areas.Distinct().Order().ToList();
+        if (joined.Count < 2) throw new AreaEditException("Choose two areas or more to join.");
+        foreach (var id in joined) Require(id, ids);
+        var keep = (ushort)joined[0];
+        var gone = joined.Skip(1).Select(id => (ushort)id).ToHashSet();
+        for (var i = 0; i < raster.Labels.Length; i++)
+        {
+            if (gone.Contains(raster.Labels[i])) raster.Labels[i] = keep;
+        }
+        ids.ExceptWith(joined.Skip(1));
+    }
+
+    /// <summary>Cuts; returns the highest id given so far.</summary>
+    private static int Split(LabelRaster raster, SplitArea split, HashSet<int> ids, int highest)
+    {
+        Require(split.Area, ids);
+        if (split.Stroke.Length < 2) throw new AreaEditException("Draw the cut across the area, from line to line.");
+        var label = (ushort)split.Area;
+        using var mask = new Mat(raster.Height, raster.Width, MatType.CV_8UC1, Scalar.Black);
+        var inside = mask.AsSpan<byte>();
+        for (var i = 0; i < inside.Length; i++)
+        {
+            if (raster.Labels[i] == label) inside[i] = 255;
+        }
+        var points = split.Stroke.Select(p => new Point(
+            (int)Math.Round(Math.Clamp(p.X * raster.PixelsPerMm, -1e6, 1e6)),
+            (int)Math.Round(Math.Clamp(p.Y * raster.PixelsPerMm, -1e6, 1e6)))).ToArray();
+        Cv2.Polylines(mask, [points], false, Scalar.Black, 3);
+
+        using var labelled = new Mat();
+        using var stats = new Mat();
+        using var centres = new Mat();
+        var count = Cv2.ConnectedComponentsWithStats(mask, labelled, stats, centres, PixelConnectivity.Connectivity4, MatType.CV_32S);
+        labelled.GetArray(out int[] pieces);
+        var pixels = SmallestPieceMm2 * raster.PixelsPerMm * raster.PixelsPerMm;
+        var kept = Enumerable.Range(1, count - 1).Where(p => stats.At<int>(p, 4) >= pixels)
+            .OrderByDescending(p => stats.At<int>(p, 4)).ThenBy(p => p).ToList();
+        if (kept.Count < 2) throw new AreaEditException("The cut does not divide the area. Draw it right across, from line to line.");
+
+        var names = new ushort[count];
+        for (var i = 0; i < kept.Count; i++) names[kept[i]] = i == 0 ? label : (ushort)++highest;
+        var cut = new List<int>();
+        for (var i = 0; i < raster.Labels.Length; i++)
+        {
+            if (raster.Labels[i] != label) continue;
+            if (names[pieces[i]] == 0) cut.Add(i);
+            else raster.Labels[i] = names[pieces[i]];
+        }
+        CloseCut(raster, cut, names.Where(name => name != 0).ToHashSet(), label);
+        foreach (var name in names.Where(n => n != 0)) ids.Add(name);
+        return highest;
+    }
+
+    /// <summary>Gives the pixels of the cut, and crumbs beside it, back to the nearest piece.</summary>
+    private static void CloseCut(LabelRaster raster, List<int> cut, HashSet<ushort> own, ushort largest)
+    {
+        var (labels, width) = (raster.Labels, raster.Width);
+        var open = cut.ToHashSet();
+        foreach (var at in cut) labels[at] = LabelRaster.Line;
+        while (open.Count > 0)
+        {
+            var closed = new List<(int At, ushort Label)>();
+            foreach (var at in cut)
+            {
+                if (!open.Contains(at)) continue;
+                var x = at % width;
+                foreach (var (other, there) in ((int, bool)[])
+                    [(at - 1, x > 0), (at + 1, x < width - 1), (at - width, at >= width), (at + width, at + width < labels.Length)])
+                {
+                    if (!there || open.Contains(other) || !own.Contains(labels[other])) continue;
+                    closed.Add((at, labels[other]));
+                    break;
+                }
+            }
+            // A crumb that touches no piece stays with the largest.
+            if (closed.Count == 0) closed.AddRange(open.Select(at => (at, largest)));
+            foreach (var (at, name) in closed)
+            {
+                labels[at] = name;
+                open.Remove(at);
+            }
+        }
+    }
+
+    private static void Require(int id, HashSet<int> ids)
+    {
+        if (!ids.Contains(id)) throw new AreaEditException($"Area {id} is not there any more.");
+    }
+}

@@ -1,0 +1,171 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using OpenCvSharp;
+
+namespace Nube.Core.Artwork;
+
+/// <summary>Where the light comes from.</summary>
+/// <param name="X">To the right, as seen from the image.</param>
+/// <param name="Y">Downwards, as seen from the image.</param>
+public readonly record struct LightDirection(double X, double Y)
+{
+    /// <summary>Up and to the left. Common practice, no source.</summary>
+    public static LightDirection UpLeft { get; } = new(-Math.Sqrt(0.5), -Math.Sqrt(0.5));
+}
+
+/// <summary>Measures areas: size, outline, shadow side, which of them touch.</summary>
+public static class AreaMeasuring
+{
+    /// <summary>Share of an area that lies in its shadow. This project's own.</summary>
+    public const double ShadowShare = 0.35;
+
+    /// <summary>Line that two areas must share to count as touching, mm.</summary>
+    public const double LeastSharedMm = 1;
+
+    /// <summary>How far an outline may leave the pixels' edge, pixels.</summary>
+    private const double OutlineTolerance = 0.7;
+
+    /// <summary>
+    /// Mean length of a border per pair of pixels that it separates: pi / 4, for a line of any direction (Crofton).
+    /// </summary>
+    private const double LengthPerPair = Math.PI / 4;
+
+    /// <summary>Measures every area of a raster.</summary>
+    public static AreaMap Measure(LabelRaster raster, LightDirection? light = null)
+    {
+        ArgumentNullException.ThrowIfNull(raster);
+        var boxes = Boxes(raster);
+        var areas = boxes.OrderBy(box => box.Key)
+            .AsParallel().AsOrdered()
+            .Select(box => MeasureArea(raster, box.Key, box.Value, light ?? LightDirection.UpLeft))
+            .ToImmutableArray();
+        var touching = Contacts(raster)
+            .Where(contact => contact.Key.One != LabelRaster.Background)
+            .Select(contact => new Neighbours(contact.Key.One, contact.Key.Other, contact.Value * LengthPerPair / raster.PixelsPerMm))
+            .Where(pair => pair.SharedMm >= LeastSharedMm)
+            .OrderBy(pair => pair.One).ThenBy(pair => pair.Other)
+            .ToImmutableArray();
+        return new AreaMap(raster, areas, touching);
+    }
+
+    /// <summary>How many pixels carry each label.</summary>
+    internal static Dictionary<ushort, int> SizesInPixels(ushort[] labels)
+    {
+        var counts = new int[ushort.MaxValue + 1];
+        foreach (var label in labels) counts[label]++;
+        return counts.Index().Where(c => c.Item > 0).ToDictionary(c => (ushort)c.Index, c => c.Item);
+    }
+
+    /// <summary>How many pairs of pixels side by side carry two different labels, lines left out.</summary>
+    internal static Dictionary<(ushort One, ushort Other), int> Contacts(LabelRaster raster)
+    {
+        var contacts = new Dictionary<(ushort, ushort), int>();
+        var (labels, width) = (raster.Labels, raster.Width);
+        for (var y = 0; y < raster.Height; y++)
+        {
+            for (var x = 0; x < width; x++)
+            {
+                var at = y * width + x;
+                var label = labels[at];
+                if (x + 1 < width && labels[at + 1] != label) Add(label, labels[at + 1]);
+                if (y + 1 < raster.Height && labels[at + width] != label) Add(label, labels[at + width]);
+            }
+        }
+        return contacts;
+
+        void Add(ushort a, ushort b)
+        {
+            if (a == LabelRaster.Line || b == LabelRaster.Line) return;
+            var key = a < b ? (a, b) : (b, a);
+            contacts[key] = contacts.GetValueOrDefault(key) + 1;
+        }
+    }
+
+    private static Dictionary<ushort, Rect> Boxes(LabelRaster raster)
+    {
+        var edges = new Dictionary<ushort, (int Left, int Top, int Right, int Bottom)>();
+        for (var y = 0; y < raster.Height; y++)
+        {
+            for (var x = 0; x < raster.Width; x++)
+            {
+                var label = raster.Labels[y * raster.Width + x];
+                if (label is LabelRaster.Background or LabelRaster.Line) continue;
+                var start = x;
+                while (x + 1 < raster.Width && raster.Labels[y * raster.Width + x + 1] == label) x++;
+                edges[label] = edges.TryGetValue(label, out var e)
+                    ? (Math.Min(e.Left, start), e.Top, Math.Max(e.Right, x), y)
+                    : (start, y, x, y);
+            }
+        }
+        return edges.ToDictionary(e => e.Key, e => new Rect(
+            e.Value.Left, e.Value.Top, e.Value.Right - e.Value.Left + 1, e.Value.Bottom - e.Value.Top + 1));
+    }
+
+    private static Area MeasureArea(LabelRaster raster, ushort label, Rect box, LightDirection light)
+    {
+        // One pixel of room around, so that the distance to the edge is right at the picture's border too.
+        using var mask = new Mat(box.Height + 2, box.Width + 2, MatType.CV_8UC1, Scalar.Black);
+        var inside = mask.AsSpan<byte>();
+        var stride = box.Width + 2;
+        var pixels = 0;
+        for (var y = 0; y < box.Height; y++)
+        {
+            for (var x = 0; x < box.Width; x++)
+            {
+                if (raster.Labels[(box.Y + y) * raster.Width + box.X + x] != label) continue;
+                inside[(y + 1) * stride + x + 1] = 255;
+                pixels++;
+            }
+        }
+        using var distance = new Mat();
+        Cv2.DistanceTransform(mask, distance, DistanceTypes.L2, DistanceTransformMasks.Mask3);
+        Cv2.MinMaxLoc(distance, out double _, out double _, out Point _, out Point deepest);
+        var outline = Path(mask, box, raster.PixelsPerMm);
+        KeepShadowSide(inside, stride, pixels, light);
+        return new Area(
+            label,
+            pixels / (raster.PixelsPerMm * raster.PixelsPerMm),
+            new PointMm((box.X + deepest.X - 0.5) / raster.PixelsPerMm, (box.Y + deepest.Y - 0.5) / raster.PixelsPerMm),
+            outline,
+            Path(mask, box, raster.PixelsPerMm));
+    }
+
+    /// <summary>Clears all but the share of the pixels that lies furthest from the light.</summary>
+    private static void KeepShadowSide(Span<byte> inside, int stride, int pixels, LightDirection light)
+    {
+        var depth = new double[pixels];
+        var next = 0;
+        for (var at = 0; at < inside.Length; at++)
+        {
+            if (inside[at] != 0) depth[next++] = -(at % stride * light.X + at / stride * light.Y);
+        }
+        Array.Sort(depth);
+        var limit = depth[(int)((1 - ShadowShare) * (pixels - 1))];
+        for (var at = 0; at < inside.Length; at++)
+        {
+            if (-(at % stride * light.X + at / stride * light.Y) <= limit) inside[at] = 0;
+        }
+    }
+
+    /// <summary>The outlines of a mask as an SVG path in mm; holes are outlines too.</summary>
+    private static string Path(Mat mask, Rect box, double pixelsPerMm)
+    {
+        Cv2.FindContours(mask, out var contours, out _, RetrievalModes.CComp, ContourApproximationModes.ApproxNone);
+        var path = new StringBuilder();
+        foreach (var contour in contours)
+        {
+            var simple = Cv2.ApproxPolyDP(contour, OutlineTolerance, true);
+            if (simple.Length < 3) continue;
+            for (var i = 0; i < simple.Length; i++)
+            {
+                // Contours run through pixel centres; the mask has one pixel of room.
+                path.Append(i == 0 ? 'M' : 'L')
+                    .Append(CultureInfo.InvariantCulture, $"{(box.X + simple[i].X - 0.5) / pixelsPerMm:0.##} ")
+                    .Append(CultureInfo.InvariantCulture, $"{(box.Y + simple[i].Y - 0.5) / pixelsPerMm:0.##}");
+            }
+            path.Append('Z');
+        }
+        return path.ToString();
+    }
+}

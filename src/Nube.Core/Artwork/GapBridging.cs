@@ -1,0 +1,175 @@
+using OpenCvSharp;
+
+namespace Nube.Core.Artwork;
+
+/// <summary>How readily breaks in a line are closed.</summary>
+/// <param name="LongestMm">Longest gap between two line ends that is closed, mm, edge to edge; 0 closes none.</param>
+/// <param name="LeastCosine">How well both ends must point at each other: 1 exactly, 0 at a right angle.</param>
+/// <param name="LongestToLineMm">Longest gap between a line end and the side of another line, mm.</param>
+public sealed record GapRule(double LongestMm, double LeastCosine, double LongestToLineMm)
+{
+    /// <summary>For clean prints: closes only what clearly belongs together.</summary>
+    public static GapRule Strict { get; } = new(1.1, 0.6, 0.6);
+
+    /// <summary>Closes nothing.</summary>
+    public static GapRule None { get; } = new(0, 1, 0);
+}
+
+/// <summary>Closes small breaks where the stamp did not print.</summary>
+/// <remarks>
+/// Works on the skeleton of the lines: every end has a direction, taken over its last millimetre. Two ends that point
+/// at each other are joined, nearest pairs first; an end left over runs on to the nearest line ahead of it.
+/// </remarks>
+internal static class GapBridging
+{
+    private const double DirectionMm = 1, LeastBranchMm = 0.8;
+    private const double ConeCosine = 0.8;
+
+    private sealed record LineEnd(Point2d At, Point2d Direction, double HalfWidth);
+
+    /// <summary>A mask of the bridges: 255 where a gap was closed.</summary>
+    public static byte[] Bridges(LineArt art, GapRule rule)
+    {
+        var bridges = new byte[art.Ink.Length];
+        if (rule.LongestMm <= 0) return bridges;
+        using var ink = art.Wrap(art.Ink);
+        using var distance = new Mat();
+        Cv2.DistanceTransform(ink, distance, DistanceTypes.L2, DistanceTransformMasks.Mask3);
+        distance.GetArray(out float[] halfWidth);
+
+        var ends = Ends(art, halfWidth);
+        using var drawn = art.Wrap(bridges);
+        var joined = new bool[ends.Count];
+        var pairs = new List<(double Gap, int One, int Other)>();
+        var reach = rule.LongestMm * art.PixelsPerMm;
+        foreach (var (one, other) in NearPairs(ends, reach))
+        {
+            var (a, b) = (ends[one], ends[other]);
+            var between = b.At - a.At;
+            var length = Math.Sqrt(between.X * between.X + between.Y * between.Y);
+            var gap = length - a.HalfWidth - b.HalfWidth;
+            if (length == 0 || gap > reach) continue;
+            if (Dot(a.Direction, between) / length < rule.LeastCosine) continue;
+            if (-Dot(b.Direction, between) / length < rule.LeastCosine) continue;
+            pairs.Add((gap, one, other));
+        }
+        pairs.Sort();
+        foreach (var (_, one, other) in pairs)
+        {
+            if (joined[one] || joined[other]) continue;
+            joined[one] = joined[other] = true;
+            Draw(drawn, ends[one].At, ends[other].At);
+        }
+        for (var end = 0; end < ends.Count; end++)
+        {
+            if (!joined[end] && InkAhead(art, ends[end], rule.LongestToLineMm * art.PixelsPerMm) is { } hit)
+                Draw(drawn, ends[end].At, hit);
+        }
+        return bridges;
+    }
+
+    private static double Dot(Point2d a, Point2d b) => a.X * b.X + a.Y * b.Y;
+
+    /// <summary>Three pixels thick, so that no 4-connected path slips through.</summary>
+    private static void Draw(Mat mask, Point2d from, Point2d to) => Cv2.Line(
+        mask, new Point((int)Math.Round(from.X), (int)Math.Round(from.Y)),
+        new Point((int)Math.Round(to.X), (int)Math.Round(to.Y)), Scalar.White, 3);
+
+    /// <summary>Pairs of ends that may be close enough, by a grid of cells.</summary>
+    private static IEnumerable<(int One, int Other)> NearPairs(List<LineEnd> ends, double reach)
+    {
+        if (ends.Count == 0) yield break;
+        var cell = reach + 4 * ends.Max(end => end.HalfWidth) + 1;
+        var cells = new Dictionary<(int, int), List<int>>();
+        for (var i = 0; i < ends.Count; i++)
+        {
+            var key = ((int)(ends[i].At.X / cell), (int)(ends[i].At.Y / cell));
+            for (var dy = -1; dy <= 1; dy++)
+            {
+                for (var dx = -1; dx <= 1; dx++)
+                {
+                    if (!cells.TryGetValue((key.Item1 + dx, key.Item2 + dy), out var others)) continue;
+                    foreach (var other in others) yield return (other, i);
+                }
+            }
+            if (!cells.TryGetValue(key, out var own)) cells[key] = own = [];
+            own.Add(i);
+        }
+    }
+
+    /// <summary>The ends of all lines that are long enough to have a direction and are no spurs.</summary>
+    private static List<LineEnd> Ends(LineArt art, float[] halfWidth)
+    {
+        var stride = art.Width + 2;
+        var skeleton = Skeleton.Of(art.Ink, art.Width, art.Height);
+        int[] around = [-stride, -stride + 1, 1, stride + 1, stride, stride - 1, -1, -stride - 1];
+        var steps = (int)Math.Round(DirectionMm * art.PixelsPerMm);
+        var ends = new List<LineEnd>();
+        for (var at = stride + 1; at < skeleton.Length - stride - 1; at++)
+        {
+            if (skeleton[at] == 0 || Count(at) != 1) continue;
+            var (x, y) = (at % stride - 1, at / stride - 1);
+            var radius = halfWidth[y * art.Width + x];
+
+            // Walk back along the line until it forks, ends or is a millimetre long.
+            var (previous, here, walked) = (-1, at, 0);
+            while (walked < steps)
+            {
+                var next = -1;
+                foreach (var step in around)
+                {
+                    if (skeleton[here + step] != 0 && here + step != previous && !Touch(here + step, previous)) { next = here + step; break; }
+                }
+                if (next < 0 || (walked > 0 && Count(here) > 2)) break;
+                (previous, here) = (here, next);
+                walked++;
+            }
+            if (walked < LeastBranchMm * art.PixelsPerMm || walked < 2 * radius) continue;
+            var back = new Point2d(here % stride - 1, here / stride - 1);
+            var direction = new Point2d(x - back.X, y - back.Y);
+            var length = Math.Sqrt(Dot(direction, direction));
+            if (length < 1) continue;
+            ends.Add(new LineEnd(new Point2d(x, y), new Point2d(direction.X / length, direction.Y / length), radius));
+        }
+        return ends;
+
+        int Count(int at)
+        {
+            var count = 0;
+            foreach (var step in around) count += skeleton[at + step];
+            return count;
+        }
+
+        bool Touch(int one, int other)
+        {
+            if (other < 0) return false;
+            foreach (var step in around)
+            {
+                if (one + step == other) return true;
+            }
+            return false;
+        }
+    }
+
+    /// <summary>The nearest ink within a cone ahead of an end.</summary>
+    private static Point2d? InkAhead(LineArt art, LineEnd end, double reach)
+    {
+        var start = end.HalfWidth + 1.5;
+        var furthest = start + reach;
+        var span = (int)Math.Ceiling(furthest);
+        var (nearest, hit) = (double.PositiveInfinity, (Point2d?)null);
+        for (var dy = -span; dy <= span; dy++)
+        {
+            for (var dx = -span; dx <= span; dx++)
+            {
+                var (x, y) = ((int)end.At.X + dx, (int)end.At.Y + dy);
+                if (x < 0 || y < 0 || x >= art.Width || y >= art.Height || art.Ink[y * art.Width + x] == 0) continue;
+                var length = Math.Sqrt(dx * dx + dy * dy);
+                if (length <= start || length > furthest || length >= nearest) continue;
+                if ((end.Direction.X * dx + end.Direction.Y * dy) / length < ConeCosine) continue;
+                (nearest, hit) = (length, new Point2d(x, y));
+            }
+        }
+        return hit;
+    }
+}

@@ -1,0 +1,125 @@
+using SkiaSharp;
+
+namespace Nube.Core.Artwork;
+
+/// <summary>Kinds of picture file that can be read.</summary>
+public enum PictureKind
+{
+    /// <summary>Scalable Vector Graphics.</summary>
+    Svg,
+
+    /// <summary>Portable Network Graphics.</summary>
+    Png,
+
+    /// <summary>JPEG.</summary>
+    Jpeg,
+}
+
+/// <summary>Reads picture files into greys at the resolution that is worked at.</summary>
+/// <remarks>
+/// The kind is told from the first bytes, never from the file's name. Sizes are checked in the header before a pixel is
+/// decoded.
+/// </remarks>
+public static class PictureReader
+{
+    /// <summary>Largest file, bytes.</summary>
+    public const int MostBytes = 40 * 1024 * 1024;
+
+    /// <summary>Most pixels: a letter sheet at 600 dots per inch, and a little.</summary>
+    public const long MostPixels = 36_000_000;
+
+    /// <summary>Resolution that is worked at, pixels per mm: 300 dots per inch.</summary>
+    public const double WorkPixelsPerMm = 300 / Lengths.MillimetresPerInch;
+
+    /// <summary>Most pixels that are worked on: a letter sheet at 300 dots per inch, and a little.</summary>
+    private const double MostWorkPixels = 9_000_000;
+
+    /// <summary>The kind of a file by its first bytes.</summary>
+    /// <exception cref="PictureTroubleException">It is none that can be read.</exception>
+    public static PictureKind Sniff(ReadOnlySpan<byte> file)
+    {
+        if (file.IsEmpty) throw new PictureTroubleException("The file is empty.");
+        if (file.Length > MostBytes) throw new PictureTroubleException("The file is larger than 40 MB. Scan at 300 dots per inch, or save it as JPEG.");
+        if (file.StartsWith<byte>([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))
+            return PictureKind.Png;
+        if (file.StartsWith<byte>([0xff, 0xd8, 0xff])) return PictureKind.Jpeg;
+        if (SvgReader.LooksLikeSvg(file)) return PictureKind.Svg;
+        throw new PictureTroubleException("This file is not an SVG, PNG or JPEG picture. Save the image in one of these and try again.");
+    }
+
+    /// <summary>Reads a picture.</summary>
+    /// <param name="file">The whole file.</param>
+    /// <param name="size">The size that the maker gave; an SVG may do without.</param>
+    /// <exception cref="PictureTroubleException">The file or the size cannot be used.</exception>
+    public static GreyPicture Read(byte[] file, PictureSize size)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        ArgumentNullException.ThrowIfNull(size);
+        return Sniff(file) == PictureKind.Svg ? SvgReader.Read(file, size) : ReadPixels(file, size);
+    }
+
+    private static GreyPicture ReadPixels(byte[] file, PictureSize size)
+    {
+        using var codec = SKCodec.Create(new SKMemoryStream(file))
+            ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
+        var info = codec.Info;
+        if ((long)info.Width * info.Height > MostPixels)
+        {
+            throw new PictureTroubleException(
+                $"The picture has {info.Width} x {info.Height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
+        }
+        var turned = codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop
+            or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        var (width, height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
+        var widthMm = size.WidthOf(width);
+
+        var decoded = new SKImageInfo(info.Width, info.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb());
+        using var bitmap = new SKBitmap();
+        if (!bitmap.TryAllocPixels(decoded)) throw new PictureTroubleException("The picture is too large to open.");
+        var result = codec.GetPixels(decoded, bitmap.GetPixels());
+        if (result != SKCodecResult.Success)
+            throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
+
+        // Clear paper is white paper; a turned phone picture is turned upright; more than 300 dpi is averaged down.
+        var scale = Math.Min(1, Math.Min(
+            WorkPixelsPerMm / (width / widthMm), Math.Sqrt(MostWorkPixels / ((double)width * height))));
+        var (workWidth, workHeight) = (Math.Max(1, (int)Math.Round(width * scale)), Math.Max(1, (int)Math.Round(height * scale)));
+        using var upright = new SKBitmap(new SKImageInfo(workWidth, workHeight, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using (var canvas = new SKCanvas(upright))
+        using (var image = SKImage.FromBitmap(bitmap))
+        {
+            canvas.Clear(SKColors.White);
+            canvas.Scale((float)workWidth / width, (float)workHeight / height);
+            Turn(canvas, codec.EncodedOrigin, width, height);
+            canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, scale < 1 ? SKMipmapMode.Linear : SKMipmapMode.None));
+        }
+        return new GreyPicture(workWidth, workHeight, workWidth / widthMm, Rows(upright), IsDrawn: false);
+    }
+
+    /// <summary>The pixels of a Gray8 bitmap without the padding of its rows.</summary>
+    internal static byte[] Rows(SKBitmap grey)
+    {
+        var pixels = new byte[grey.Width * grey.Height];
+        var span = grey.GetPixelSpan();
+        for (var row = 0; row < grey.Height; row++)
+            span.Slice(row * grey.RowBytes, grey.Width).CopyTo(pixels.AsSpan(row * grey.Width));
+        return pixels;
+    }
+
+    /// <summary>EXIF orientation (CIPA DC-008, tag 274) as a transform onto an upright sheet.</summary>
+    private static void Turn(SKCanvas canvas, SKEncodedOrigin origin, int width, int height)
+    {
+        var matrix = origin switch
+        {
+            SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, width, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, width, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new SKMatrix(0, -1, width, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, width, -1, 0, height, 0, 0, 1),
+            SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, height, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
+        canvas.Concat(in matrix);
+    }
+}

@@ -1,0 +1,179 @@
+using System.Globalization;
+using System.Text;
+using System.Xml;
+using System.Xml.Linq;
+using SkiaSharp;
+using Svg.Skia;
+
+namespace Nube.Core.Artwork;
+
+/// <summary>Reads SVG drawings without letting them reach out of themselves.</summary>
+/// <remarks>
+/// Entities and document types are refused, elements are counted before they are kept, and scripts, embedded documents
+/// and every reference that is not to a part of the drawing itself are left out before anything is drawn.
+/// </remarks>
+internal static class SvgReader
+{
+    /// <summary>Most elements of a drawing.</summary>
+    public const int MostElements = 100_000;
+
+    /// <summary>Most groups inside one another; drawing goes down them by recursion.</summary>
+    public const int MostDepth = 200;
+
+    private static readonly HashSet<string> LeftOut =
+        new(StringComparer.OrdinalIgnoreCase) { "script", "foreignObject", "iframe", "audio", "video", "image", "animate", "set" };
+
+    public static bool LooksLikeSvg(ReadOnlySpan<byte> file)
+    {
+        var start = file[..Math.Min(file.Length, 4096)];
+        var text = start.StartsWith<byte>([0xff, 0xfe]) || start.StartsWith<byte>([0xfe, 0xff])
+            ? Encoding.Unicode.GetString(start)
+            : Encoding.UTF8.GetString(start);
+        return text.TrimStart('\ufeff', ' ', '\t', '\r', '\n').StartsWith('<')
+            && text.Contains("<svg", StringComparison.OrdinalIgnoreCase);
+    }
+
+    public static GreyPicture Read(byte[] file, PictureSize size)
+    {
+        var (text, declaredMm) = Clean(file);
+        using var svg = new SKSvg();
+        SKPicture picture;
+        try
+        {
+            picture = svg.FromSvg(text)
+                ?? throw new PictureTroubleException("The SVG drawing holds nothing that can be drawn.");
+        }
+        catch (Exception error) when (error is not PictureTroubleException)
+        {
+            throw new PictureTroubleException("The SVG drawing is damaged and cannot be drawn.", error);
+        }
+        var bounds = picture.CullRect;
+        if (!(bounds.Width > 0 && bounds.Height > 0 && float.IsFinite(bounds.Width) && float.IsFinite(bounds.Height)))
+            throw new PictureTroubleException("The SVG drawing has no size. Give it a width and a height, or a view box.");
+
+        var given = size.WidthMm is not null || size.DotsPerInch is not null
+            ? size
+            : new PictureSize(declaredMm, declaredMm is null ? 96 : null); // CSS: 96 px are an inch
+        var widthMm = given.WidthOf((int)Math.Max(1, Math.Round(bounds.Width)));
+        var heightMm = widthMm * bounds.Height / bounds.Width;
+        if (heightMm > PictureSize.WidestMm)
+            throw new PictureTroubleException($"The drawing would be {heightMm:0} mm high. Give it a smaller width.");
+        var width = (int)Math.Round(widthMm * PictureReader.WorkPixelsPerMm);
+        var height = Math.Max(1, (int)Math.Round(heightMm * PictureReader.WorkPixelsPerMm));
+
+        using var sheet = new SKBitmap(new SKImageInfo(width, height, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using (var canvas = new SKCanvas(sheet))
+        {
+            canvas.Clear(SKColors.White);
+            canvas.Scale(width / bounds.Width, height / bounds.Height);
+            canvas.Translate(-bounds.Left, -bounds.Top);
+            canvas.DrawPicture(picture);
+        }
+        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true);
+    }
+
+    /// <summary>The drawing without what reaches out of it, and its width in mm if it declares one.</summary>
+    private static (string Text, double? WidthMm) Clean(byte[] file)
+    {
+        try
+        {
+            Count(file);
+            using var stream = new MemoryStream(file);
+            using var reader = XmlReader.Create(stream, Strict());
+            var drawing = XDocument.Load(reader).Root!;
+            if (drawing.Name.LocalName != "svg")
+                throw new PictureTroubleException("This XML file is not an SVG drawing.");
+            drawing.DescendantsAndSelf().Where(e => LeftOut.Contains(e.Name.LocalName)).Remove();
+            drawing.DescendantsAndSelf().Attributes().Where(Harmful).Remove();
+            drawing.DescendantNodes().OfType<XText>().Where(text => ReachesOut(text.Value)).Remove();
+            RefuseEndlessCopies(drawing);
+            return (drawing.ToString(SaveOptions.DisableFormatting), DeclaredWidth(drawing.Attribute("width")?.Value));
+        }
+        catch (XmlException error)
+        {
+            throw new PictureTroubleException(
+                error.Message.Contains("DTD", StringComparison.Ordinal)
+                    ? "The SVG drawing declares a document type or entities, which are not opened for safety. Save it as plain SVG."
+                    : $"The SVG drawing is damaged at line {error.LineNumber}: it is not well-formed.",
+                error);
+        }
+    }
+
+    private static XmlReaderSettings Strict() => new()
+    {
+        DtdProcessing = DtdProcessing.Prohibit,
+        XmlResolver = null,
+        IgnoreComments = true,
+        IgnoreProcessingInstructions = true,
+    };
+
+    /// <summary>Refuses what is too long or too deep before any of it is kept in memory.</summary>
+    private static void Count(byte[] file)
+    {
+        using var stream = new MemoryStream(file);
+        using var reader = XmlReader.Create(stream, Strict());
+        var elements = 0;
+        while (reader.Read())
+        {
+            if (reader.NodeType != XmlNodeType.Element) continue;
+            if (++elements > MostElements)
+                throw new PictureTroubleException("The SVG drawing has more than 100,000 elements. Simplify it, or bring it in as a PNG.");
+            if (reader.Depth > MostDepth)
+                throw new PictureTroubleException("The SVG drawing has more than 200 groups inside one another. Simplify it, or bring it in as a PNG.");
+        }
+    }
+
+    private static bool Harmful(XAttribute attribute) =>
+        attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase)
+        || (attribute.Name.LocalName == "href" ? !attribute.Value.StartsWith('#') : ReachesOut(attribute.Value));
+
+    /// <summary>Counts what is drawn when every copy ("use") is followed; copies of copies can multiply without end.</summary>
+    private static void RefuseEndlessCopies(XElement drawing)
+    {
+        var named = new Dictionary<string, XElement>();
+        foreach (var element in drawing.DescendantsAndSelf())
+        {
+            if (element.Attribute("id")?.Value is { } id) named.TryAdd(id, element);
+        }
+        var counted = new Dictionary<XElement, long>();
+        var inHand = new HashSet<XElement>();
+        if (Drawn(drawing) > MostElements)
+            throw new PictureTroubleException("The SVG drawing copies its parts more than 100,000 times. Simplify it, or bring it in as a PNG.");
+
+        long Drawn(XElement element)
+        {
+            if (counted.TryGetValue(element, out var known)) return known;
+            if (!inHand.Add(element) || inHand.Count > 4 * MostDepth)
+                throw new PictureTroubleException("The SVG drawing contains a copy of itself and can never be finished.");
+            var sum = 1L;
+            foreach (var child in element.Elements()) sum += Drawn(child);
+            foreach (var link in element.Attributes().Where(a => a.Name.LocalName == "href"))
+            {
+                if (named.TryGetValue(link.Value[1..], out var target)) sum += Drawn(target);
+            }
+            inHand.Remove(element);
+            return counted[element] = Math.Min(sum, long.MaxValue / 4);
+        }
+    }
+
+    private static bool ReachesOut(string value)
+    {
+        if (value.Contains("@import", StringComparison.OrdinalIgnoreCase)) return true;
+        for (var at = value.IndexOf("url(", StringComparison.OrdinalIgnoreCase); at >= 0;
+            at = value.IndexOf("url(", at + 4, StringComparison.OrdinalIgnoreCase))
+        {
+            if (!value.AsSpan(at + 4).TrimStart(" \t\r\n'\"").StartsWith("#")) return true;
+        }
+        return false;
+    }
+
+    private static double? DeclaredWidth(string? width)
+    {
+        if (Lengths.ParseMillimetres(width) is { } millimetres) return millimetres;
+        var points = width?.Trim();
+        if (points is null || !points.EndsWith("pt", StringComparison.Ordinal)) return null;
+        return double.TryParse(points[..^2], NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+            ? value / 72 * Lengths.MillimetresPerInch
+            : null;
+    }
+}

@@ -1,0 +1,181 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Bench;
+
+/// <summary>What a maker can tell the bench.</summary>
+public enum TapKind
+{
+    /// <summary>A step is done.</summary>
+    Done,
+
+    /// <summary>The last step that was done is not done after all.</summary>
+    Back,
+
+    /// <summary>The areas of a step are wet as of now: their drying starts again.</summary>
+    WetNow,
+
+    /// <summary>Another step is taken in hand.</summary>
+    Take,
+
+    /// <summary>Something worth remembering.</summary>
+    Note,
+}
+
+/// <summary>One tap at the bench.</summary>
+/// <param name="Kind">What it says.</param>
+/// <param name="Step">Number of the step that it is about; 0 for none.</param>
+/// <param name="At">When.</param>
+/// <param name="Text">The note; empty otherwise.</param>
+public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text);
+
+/// <summary>How wet an area is.</summary>
+/// <param name="Area">Its id.</param>
+/// <param name="State">Its state now.</param>
+/// <param name="DryAt">When it is dry.</param>
+public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt);
+
+/// <summary>A card on the drying line.</summary>
+/// <param name="Card">Its number, from 1.</param>
+/// <param name="State">State of its wettest area; bone dry when nothing was painted yet.</param>
+/// <param name="NextStateAt">When the wettest area reaches its next state; null when it is bone dry.</param>
+/// <param name="DryAt">When all of it is dry; null when it is.</param>
+/// <param name="PassesDone">Passes done on it.</param>
+/// <param name="Areas">Areas painted so far.</param>
+public sealed record CardState(
+    int Card,
+    Wetness State,
+    DateTimeOffset? NextStateAt,
+    DateTimeOffset? DryAt,
+    ImmutableArray<int> PassesDone,
+    ImmutableArray<AreaWetness> Areas);
+
+/// <summary>What a step has to wait for.</summary>
+/// <param name="ReadyAt">When it can start.</param>
+/// <param name="Area">The area that is the last to dry.</param>
+/// <param name="OnItself">True when that area is the step's own; false when it touches one of them.</param>
+public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
+
+/// <summary>The bench at some moment.</summary>
+/// <param name="At">The moment.</param>
+/// <param name="Current">Number of the step in hand; null when all is done.</param>
+/// <param name="Holdup">What the step in hand waits for; null when it can start.</param>
+/// <param name="Meanwhile">Number of a later step that can be done now, when the step in hand cannot.</param>
+/// <param name="Done">Numbers of the steps that are done, in the order in which they were.</param>
+/// <param name="Cards">All cards.</param>
+public sealed record BenchState(
+    DateTimeOffset At,
+    int? Current,
+    Holdup? Holdup,
+    int? Meanwhile,
+    ImmutableArray<int> Done,
+    ImmutableArray<CardState> Cards);
+
+/// <summary>Works out the bench from its log: nothing is remembered but the taps.</summary>
+public static class BenchLog
+{
+    /// <summary>The bench at a moment.</summary>
+    /// <param name="plan">The plan that is followed.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <param name="taps">All taps so far, oldest first.</param>
+    /// <param name="now">The moment; not before the last tap.</param>
+    public static BenchState At(
+        Plan plan, IEnumerable<(int One, int Other)> touching, IEnumerable<Tap> taps, DateTimeOffset now)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(taps);
+        var done = new List<(int Step, DateTimeOffset At)>();
+        var taken = 0;
+        foreach (var tap in taps)
+        {
+            switch (tap.Kind)
+            {
+                case TapKind.Done when tap.Step >= 1 && tap.Step <= plan.Steps.Length && !done.Exists(d => d.Step == tap.Step):
+                    done.Add((tap.Step, tap.At));
+                    taken = 0;
+                    break;
+                case TapKind.Back when done.Count > 0:
+                    taken = done[^1].Step;
+                    done.RemoveAt(done.Count - 1);
+                    break;
+                case TapKind.WetNow when done.FindLastIndex(d => d.Step == tap.Step) is >= 0 and var place:
+                    done[place] = (tap.Step, tap.At);
+                    break;
+                case TapKind.Take:
+                    taken = tap.Step;
+                    break;
+            }
+        }
+
+        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)>();
+        foreach (var (number, at) in done)
+        {
+            var step = plan.Steps[number - 1];
+            var pass = plan.PassOf(step);
+            foreach (var area in pass.Areas)
+            {
+                if (!laid.TryGetValue((step.Card, area), out var before) || before.At <= at)
+                    laid[(step.Card, area)] = (at, plan.TimesOf(pass.Water));
+            }
+        }
+
+        var isDone = done.Select(d => d.Step).ToHashSet();
+        var left = plan.Steps.Where(step => !isDone.Contains(step.Number)).ToList();
+        var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToLookup(t => t.Item1, t => t.Item2);
+        var current = left.Find(step => step.Number == taken && Allowed(step)) ?? left.FirstOrDefault();
+        var holdup = current is null ? null : HoldupOf(current);
+        var meanwhile = holdup is null
+            ? null
+            : left.Find(step => step != current && Allowed(step) && HoldupOf(step) is null);
+        return new BenchState(
+            now, current?.Number, holdup, meanwhile?.Number, [.. done.Select(d => d.Step)],
+            [.. Enumerable.Range(1, plan.Cards).Select(CardAt)]);
+
+        // Earlier layers of the same areas on the same card come first.
+        bool Allowed(PlannedStep step) => !left.Exists(other => other.Card == step.Card && other != step
+            && plan.PassOf(other).Layer < plan.PassOf(step).Layer
+            && plan.PassOf(other).Areas.Any(plan.PassOf(step).Areas.Contains));
+
+        Holdup? HoldupOf(PlannedStep step)
+        {
+            Holdup? latest = null;
+            var own = plan.PassOf(step).Areas;
+            foreach (var area in own.Concat(own.SelectMany(id => touch[id])))
+            {
+                if (!laid.TryGetValue((step.Card, area), out var wet)) continue;
+                var dryAt = wet.At + wet.Times.Dry;
+                if (dryAt > now && (latest is null || dryAt > latest.ReadyAt))
+                    latest = new Holdup(dryAt, area, own.Contains(area));
+            }
+            return latest;
+        }
+
+        CardState CardAt(int card)
+        {
+            ImmutableArray<AreaWetness> areas =
+            [
+                .. laid.Where(l => l.Key.Card == card).OrderBy(l => l.Key.Area)
+                    .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry)),
+            ];
+            ImmutableArray<int> passes =
+                [.. done.Select(d => plan.Steps[d.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass)];
+            if (areas.IsEmpty) return new CardState(card, Wetness.BoneDry, null, null, passes, areas);
+            var state = areas.Min(area => area.State);
+            DateTimeOffset? next = state == Wetness.BoneDry
+                ? null
+                : laid.Where(l => l.Key.Card == card && l.Value.Times.StateAfter(now - l.Value.At) == state)
+                    .Max(l => l.Value.At + UntilAfter(l.Value.Times, state));
+            var dryAt = areas.Max(area => area.DryAt);
+            return new CardState(card, state, next, dryAt > now ? dryAt : null, passes, areas);
+        }
+    }
+
+    private static TimeSpan UntilAfter(DryingTimes times, Wetness state) => state switch
+    {
+        Wetness.Wet => times.Shining,
+        Wetness.Shining => times.Damp,
+        Wetness.Damp => times.Dry,
+        _ => times.BoneDry,
+    };
+}

@@ -1,0 +1,62 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Bench;
+
+/// <summary>How much of a colourant, and how much water, went onto the cards.</summary>
+/// <param name="Colourant">Its place in the run's palette.</param>
+/// <param name="Millilitres">Volume as it comes from the pan when wetted, ml; an estimate.</param>
+public sealed record PaintUsed(int Colourant, double Millilitres);
+
+/// <summary>How much of a mix to put on the palette for all cards.</summary>
+/// <param name="Mix">The mix.</param>
+/// <param name="Millilitres">Volume with allowance, ml.</param>
+/// <param name="Drops">The same in drops.</param>
+public sealed record MixAmount(PaintMix Mix, double Millilitres, int Drops);
+
+/// <summary>Amounts of paint.</summary>
+public static class Amounts
+{
+    /// <summary>Volume of a drop of water, ml. Common practice, no source.</summary>
+    public const double MillilitresPerDrop = 0.05;
+
+    /// <summary>
+    /// What is mixed for what is laid: half as much again stays in the brush and on the palette. From memory.
+    /// </summary>
+    public const double Allowance = 2;
+
+    /// <summary>What the steps that are done have used, by place in the palette.</summary>
+    public static ImmutableArray<PaintUsed> Used(Plan plan, IEnumerable<int> stepsDone)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(stepsDone);
+        return
+        [
+            .. stepsDone.Select(number => plan.PassOf(plan.Steps[number - 1]))
+                .SelectMany(pass => pass.Mix.Parts.Select(part => (
+                    part.Colourant,
+                    Millilitres: Laid(pass) * pass.Mix.Strength.LoadOfOneLayer * part.Parts / pass.Mix.Parts.Sum(p => p.Parts))))
+                .GroupBy(use => use.Colourant)
+                .Select(group => new PaintUsed(group.Key, group.Sum(use => use.Millilitres)))
+                .OrderBy(use => use.Colourant),
+        ];
+    }
+
+    /// <summary>What to mix before starting, in the order of the passes.</summary>
+    public static ImmutableArray<MixAmount> ToMix(Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        return
+        [
+            .. plan.Passes.GroupBy(pass => pass.Mix).Select(group =>
+            {
+                var millilitres = Allowance * plan.Cards * group.Sum(Laid);
+                return new MixAmount(group.Key, millilitres, Math.Max(1, (int)Math.Ceiling(millilitres / MillilitresPerDrop)));
+            }),
+        ];
+    }
+
+    /// <summary>Volume laid by a pass on one card, ml: water has 1 g/ml.</summary>
+    private static double Laid(Pass pass) => pass.PaintedMm2 * 1e-6 * pass.Water.GramsPerSquareMetre();
+}

@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+
+namespace Nube.Core.Planning;
+
+/// <summary>Why a step cannot start at once.</summary>
+/// <param name="Seconds">How long, s.</param>
+/// <param name="Area">The area that is still wet.</param>
+/// <param name="OnItself">True when the area itself must dry; false when it touches one of the step's.</param>
+public sealed record Wait(double Seconds, int Area, bool OnItself);
+
+/// <summary>One pass on one card.</summary>
+/// <param name="Number">Its place in the order, from 1.</param>
+/// <param name="Pass">Index of the pass.</param>
+/// <param name="Card">The card, from 1.</param>
+/// <param name="SetupSeconds">Rinsing and loading, or taking the next card, s; before the start.</param>
+/// <param name="Rinse">The mix changes: the brush is rinsed.</param>
+/// <param name="Wait">What it waits for beyond the setup, if anything.</param>
+/// <param name="StartSeconds">When painting starts, from the start of the run, s.</param>
+/// <param name="EndSeconds">When it ends, s.</param>
+/// <param name="ShiningSeconds">When its areas stop flowing, s.</param>
+/// <param name="DampSeconds">When their film is gone, s.</param>
+/// <param name="DrySeconds">When they are dry, s.</param>
+public sealed record PlannedStep(
+    int Number,
+    int Pass,
+    int Card,
+    double SetupSeconds,
+    bool Rinse,
+    Wait? Wait,
+    double StartSeconds,
+    double EndSeconds,
+    double ShiningSeconds,
+    double DampSeconds,
+    double DrySeconds);
+
+/// <summary>How long a wash of some wetness takes, with this paper and air.</summary>
+/// <param name="Water">How wet the brush is.</param>
+/// <param name="Times">When each state is reached.</param>
+public sealed record DryingOf(BrushWater Water, DryingTimes Times);
+
+/// <summary>Who does what when, for all cards of a run.</summary>
+/// <param name="Cards">How many cards.</param>
+/// <param name="Passes">Light to dark.</param>
+/// <param name="Steps">In the order in which they are done.</param>
+/// <param name="Drying">Drying times used.</param>
+/// <param name="HandsSeconds">Time that hands are busy, s.</param>
+/// <param name="FinishSeconds">When the last stroke is done, s.</param>
+/// <param name="DrySeconds">When everything is dry, s.</param>
+/// <param name="BoneDrySeconds">When everything can be cut and erased, s.</param>
+/// <param name="AtLeastSeconds">No order can finish the last stroke before, s.</param>
+public sealed record Plan(
+    int Cards,
+    ImmutableArray<Pass> Passes,
+    ImmutableArray<PlannedStep> Steps,
+    ImmutableArray<DryingOf> Drying,
+    double HandsSeconds,
+    double FinishSeconds,
+    double DrySeconds,
+    double BoneDrySeconds,
+    double AtLeastSeconds)
+{
+    /// <summary>The pass of a step.</summary>
+    public Pass PassOf(PlannedStep step)
+    {
+        ArgumentNullException.ThrowIfNull(step);
+        return Passes[step.Pass];
+    }
+
+    /// <summary>Drying times of a wetness.</summary>
+    public DryingTimes TimesOf(BrushWater water) => Drying.First(d => d.Water == water).Times;
+}

@@ -1,0 +1,72 @@
+using Nube.Core.Drying;
+
+namespace Nube.Core.Planning;
+
+/// <summary>Steps in words that can be read aloud at arm's length.</summary>
+public static class Words
+{
+    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth"];
+
+    /// <summary>"Second wash, left pear and branch".</summary>
+    public static string Title(Pass pass, Func<int, string> nameOf)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        var names = Names([.. pass.Areas.Select(nameOf)]);
+        if (pass.Zone == Zone.Shadow) return $"Shadow side of {LowerFirst(names)}";
+        return $"{Ordinals[Math.Min(pass.Layer, Ordinals.Length) - 1]} wash, {LowerFirst(names)}";
+    }
+
+    /// <summary>Where the brush goes.</summary>
+    public static string Where(Pass pass)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        var each = pass.Areas.Length == 1 ? "" : " of each area";
+        return pass.Zone == Zone.Shadow
+            ? $"The lower right third{each}; pull its edge soft with a clean damp brush"
+            : $"All{(pass.Areas.Length == 1 ? " of it" : each)}, up to the lines";
+    }
+
+    /// <summary>Which brush, how wet.</summary>
+    public static string Brush(BrushWater water) => water switch
+    {
+        BrushWater.DryBrush => "Small round brush, nearly dry",
+        BrushWater.Damp => "Small round brush, loaded, tip wiped once",
+        BrushWater.Wash => "Round brush, loaded",
+        BrushWater.Juicy => "Round brush, with a bead of water running along",
+        _ => "Large brush, as much as stays on the paper",
+    };
+
+    /// <summary>Why a step waits.</summary>
+    public static string WaitReason(int area, bool onItself, Func<int, string> nameOf)
+    {
+        ArgumentNullException.ThrowIfNull(nameOf);
+        return onItself
+            ? $"{nameOf(area)} must be dry before the next layer, or it blooms."
+            : $"{nameOf(area)} touches it and is still wet: the two would run together.";
+    }
+
+    /// <summary>"12 min", "1 h 05 min", "40 s".</summary>
+    public static string Duration(double seconds)
+    {
+        if (seconds < 60) return $"{Math.Ceiling(seconds):0} s";
+        var minutes = (int)Math.Round(seconds / 60);
+        return minutes < 60 ? $"{minutes} min" : $"{minutes / 60} h {minutes % 60:00} min";
+    }
+
+    /// <summary>"left pear", "left pear and branch", "left pear, branch and 3 more".</summary>
+    public static string Names(IReadOnlyList<string> names)
+    {
+        ArgumentNullException.ThrowIfNull(names);
+        return names.Count switch
+        {
+            0 => "nothing",
+            1 => names[0],
+            2 => $"{names[0]} and {LowerFirst(names[1])}",
+            3 => $"{names[0]}, {LowerFirst(names[1])} and {LowerFirst(names[2])}",
+            _ => $"{names[0]}, {LowerFirst(names[1])} and {names.Count - 2} more",
+        };
+    }
+
+    private static string LowerFirst(string text) =>
+        text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1])) ? char.ToLowerInvariant(text[0]) + text[1..] : text;
+}
