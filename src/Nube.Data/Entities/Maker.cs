@@ -1,0 +1,14 @@
+using Microsoft.AspNetCore.Identity;
+using Nube.Core.Drying;
+
+namespace Nube.Data.Entities;
+
+/// <summary>A person who makes cards: an account.</summary>
+public sealed class Maker : IdentityUser<Guid>
+{
+    /// <summary>The account of the demo book: signed in without a password, only where demo data was asked for.</summary>
+    public bool IsDemo { get; set; }
+
+    /// <summary>The air of the maker's room.</summary>
+    public Air Room { get; set; } = Air.OrdinaryRoom;
+}

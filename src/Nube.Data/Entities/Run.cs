@@ -1,0 +1,152 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Bench;
+using Nube.Core.Drying;
+using Nube.Core.Mixing;
+using Nube.Core.Planning;
+
+namespace Nube.Data.Entities;
+
+/// <summary>One design made as one or more cards.</summary>
+public sealed class Run : IOwned
+{
+    /// <summary>Key.</summary>
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+
+    /// <inheritdoc />
+    public Guid MakerId { get; init; }
+
+    /// <summary>The maker's name for it.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>How many cards.</summary>
+    public int Cards { get; set; }
+
+    /// <summary>Paper that is coloured on; null until chosen.</summary>
+    public Guid? PaperId { get; set; }
+
+    /// <summary>Ink of the outline; null until chosen.</summary>
+    public Guid? StampingInkId { get; set; }
+
+    /// <summary>Colourants to mix from, in the order in which recipes count them.</summary>
+    public ImmutableArray<Guid> Palette { get; set; } = [];
+
+    /// <summary>What each area should become, with the recipe chosen for it.</summary>
+    public ImmutableArray<ChosenColour> Colours { get; set; } = [];
+
+    /// <summary>When it was begun.</summary>
+    public DateTimeOffset CreatedAt { get; init; }
+
+    /// <summary>When anything about it last changed.</summary>
+    public DateTimeOffset ChangedAt { get; set; }
+
+    /// <summary>When it went into the book; null while in work.</summary>
+    public DateTimeOffset? FinishedAt { get; set; }
+
+    /// <summary>Its image; null until brought in.</summary>
+    public RunImage? Image { get; set; }
+
+    /// <summary>Its plan; null until made.</summary>
+    public RunPlan? Plan { get; set; }
+
+    /// <summary>PostgreSQL's row version.</summary>
+    public uint Version { get; set; }
+}
+
+/// <summary>A wish with the recipe that was chosen for it; no recipe when the area stays white.</summary>
+/// <param name="Wish">What the area should become.</param>
+/// <param name="Recipe">How.</param>
+public sealed record ChosenColour(Wish Wish, Recipe Recipe);
+
+/// <summary>The image of a run and the areas found in it.</summary>
+public sealed class RunImage : IOwned
+{
+    /// <summary>The run; also the key.</summary>
+    public Guid RunId { get; init; }
+
+    /// <inheritdoc />
+    public Guid MakerId { get; init; }
+
+    /// <summary>Content hash of the file as it was brought in.</summary>
+    public required string FileHash { get; set; }
+
+    /// <summary>The name it had.</summary>
+    public required string FileName { get; set; }
+
+    /// <summary>The size that the maker gave.</summary>
+    public required PictureSize Size { get; set; }
+
+    /// <summary>Width, mm.</summary>
+    public double WidthMm { get; set; }
+
+    /// <summary>Height, mm.</summary>
+    public double HeightMm { get; set; }
+
+    /// <summary>Content hash of the lines as a PNG with clear paper.</summary>
+    public required string LineHash { get; set; }
+
+    /// <summary>Content hash of the labels as they were found.</summary>
+    public required string LabelsHash { get; set; }
+
+    /// <summary>The areas, after the maker's corrections.</summary>
+    public ImmutableArray<Area> Areas { get; set; } = [];
+
+    /// <summary>Which of them touch.</summary>
+    public ImmutableArray<Neighbours> Touching { get; set; } = [];
+
+    /// <summary>Corrections in their order.</summary>
+    public ImmutableArray<AreaEdit> Edits { get; set; } = [];
+
+    /// <summary>Names that the maker gave, by area id.</summary>
+    public ImmutableDictionary<int, string> Names { get; set; } = ImmutableDictionary<int, string>.Empty;
+
+    /// <summary>PostgreSQL's row version.</summary>
+    public uint Version { get; set; }
+
+    /// <summary>The name of an area: the maker's, or its number.</summary>
+    public string NameOf(int area) => Names.TryGetValue(area, out var name) ? name : $"Area {area}";
+}
+
+/// <summary>The plan of a run.</summary>
+public sealed class RunPlan : IOwned
+{
+    /// <summary>The run; also the key.</summary>
+    public Guid RunId { get; init; }
+
+    /// <inheritdoc />
+    public Guid MakerId { get; init; }
+
+    /// <summary>The plan.</summary>
+    public required Plan Plan { get; set; }
+
+    /// <summary>The air that it reckons with.</summary>
+    public Air Air { get; set; }
+
+    /// <summary>Tells whether the run has changed since: equal when it has not.</summary>
+    public required string Basis { get; set; }
+
+    /// <summary>When it was made.</summary>
+    public DateTimeOffset MadeAt { get; set; }
+
+    /// <summary>PostgreSQL's row version.</summary>
+    public uint Version { get; set; }
+}
+
+/// <summary>One tap at the bench, never changed.</summary>
+public sealed class BenchTap : IOwned
+{
+    /// <summary>Given by the device that tapped, so that a tap sent twice counts once.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The run.</summary>
+    public Guid RunId { get; init; }
+
+    /// <inheritdoc />
+    public Guid MakerId { get; init; }
+
+    /// <summary>Order in which taps arrived.</summary>
+    public long Arrival { get; init; }
+
+    /// <summary>What it says.</summary>
+    public required Tap Tap { get; init; }
+}

@@ -1,0 +1,136 @@
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Nube.Data.Entities;
+using Nube.Data.Mapping;
+
+namespace Nube.Data;
+
+/// <summary>Says whose rows may be seen.</summary>
+public interface IMakerScope
+{
+    /// <summary>The maker at work; an empty id sees nothing.</summary>
+    Guid MakerId { get; }
+}
+
+/// <summary>Everything that is kept.</summary>
+/// <remarks>Every row of a maker's is filtered by the maker at work; what no maker owns (accounts, keys) is not.</remarks>
+public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
+    : IdentityUserContext<Maker, Guid>(options), IDataProtectionKeyContext
+{
+    /// <summary>What makers own.</summary>
+    public DbSet<StashItem> Stash => Set<StashItem>();
+
+    /// <summary>Files.</summary>
+    public DbSet<StoredFile> Files => Set<StoredFile>();
+
+    /// <summary>Runs, with image and plan.</summary>
+    public DbSet<Run> Runs => Set<Run>();
+
+    /// <summary>Taps at the bench.</summary>
+    public DbSet<BenchTap> Taps => Set<BenchTap>();
+
+    /// <summary>Long work.</summary>
+    public DbSet<Job> Jobs => Set<Job>();
+
+    /// <inheritdoc />
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    private Guid MakerId => scope.MakerId;
+
+    /// <inheritdoc />
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        ArgumentNullException.ThrowIfNull(builder);
+        base.OnModelCreating(builder);
+        builder.Entity<Maker>(maker =>
+        {
+            maker.ToTable("makers");
+            maker.Property(m => m.Room).AsJsonb();
+        });
+        builder.Entity<IdentityUserClaim<Guid>>().ToTable("maker_claims");
+        builder.Entity<IdentityUserLogin<Guid>>().ToTable("maker_logins");
+        builder.Entity<IdentityUserToken<Guid>>().ToTable("maker_tokens");
+
+        builder.Entity<StashItem>(item =>
+        {
+            item.ToTable("stash_items");
+            item.HasQueryFilter(i => i.MakerId == MakerId);
+            item.HasOne<Maker>().WithMany().HasForeignKey(i => i.MakerId);
+            item.Property(i => i.Kind).HasConversion<string>().HasMaxLength(20);
+            item.Property(i => i.Colourant).AsJsonb();
+            item.Property(i => i.Paper).AsJsonb();
+            item.Property(i => i.StampingInk).AsJsonb();
+            item.Property(i => i.Note).HasMaxLength(1000);
+            item.Ignore(i => i.Name);
+        });
+        builder.Entity<StoredFile>(file =>
+        {
+            file.ToTable("files");
+            file.HasKey(f => new { f.MakerId, f.Hash });
+            file.HasQueryFilter(f => f.MakerId == MakerId);
+            file.HasOne<Maker>().WithMany().HasForeignKey(f => f.MakerId);
+            file.Property(f => f.Hash).HasMaxLength(64);
+            file.Property(f => f.MediaType).HasMaxLength(100);
+        });
+        builder.Entity<Run>(run =>
+        {
+            run.ToTable("runs");
+            run.HasQueryFilter(r => r.MakerId == MakerId);
+            run.HasOne<Maker>().WithMany().HasForeignKey(r => r.MakerId);
+            run.HasOne<StashItem>().WithMany().HasForeignKey(r => r.PaperId).OnDelete(DeleteBehavior.Restrict);
+            run.HasOne<StashItem>().WithMany().HasForeignKey(r => r.StampingInkId).OnDelete(DeleteBehavior.Restrict);
+            run.Property(r => r.Name).HasMaxLength(200);
+            run.Property(r => r.Palette).AsJsonb();
+            run.Property(r => r.Colours).AsJsonb();
+            run.Property(r => r.Version).IsRowVersion();
+            run.HasOne(r => r.Image).WithOne().HasForeignKey<RunImage>(i => i.RunId);
+            run.HasOne(r => r.Plan).WithOne().HasForeignKey<RunPlan>(p => p.RunId);
+        });
+        builder.Entity<RunImage>(image =>
+        {
+            image.ToTable("run_images");
+            image.HasKey(i => i.RunId);
+            image.HasQueryFilter(i => i.MakerId == MakerId);
+            image.Property(i => i.FileHash).HasMaxLength(64);
+            image.Property(i => i.LineHash).HasMaxLength(64);
+            image.Property(i => i.LabelsHash).HasMaxLength(64);
+            image.Property(i => i.FileName).HasMaxLength(260);
+            image.Property(i => i.Size).AsJsonb();
+            image.Property(i => i.Areas).AsJsonb();
+            image.Property(i => i.Touching).AsJsonb();
+            image.Property(i => i.Edits).AsJsonb();
+            image.Property(i => i.Names).AsJsonb();
+            image.Property(i => i.Version).IsRowVersion();
+        });
+        builder.Entity<RunPlan>(plan =>
+        {
+            plan.ToTable("run_plans");
+            plan.HasKey(p => p.RunId);
+            plan.HasQueryFilter(p => p.MakerId == MakerId);
+            plan.Property(p => p.Plan).AsJsonb();
+            plan.Property(p => p.Air).AsJsonb();
+            plan.Property(p => p.Basis).HasMaxLength(64);
+            plan.Property(p => p.Version).IsRowVersion();
+        });
+        builder.Entity<BenchTap>(tap =>
+        {
+            tap.ToTable("bench_taps");
+            tap.HasQueryFilter(t => t.MakerId == MakerId);
+            tap.HasOne<Run>().WithMany().HasForeignKey(t => t.RunId);
+            tap.Property(t => t.Id).ValueGeneratedNever();
+            tap.Property(t => t.Arrival).UseIdentityAlwaysColumn();
+            tap.Property(t => t.Tap).AsJsonb();
+            tap.HasIndex(t => new { t.RunId, t.Arrival });
+        });
+        builder.Entity<Job>(job =>
+        {
+            job.ToTable("jobs");
+            job.HasQueryFilter(j => j.MakerId == MakerId);
+            job.HasOne<Run>().WithMany().HasForeignKey(j => j.RunId);
+            job.Property(j => j.State).HasConversion<string>().HasMaxLength(20);
+            job.Property(j => j.Message).HasMaxLength(1000);
+        });
+    }
+}

@@ -1,0 +1,179 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
+using Nube.Core.Bench;
+using Nube.Core.Colour;
+using Nube.Core.Planning;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Devices;
+using Nube.Server.Places;
+using Nube.Server.Support;
+using Nube.Server.Work;
+
+namespace Nube.Server.Demo;
+
+/// <summary>
+/// The demo book: an allotment society's harvest swap and its cards, one run in each stage. Everything in it goes
+/// through the same steps as a maker's own work.
+/// </summary>
+public sealed class DemoBook(
+    NubeDb db,
+    UserManager<Maker> makers,
+    MakerAtWork atWork,
+    StashStarter starter,
+    FileStore files,
+    FindAreasJob areas,
+    RunLoader runs,
+    Palettes palettes,
+    IConfiguration configuration,
+    TimeProvider clock)
+{
+    private const string OwnerName = "Harvest swap";
+
+    /// <summary>Was demo data asked for, and is it there?</summary>
+    public async Task<bool> IsAvailable() => await Owner() is not null;
+
+    /// <summary>The account of the demo book; null where demo data was not asked for.</summary>
+    public async Task<Maker?> Owner() =>
+        configuration.GetValue<bool>("Nube:Demo") ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo) : null;
+
+    /// <summary>Writes the demo book, unless it is there already.</summary>
+    public async Task Write(CancellationToken cancel)
+    {
+        if (await Owner() is not null) return;
+        // All or nothing, so that an interrupted start leaves no half a book.
+        await using var whole = await db.Database.BeginTransactionAsync(cancel);
+        var owner = new Maker { Id = Guid.CreateVersion7(), UserName = OwnerName, IsDemo = true, Room = new(20, 0.48, 0) };
+        var made = await makers.CreateAsync(owner);
+        if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(error => error.Description)));
+        atWork.MakerId = owner.Id;
+        await starter.Stock(owner.Id, cancel);
+
+        await Begin("Jam jar labels", 8, cancel);
+
+        var barrow = await Begin("Barrow cards for the judges", 4, cancel);
+        await BringInScan(barrow, "pumpkin-barrow.svg", cancel);
+
+        var can = await Begin("Notes for the watering rota", 3, cancel);
+        await BringIn(can, "watering-can.svg", cancel);
+        await Colour(can, DemoColours.WateringCan, cancel);
+
+        var thanks = await Begin("Thank-you cards for the seed table", 2, cancel);
+        await BringIn(thanks, "pumpkin-barrow.svg", cancel);
+        await Colour(thanks, DemoColours.PumpkinBarrow, cancel);
+        await Plan(thanks, cancel);
+        await Work(thanks, share: 1, ago: TimeSpan.FromDays(9), cancel);
+        await Note(thanks, "The rim wanted a second look: ochre dries lighter than it mixes.", TimeSpan.FromDays(9), cancel);
+        await Finish(thanks, TimeSpan.FromDays(8), cancel);
+
+        var swap = await Begin("Swap invitations", 6, cancel);
+        await BringIn(swap, "pear-branch.svg", cancel);
+        await Colour(swap, DemoColours.PearBranch, cancel);
+        await Plan(swap, cancel);
+        await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
+        await whole.CommitAsync(cancel);
+    }
+
+    private async Task<Guid> Begin(string name, int cards, CancellationToken cancel)
+    {
+        var now = clock.GetUtcNow();
+        var stash = await db.Stash.OrderBy(item => item.Id).ToListAsync(cancel);
+        var run = new Run
+        {
+            MakerId = atWork.MakerId,
+            Name = name,
+            Cards = cards,
+            CreatedAt = now,
+            ChangedAt = now,
+            PaperId = stash.First(item => item.Kind == StashKind.Paper).Id,
+            StampingInkId = stash.First(item => item.Kind == StashKind.StampingInk).Id,
+            Palette = [.. stash.Where(item => item.Kind == StashKind.Colourant).Select(item => item.Id)],
+        };
+        db.Runs.Add(run);
+        await db.SaveChangesAsync(cancel);
+        return run.Id;
+    }
+
+    private Task BringIn(Guid run, string image, CancellationToken cancel) =>
+        FindAreas(run, image, Resource(image), "image/svg+xml", null, cancel);
+
+    private Task BringInScan(Guid run, string image, CancellationToken cancel)
+    {
+        var sheet = PictureReader.Read(Resource(image), new PictureSize(null, null));
+        var conditions = ScanConditions.Ordinary;
+        return FindAreas(
+            run, Path.ChangeExtension(image, ".jpg"), SimulatedScanner.Scan(sheet, conditions), "image/jpeg", conditions.DotsPerInch, cancel);
+    }
+
+    private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
+    {
+        var hash = await files.Keep(file, mediaType, cancel);
+        var job = new Job { MakerId = atWork.MakerId, RunId = run, CreatedAt = clock.GetUtcNow() };
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(cancel);
+        await areas.Work(new FindAreasJob.Order(atWork.MakerId, job.Id, run, hash, name, null, dotsPerInch), cancel);
+    }
+
+    private async Task Colour(Guid id, ImmutableArray<DemoColours.Painted> painted, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var labels = LabelFile.Read((await files.Get(run.Image.LabelsHash, cancel)).Content);
+        var palette = Places.Colours.Palette(run, palettes)!;
+        var colours = new Dictionary<int, ChosenColour>();
+        foreach (var (name, x, y, colour, shadow) in painted)
+        {
+            int area = labels.Labels[(int)(y * labels.PixelsPerMm) * labels.Width + (int)(x * labels.PixelsPerMm)];
+            if (run.Image.Areas.All(a => a.Id != area)) throw new InvalidOperationException($"The demo's {name} is not an area.");
+            var wish = Srgb.Parse(colour);
+            colours[area] = new ChosenColour(new Wish(area, wish, shadow), palette.Index.Nearest(wish.ToLab(), 1)[0]);
+            run.Image.Names = run.Image.Names.SetItem(area, name);
+        }
+        run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
+        await db.SaveChangesAsync(cancel);
+    }
+
+    private async Task Plan(Guid id, CancellationToken cancel)
+    {
+        PlanPlace.Make(await runs.Load(id, cancel), palettes, clock.GetUtcNow());
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Taps the first steps, as planned in time, the last of them some time ago.</summary>
+    private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel)
+    {
+        var plan = (await runs.Load(id, cancel)).Run.Plan!.Plan;
+        var steps = plan.Steps[..(int)(share * plan.Steps.Length)];
+        foreach (var step in steps)
+        {
+            var at = clock.GetUtcNow() - ago - TimeSpan.FromSeconds(steps[^1].EndSeconds - step.EndSeconds);
+            await Tap(id, new Tap(TapKind.Done, step.Number, at, ""), cancel);
+        }
+    }
+
+    private Task Note(Guid id, string text, TimeSpan ago, CancellationToken cancel) =>
+        Tap(id, new Tap(TapKind.Note, 0, clock.GetUtcNow() - ago, text), cancel);
+
+    private async Task Tap(Guid id, Tap tap, CancellationToken cancel)
+    {
+        db.Taps.Add(new BenchTap { Id = Guid.CreateVersion7(), RunId = id, MakerId = atWork.MakerId, Tap = tap });
+        await db.SaveChangesAsync(cancel);
+    }
+
+    private async Task Finish(Guid id, TimeSpan ago, CancellationToken cancel)
+    {
+        (await runs.Load(id, cancel)).Run.FinishedAt = clock.GetUtcNow() - ago;
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>An image that ships with the application.</summary>
+    public static byte[] Resource(string name)
+    {
+        using var stream = typeof(DemoBook).Assembly.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"The image {name} is missing.");
+        using var content = new MemoryStream();
+        stream.CopyTo(content);
+        return content.ToArray();
+    }
+}

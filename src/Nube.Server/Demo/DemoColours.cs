@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using Nube.Core.Planning;
+
+namespace Nube.Server.Demo;
+
+/// <summary>What the areas of the demo images are called and should become. Made up.</summary>
+internal static class DemoColours
+{
+    /// <summary>An area, by a point inside it in mm.</summary>
+    public readonly record struct Painted(string Name, double X, double Y, string Colour, ShadowDepth Shadow);
+
+    public static ImmutableArray<Painted> PearBranch { get; } =
+    [
+        new("Left pear", 35, 62, "#e3cf6e", ShadowDepth.Deep),
+        new("Right pear", 70, 52, "#ecc28f", ShadowDepth.Soft),
+        new("Left pear's eye", 38.5, 85, "#8a6a4e", ShadowDepth.None),
+        new("Right pear's eye", 74.8, 72.6, "#8a6a4e", ShadowDepth.None),
+        new("Branch", 45, 27, "#b08a6c", ShadowDepth.Soft),
+        new("Left stalk", 38.3, 33, "#97a55c", ShadowDepth.None),
+        new("Right stalk", 69, 27.5, "#97a55c", ShadowDepth.None),
+        new("Low leaf, upper half", 13, 38, "#a9c87c", ShadowDepth.None),
+        new("Low leaf, lower half", 18.4, 39, "#84ad62", ShadowDepth.Soft),
+        new("Twig leaf, upper half", 24, 21, "#a9c87c", ShadowDepth.None),
+        new("Twig leaf, lower half", 20, 22, "#84ad62", ShadowDepth.None),
+        new("Top leaf, upper half", 64.5, 14, "#a9c87c", ShadowDepth.None),
+        new("Top leaf, lower half", 69.5, 14, "#84ad62", ShadowDepth.Soft),
+        new("Right leaf, upper half", 87, 20, "#a9c87c", ShadowDepth.None),
+        new("Right leaf, lower half", 84, 24.5, "#84ad62", ShadowDepth.Soft),
+        new("Small leaf, left half", 44.6, 31.5, "#a9c87c", ShadowDepth.None),
+        new("Small leaf, right half", 48, 30.5, "#84ad62", ShadowDepth.None),
+    ];
+
+    public static ImmutableArray<Painted> PumpkinBarrow { get; } =
+    [
+        new("Big pumpkin, middle rib", 62, 28, "#e8a24a", ShadowDepth.Soft),
+        new("Big pumpkin, left rib", 55.5, 28, "#dd8a35", ShadowDepth.Soft),
+        new("Big pumpkin, right rib", 68.5, 28, "#dd8a35", ShadowDepth.Soft),
+        new("Big pumpkin, right side", 75, 28, "#e8a24a", ShadowDepth.None),
+        new("Big pumpkin, stalk", 62.6, 15, "#93a05e", ShadowDepth.None),
+        new("Left pumpkin, middle rib", 36, 31, "#f0c878", ShadowDepth.Soft),
+        new("Left pumpkin, left rib", 30.5, 31, "#e3b05c", ShadowDepth.Soft),
+        new("Left pumpkin, right rib", 41.5, 31, "#e3b05c", ShadowDepth.Soft),
+        new("Left pumpkin, left side", 24.5, 31, "#f0c878", ShadowDepth.None),
+        new("Rim", 50, 39, "#c9b184", ShadowDepth.None),
+        new("Tray", 50, 55, "#8fb7a8", ShadowDepth.Deep),
+        new("Wheel", 20, 66.8, "#7d6a5b", ShadowDepth.None),
+        new("Beam", 70, 68.5, "#b5946f", ShadowDepth.Soft),
+        new("Grip", 113, 55, "#7d6a5b", ShadowDepth.None),
+    ];
+
+    public static ImmutableArray<Painted> WateringCan { get; } =
+    [
+        new("Body of the can", 49, 92, "#8db4cf", ShadowDepth.Deep),
+        new("Band", 49, 77, "#d9e4ea", ShadowDepth.None),
+        new("Upper body", 49, 69.5, "#8db4cf", ShadowDepth.Soft),
+        new("Spout", 78, 80, "#8db4cf", ShadowDepth.Soft),
+        new("Rose", 90, 59.5, "#6d8fa8", ShadowDepth.None),
+        new("Handle", 14, 80, "#6d8fa8", ShadowDepth.None),
+        new("Tall flower's heart", 46, 20, "#7a5138", ShadowDepth.Soft),
+        new("Right flower's heart", 73, 33, "#7a5138", ShadowDepth.None),
+        new("Left flower's heart", 25, 40, "#7a5138", ShadowDepth.None),
+    ];
+}

@@ -1,0 +1,142 @@
+using System.Collections.Immutable;
+using Hangfire;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nube.Core.Artwork;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Server.Support;
+using Nube.Server.Work;
+
+namespace Nube.Server.Places;
+
+/// <summary>A correction of the areas: join some, or split one along a stroke.</summary>
+public sealed record AreaCorrection(ImmutableArray<int>? Join, int? Split, ImmutableArray<PointMm>? Stroke);
+
+/// <summary>A name for an area.</summary>
+public sealed record AreaName(string Name);
+
+/// <summary>The job that was started.</summary>
+public sealed record JobStarted(Guid Job);
+
+/// <summary>The first stage: bring a picture in, find its areas, correct them.</summary>
+public static class Image
+{
+    /// <summary>Name of the rate limit on bringing in files.</summary>
+    public const string UploadLimit = "upload";
+
+    /// <summary>Maps the place.</summary>
+    public static void MapImage(this IEndpointRouteBuilder api)
+    {
+        var image = api.MapGroup("/runs/{id:guid}/image").WithTags("Image");
+        image.MapPost("/", BringIn).RequireRateLimiting(UploadLimit).DisableAntiforgery();
+        image.MapGet("/lines/{hash}", Lines);
+        image.MapPost("/corrections", Correct);
+        image.MapDelete("/corrections/last", Undo);
+        image.MapPut("/areas/{area:int}/name", Rename);
+    }
+
+    /// <remarks>
+    /// The group's own filter has checked the request token already; the form's built-in check is off because it reads
+    /// the token from the form.
+    /// </remarks>
+    private static async Task<Accepted<JobStarted>> BringIn(
+        Guid id,
+        IFormFile file,
+        [Microsoft.AspNetCore.Mvc.FromForm] string? width,
+        [Microsoft.AspNetCore.Mvc.FromForm] double? dotsPerInch,
+        NubeDb db,
+        RunLoader runs,
+        FileStore files,
+        MakerAtWork maker,
+        IBackgroundJobClient queue,
+        TimeProvider clock,
+        CancellationToken cancel)
+    {
+        var run = (await runs.Load(id, cancel)).Run;
+        if ((await runs.Taps(id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
+        var widthMm = Lengths.ParseMillimetres(width);
+        if (!string.IsNullOrWhiteSpace(width) && widthMm is null)
+            throw TroubleException.Unusable($"'{width}' is not a width. Write it like 108 mm or 4 1/4 in.");
+        using var content = new MemoryStream();
+        await file.CopyToAsync(content, cancel);
+        var bytes = content.ToArray();
+        var kind = PictureReader.Sniff(bytes);
+        if (kind != PictureKind.Svg && widthMm is null && dotsPerInch is null)
+            throw TroubleException.Unusable("Say how large the picture is: its width, or the dots per inch of the scan.");
+
+        var hash = await files.Keep(bytes, MediaTypeOf(kind), cancel);
+        var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(cancel);
+        var order = new FindAreasJob.Order(
+            maker.MakerId, job.Id, run.Id, hash, Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "image", widthMm, dotsPerInch);
+        queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
+        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+    }
+
+    private static async Task<FileContentHttpResult> Lines(
+        Guid id, string hash, HttpContext context, RunLoader runs, FileStore files, CancellationToken cancel)
+    {
+        var image = (await runs.Load(id, cancel)).Image;
+        if (image.LineHash != hash) throw TroubleException.Gone("This picture was replaced.");
+        context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.File((await files.Get(hash, cancel)).Content, "image/png");
+    }
+
+    private static async Task<Ok<ImageView>> Correct(
+        Guid id, AreaCorrection given, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = (await runs.Load(id, cancel)).Run;
+        AreaEdit edit = given switch
+        {
+            { Join: { IsDefault: false } join } => new JoinAreas(join),
+            { Split: { } split, Stroke: { IsDefault: false } stroke } => new SplitArea(split, stroke),
+            _ => throw TroubleException.Unusable("Say which areas to join, or which to split along which stroke."),
+        };
+        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+        return await Apply(run, image, image.Edits.Add(edit), db, runs, files, clock, cancel);
+    }
+
+    private static async Task<Ok<ImageView>> Undo(
+        Guid id, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = (await runs.Load(id, cancel)).Run;
+        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+        if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
+        return await Apply(run, image, image.Edits[..^1], db, runs, files, clock, cancel);
+    }
+
+    private static async Task<Ok<ImageView>> Apply(
+        Run run, RunImage image, ImmutableArray<AreaEdit> edits, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+    {
+        if ((await runs.Taps(run.Id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var raster = LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
+        var map = AreaEdits.Apply(AreaMeasuring.Measure(raster), edits);
+        (image.Areas, image.Touching, image.Edits) = (map.Areas, map.Touching, edits);
+        run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(image)!);
+    }
+
+    private static async Task<NoContent> Rename(
+        Guid id, int area, AreaName given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if (run.Image.Areas.All(a => a.Id != area)) throw TroubleException.Gone($"Area {area} is not there any more.");
+        var name = given.Name.Trim();
+        if (name.Length > 60) throw TroubleException.Unusable("An area's name has at most 60 letters.");
+        run.Image.Names = name.Length == 0 ? run.Image.Names.Remove(area) : run.Image.Names.SetItem(area, name);
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static string MediaTypeOf(PictureKind kind) => kind switch
+    {
+        PictureKind.Svg => "image/svg+xml",
+        PictureKind.Png => "image/png",
+        _ => "image/jpeg",
+    };
+}

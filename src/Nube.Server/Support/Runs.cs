@@ -1,0 +1,70 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Data.Mapping;
+
+namespace Nube.Server.Support;
+
+/// <summary>A run with the supplies that it is coloured with.</summary>
+/// <param name="Run">The run.</param>
+/// <param name="Paper">Its paper, if chosen.</param>
+/// <param name="Ink">The ink of its outline, if chosen.</param>
+/// <param name="Palette">Its colourants, in the order in which recipes count them.</param>
+/// <param name="Room">The air of the maker's room.</param>
+public sealed record RunWithSupplies(
+    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Air Room)
+{
+    /// <summary>The image, or a sentence that it is missing.</summary>
+    public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+
+    /// <summary>Colours of areas that are there; those of areas joined away are kept for an undo but not used.</summary>
+    public IReadOnlyList<ChosenColour> Colours
+    {
+        get
+        {
+            var there = Run.Image?.Areas.Select(area => area.Id).ToHashSet() ?? [];
+            return [.. Run.Colours.Where(colour => there.Contains(colour.Wish.Area))];
+        }
+    }
+
+    /// <summary>Pairs of areas that touch.</summary>
+    public IEnumerable<(int One, int Other)> Touching => Image.Touching.Select(t => (t.One, t.Other));
+
+    /// <summary>Changes when anything changes that a plan depends on.</summary>
+    public string Basis()
+    {
+        var text = JsonSerializer.Serialize(
+            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Room },
+            Jsonb.Options);
+        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+    }
+}
+
+/// <summary>Loads runs of the maker at work.</summary>
+public sealed class RunLoader(NubeDb db, MakerAtWork maker)
+{
+    /// <summary>A run with image, plan and supplies.</summary>
+    public async Task<RunWithSupplies> Load(Guid id, CancellationToken cancel)
+    {
+        var run = await db.Runs.Include(r => r.Image).Include(r => r.Plan).SingleOrDefaultAsync(r => r.Id == id, cancel)
+            ?? throw TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
+        var wanted = run.Palette.Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
+        var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
+        var room = await db.Users.Where(m => m.Id == maker.MakerId).Select(m => m.Room).SingleAsync(cancel);
+        return new RunWithSupplies(
+            run,
+            run.PaperId is { } paper ? items[paper].Paper : null,
+            run.StampingInkId is { } ink ? items[ink].StampingInk : null,
+            [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
+            room);
+    }
+
+    /// <summary>The taps of a run, oldest first.</summary>
+    public async Task<List<Core.Bench.Tap>> Taps(Guid run, CancellationToken cancel) =>
+        await db.Taps.Where(t => t.RunId == run).OrderBy(t => t.Arrival).Select(t => t.Tap).ToListAsync(cancel);
+}

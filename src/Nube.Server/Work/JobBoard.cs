@@ -1,0 +1,63 @@
+using System.Runtime.CompilerServices;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+using Nube.Data;
+using Nube.Data.Entities;
+
+namespace Nube.Server.Work;
+
+/// <summary>Where long work says how far it is, in whichever process it runs, and where it is told to stop.</summary>
+public sealed class JobBoard(NubeDb db, IConfiguration configuration)
+{
+    private const string Channel = "nube_jobs";
+
+    /// <summary>Longest wait for a notification before looking again anyway: one may be lost with its connection.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
+
+    /// <summary>Writes progress; answers false when the maker asked the job to stop.</summary>
+    public async Task<bool> Report(Guid job, double progress, string message, CancellationToken cancel)
+    {
+        await db.Jobs.IgnoreQueryFilters().Where(j => j.Id == job).ExecuteUpdateAsync(
+            set => set.SetProperty(j => j.Progress, progress).SetProperty(j => j.Message, message), cancel);
+        await Notify(job, cancel);
+        return !await db.Jobs.IgnoreQueryFilters().AnyAsync(j => j.Id == job && j.CancelAsked, cancel);
+    }
+
+    /// <summary>Writes the end of a job.</summary>
+    public async Task End(Guid job, JobState state, string message, CancellationToken cancel)
+    {
+        await db.Jobs.IgnoreQueryFilters().Where(j => j.Id == job).ExecuteUpdateAsync(
+            set => set.SetProperty(j => j.State, state).SetProperty(j => j.Message, message)
+                .SetProperty(j => j.Progress, j => state == JobState.Done ? 1 : j.Progress),
+            cancel);
+        await Notify(job, cancel);
+    }
+
+    /// <summary>The job now, and again after each change until it ends.</summary>
+    public async IAsyncEnumerable<Job> Follow(Guid job, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        await using var listening = new NpgsqlConnection(configuration.GetConnectionString("Nube"));
+        await listening.OpenAsync(cancel);
+        await using (var listen = new NpgsqlCommand($"listen {Channel}", listening))
+            await listen.ExecuteNonQueryAsync(cancel);
+        var mine = true;
+        listening.Notification += (_, told) => mine |= told.Payload == job.ToString();
+        Job? last = null;
+        while (true)
+        {
+            if (mine)
+            {
+                var now = await db.Jobs.AsNoTracking().SingleOrDefaultAsync(j => j.Id == job, cancel);
+                if (now is null) yield break;
+                if (last is null || (now.State, now.Progress, now.Message) != (last.State, last.Progress, last.Message))
+                    yield return last = now;
+                if (now.State != JobState.Working) yield break;
+                mine = false;
+            }
+            if (!await listening.WaitAsync(Patience, cancel)) mine = true;
+        }
+    }
+
+    private Task<int> Notify(Guid job, CancellationToken cancel) =>
+        db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {job.ToString()})", cancel);
+}

@@ -1,0 +1,84 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type Account = Schemas['AccountView'];
+export type Air = Schemas['Air'];
+export type Run = Schemas['RunView'];
+export type Stage = Schemas['Stage'];
+export type Image = Schemas['ImageView'];
+export type Area = Schemas['AreaView'];
+export type Fill = Schemas['AreaFill'];
+export type Card = Schemas['CardView'];
+export type Wetness = Schemas['Wetness'];
+export type Colours = Schemas['ColoursView'];
+export type AreaColour = Schemas['AreaColourView'];
+export type Recipe = Schemas['RecipeView'];
+export type Part = Schemas['PartView'];
+export type Likeness = Schemas['Likeness'];
+export type Shadow = Schemas['ShadowDepth'];
+export type Supply = Schemas['SupplyView'];
+export type Remark = Schemas['Remark'];
+export type Plan = Schemas['PlanView'];
+export type Pass = Schemas['PassView'];
+export type Step = Schemas['StepView'];
+export type Mix = Schemas['MixView'];
+export type Bench = Schemas['BenchView'];
+export type BenchStep = Schemas['BenchStepView'];
+export type Tap = Schemas['NewTap'];
+export type RunRecord = Schemas['RecordView'];
+export type StashItem = Schemas['StashItemView'];
+export type BookEntry = Schemas['BookEntry'];
+export type Job = Schemas['JobView'];
+
+/** Something that did not work, with a sentence for the maker. Status 0: the server was not reached. */
+export class Trouble extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+  ) {
+    super(message);
+  }
+}
+
+/** The token that shows that a change comes from a page of ours; the server sets it as a readable cookie. */
+export function requestToken(): string {
+  const cookie = document.cookie.split('; ').find((part) => part.startsWith('nube-request='));
+  return cookie ? decodeURIComponent(cookie.slice('nube-request='.length)) : '';
+}
+
+const withToken: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-Nube-Request', requestToken());
+    return request;
+  },
+};
+
+export const api = createClient<paths>();
+api.use(withToken);
+
+/** The answer of a call, or a Trouble. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let answer;
+  try {
+    answer = await call;
+  } catch {
+    throw new Trouble(
+      'The connection to Nube is lost. What you did before is kept; this will work again when it is back.',
+      0,
+    );
+  }
+  if (answer.response.ok) return answer.data as T;
+  throw new Trouble(sentenceOf(answer.error), answer.response.status);
+}
+
+function sentenceOf(problem: unknown): string {
+  if (
+    typeof problem === 'object' &&
+    problem !== null &&
+    'detail' in problem &&
+    typeof problem.detail === 'string'
+  )
+    return problem.detail;
+  return 'Something went wrong here. What you had done before is kept; try again.';
+}

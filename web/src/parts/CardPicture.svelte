@@ -1,0 +1,72 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import type { Fill, Image } from '../api/client';
+
+  // The image as it lies on its paper: paint below, stamped lines above.
+  let {
+    image,
+    paper,
+    fills = [],
+    label,
+    faded = false,
+    children,
+  }: {
+    image: Image | null;
+    paper: string;
+    fills?: Fill[];
+    label: string;
+    faded?: boolean;
+    children?: Snippet;
+  } = $props();
+
+  const areas = $derived(new Map(image?.areas.map((area) => [area.id, area])));
+  const margin = $derived(image ? Math.max(image.widthMm, image.heightMm) * 0.04 : 0);
+  const painted = $derived(
+    fills.flatMap((fill) => (areas.get(fill.area) ? [{ fill, area: areas.get(fill.area) }] : [])),
+  );
+</script>
+
+{#if image}
+  <svg
+    viewBox="{-margin} {-margin} {image.widthMm + 2 * margin} {image.heightMm + 2 * margin}"
+    style:background={paper}
+    class="card-paper block h-full w-full"
+    role="img"
+    aria-label={label}
+  >
+    <g opacity={faded ? 0.45 : 1}>
+      {#each painted as { fill, area } (fill.area)}
+        <g style:color={fill.whole}>
+          <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
+          {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
+        </g>
+      {/each}
+      <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+    </g>
+    {@render children?.()}
+  </svg>
+{:else}
+  <svg
+    viewBox="0 0 40 34"
+    style:background={paper}
+    class="card-paper block h-full w-full"
+    role="img"
+    aria-label={label}
+  >
+    <path
+      d="M8 26c4-9 8-14 13-14s7 5 11 3"
+      fill="none"
+      stroke="#b9bbbe"
+      stroke-width="0.8"
+      stroke-dasharray="1.6 1.6"
+    />
+  </svg>
+{/if}
+
+<style>
+  /* Pigment gathers at the edge of a wash as it dries. */
+  .dry-rim {
+    stroke: color-mix(in srgb, currentColor 82%, black);
+    stroke-width: 0.35;
+  }
+</style>

@@ -1,0 +1,102 @@
+<svelte:options namespace="svg" />
+
+<script lang="ts">
+  import type { Image } from '../../api/client';
+
+  // Areas told apart by number and pattern, picked with a pointer; the list beside the picture does the same by keyboard.
+  let {
+    image,
+    chosen,
+    pick,
+    stroke,
+  }: {
+    image: Image;
+    chosen: number[];
+    pick?: (area: number) => void;
+    /** Given while a cut is drawn: its two ends, in mm. */
+    stroke?: (from: { x: number; y: number }, to: { x: number; y: number }) => void;
+  } = $props();
+
+  const id = $props.id();
+  const size = $derived(Math.max(image.widthMm, image.heightMm) * 0.026);
+  let line = $state<{ x1: number; y1: number; x2: number; y2: number }>();
+
+  function handle(group: SVGGElement) {
+    const point = (event: PointerEvent) => {
+      const matrix = group.getScreenCTM();
+      return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix?.inverse());
+    };
+    const down = (event: PointerEvent) => {
+      if (!stroke) return;
+      event.preventDefault();
+      const { x, y } = point(event);
+      line = { x1: x, y1: y, x2: x, y2: y };
+      group.setPointerCapture(event.pointerId);
+    };
+    const move = (event: PointerEvent) => {
+      if (!line) return;
+      const { x, y } = point(event);
+      line = { ...line, x2: x, y2: y };
+    };
+    const up = () => {
+      if (!line) return;
+      const { x1, y1, x2, y2 } = line;
+      line = undefined;
+      stroke?.({ x: x1, y: y1 }, { x: x2, y: y2 });
+    };
+    const click = (event: Event) => {
+      if (stroke || !(event.target instanceof Element)) return;
+      const area = event.target.getAttribute('data-area');
+      if (area) pick?.(Number(area));
+    };
+    group.addEventListener('pointerdown', down);
+    group.addEventListener('pointermove', move);
+    group.addEventListener('pointerup', up);
+    group.addEventListener('click', click);
+    return () => {
+      group.removeEventListener('pointerdown', down);
+      group.removeEventListener('pointermove', move);
+      group.removeEventListener('pointerup', up);
+      group.removeEventListener('click', click);
+    };
+  }
+</script>
+
+<defs>
+  <pattern id="{id}-hatch" width="2" height="2" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+    <rect width="2" height="2" fill="#1f3a63" opacity="0.12" />
+    <rect width="0.55" height="2" fill="#1f3a63" opacity="0.75" />
+  </pattern>
+</defs>
+<g
+  {@attach handle}
+  style:cursor={stroke ? 'crosshair' : pick ? 'pointer' : 'default'}
+  style:touch-action={stroke ? 'none' : undefined}
+>
+  <rect width={image.widthMm} height={image.heightMm} fill="transparent" />
+  {#each image.areas as area (area.id)}
+    {@const on = chosen.includes(area.id)}
+    <path
+      d={area.outline}
+      fill-rule="evenodd"
+      data-area={area.id}
+      fill={on ? `url(#${id}-hatch)` : 'transparent'}
+      stroke={on ? '#1f3a63' : 'none'}
+      stroke-width="0.7"
+    />
+  {/each}
+  {#if line}<line {...line} stroke="#a8480f" stroke-width="0.8" stroke-linecap="round" />{/if}
+</g>
+<g
+  pointer-events="none"
+  font-size={size}
+  text-anchor="middle"
+  fill="#1d2026"
+  stroke="#ffffff"
+  stroke-width={size * 0.22}
+  paint-order="stroke"
+>
+  {#each image.areas as area (area.id)}
+    <text x={area.centre.x} y={area.centre.y + size * 0.35}>{area.id}</text>
+  {/each}
+</g>

@@ -1,0 +1,210 @@
+<script lang="ts">
+  import { api, ask, type Bench, type Card } from '../../api/client';
+  import CardPicture from '../../parts/CardPicture.svelte';
+  import RemarkNote from '../../parts/RemarkNote.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import WetMark from '../../parts/WetMark.svelte';
+  import { wetnessWords } from '../../parts/words';
+  import { navigate } from '../../routes';
+  import { clock, until } from '../../state/clock.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import { useRun } from '../../state/run.svelte';
+  import { TapQueue } from '../../state/taps.svelte';
+  import { keepAwake, say, sound } from '../../state/attention.svelte';
+  import StepInHand from './StepInHand.svelte';
+  import TargetOverlay from './TargetOverlay.svelte';
+
+  const run = useRun();
+  const id = $derived(run.value?.id ?? '');
+  const bench = new Resource<Bench>(async () => {
+    const view = await ask(api.GET('/api/runs/{id}/bench', { params: { path: { id } } }));
+    clock.set(view.serverNow);
+    return view;
+  });
+  const taps = $derived(new TapQueue(id, bench));
+  $effect(() => {
+    if (id) void bench.refresh().then(() => taps.send());
+  });
+  $effect(() => keepAwake());
+
+  const step = $derived(bench.value?.current);
+  const waiting = $derived(
+    bench.value?.holdup && Date.parse(bench.value.holdup.readyAt) > clock.now
+      ? bench.value.holdup
+      : undefined,
+  );
+  // The moment that a wait is over: said once, and the bench is looked at again.
+  let waited = false;
+  $effect(() => {
+    if (waiting) waited = true;
+    else if (waited) {
+      waited = false;
+      say();
+      void bench.refresh();
+    }
+  });
+
+  const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
+  let noting = $state(false);
+  let note = $state('');
+  let remarksSeen = $state(false);
+
+  async function tap(
+    kind: 'done' | 'back' | 'wetNow' | 'take' | 'note',
+    number = 0,
+    text: string | null = null,
+  ) {
+    await taps.add(kind, number, text);
+    await run.refresh();
+  }
+  const done = () => step && tap('done', step.number);
+  const back = () => tap('back');
+  const wetNow = () => bench.value?.lastDone && tap('wetNow', bench.value.lastDone.number);
+  const meanwhile = () => bench.value?.meanwhile && tap('take', bench.value.meanwhile.number);
+  async function keepNote(event: SubmitEvent) {
+    event.preventDefault();
+    if (note.trim()) await tap('note', 0, note);
+    note = '';
+    noting = false;
+  }
+
+  function press(event: KeyboardEvent) {
+    if (
+      event.target instanceof Element &&
+      event.target.closest('input, textarea, dialog, a, button, summary')
+    )
+      return;
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const action = { ' ': done, Backspace: back, w: wetNow, m: meanwhile, n: () => (noting = true) }[
+      event.key
+    ];
+    if (!action) return;
+    event.preventDefault();
+    void action();
+  }
+</script>
+
+<svelte:window onkeydown={press} />
+
+{#if bench.trouble}<div class="mb-3"><TroubleNote trouble={bench.trouble} again={bench.refresh} /></div>{/if}
+{#if taps.waiting > 0}
+  <p role="status" class="mb-3 border-l-4 border-warm bg-raised px-4 py-2">
+    The connection is lost. {taps.waiting === 1 ? 'One tap waits' : `${taps.waiting} taps wait`} here and will be
+    sent in order.
+    <button type="button" class="underline" onclick={() => taps.send()}>Send now</button>
+  </p>
+{/if}
+
+{#if bench.value && step && run.value?.image}
+  <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+    <div class="max-h-[62vh]" style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}">
+      <CardPicture
+        image={run.value.image}
+        paper={run.value.paperColour}
+        fills={card?.fills ?? []}
+        faded
+        label="Card {step.card}: where to paint now"
+      >
+        <TargetOverlay
+          image={run.value.image}
+          areas={step.pass.areas}
+          zone={step.pass.zone}
+          colour={step.pass.mix.colour}
+        />
+      </CardPicture>
+    </div>
+
+    <div class="flex flex-col">
+      <p class="text-lg">
+        Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
+      </p>
+      <StepInHand {step} />
+      <dl class="mt-4 grid grid-cols-[6rem_1fr] gap-y-2 text-lg">
+        <dt class="font-bold">Card is</dt>
+        <dd>
+          {#if card}<WetMark state={card.state} size={18} /> {wetnessWords[card.state]}{/if}
+        </dd>
+      </dl>
+      {#if !remarksSeen && bench.value.stepsDone === 0}
+        <div class="mt-4 grid gap-2">
+          {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
+          <button type="button" class="btn btn-line w-fit" onclick={() => (remarksSeen = true)}
+            >I have read this</button
+          >
+        </div>
+      {/if}
+
+      <div class="mt-auto pt-5" aria-live="polite">
+        {#if waiting}
+          <div class="mb-3 border-l-4 border-warm bg-raised px-4 py-3">
+            <p class="text-xl"><strong>Wait {until(waiting.readyAt, clock.now)}.</strong> {waiting.reason}</p>
+            {#if bench.value.meanwhile}
+              <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={meanwhile}>
+                Meanwhile: card {bench.value.meanwhile.card}, {bench.value.meanwhile.pass.title}
+              </button>
+            {/if}
+          </div>
+        {/if}
+      </div>
+      <div class="grid grid-cols-[1fr_auto_auto_auto] gap-3">
+        <button
+          type="button"
+          class={['btn h-[4.5rem] text-2xl', waiting ? 'btn-line' : 'btn-primary']}
+          onclick={done}
+        >
+          {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
+        </button>
+        <button
+          type="button"
+          class="btn btn-line h-[4.5rem] px-5 text-lg"
+          disabled={!bench.value.lastDone}
+          onclick={back}>Back</button
+        >
+        <button
+          type="button"
+          class="btn btn-line h-[4.5rem] px-5 text-lg"
+          disabled={!bench.value.lastDone}
+          onclick={wetNow}
+        >
+          Wet now
+        </button>
+        <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={() => (noting = true)}
+          >Note</button
+        >
+      </div>
+      {#if noting}
+        <form class="mt-3 flex gap-3" onsubmit={keepNote}>
+          <!-- svelte-ignore a11y_autofocus -->
+          <input
+            class="input h-16 flex-1 text-lg"
+            aria-label="Note"
+            maxlength="500"
+            autofocus
+            bind:value={note}
+          />
+          <button type="submit" class="btn btn-primary h-16">Keep the note</button>
+        </form>
+      {/if}
+      <div class="mt-3 flex flex-wrap items-center gap-x-6">
+        <p>
+          {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This
+            is the last step.{/if}
+        </p>
+        <label class="ml-auto flex min-h-10 items-center gap-2">
+          <input type="checkbox" class="toggle toggle-sm" bind:checked={sound.on} /> Sound
+        </label>
+      </div>
+    </div>
+  </div>
+{:else if bench.value && !step}
+  <h2>Every step is done</h2>
+  <p class="mt-2">What was painted last is still drying on the line. The record is ready.</p>
+  <div class="mt-5 flex gap-3">
+    <button
+      type="button"
+      class="btn btn-primary"
+      onclick={() => navigate('/runs/:id/finish', { params: { id } })}>Finish the run</button
+    >
+    <button type="button" class="btn btn-line" onclick={back}>Back to the last step</button>
+  </div>
+{/if}

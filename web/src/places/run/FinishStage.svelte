@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { api, ask, type RunRecord } from '../../api/client';
+  import CardPicture from '../../parts/CardPicture.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { navigate } from '../../routes';
+  import { clock, duration, until } from '../../state/clock.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import { useRun } from '../../state/run.svelte';
+
+  const run = useRun();
+  const id = $derived(run.value?.id ?? '');
+  const path = $derived({ path: { id } });
+  const record = new Resource<RunRecord>(() => ask(api.GET('/api/runs/{id}/record', { params: path })));
+  $effect(() => {
+    if (id) void record.refresh();
+  });
+
+  const wetStill = $derived(
+    record.value?.boneDryAt && Date.parse(record.value.boneDryAt) > clock.now
+      ? record.value.boneDryAt
+      : undefined,
+  );
+  const worked = $derived(
+    record.value?.firstTapAt && record.value.lastTapAt
+      ? (Date.parse(record.value.lastTapAt) - Date.parse(record.value.firstTapAt)) / 1000
+      : 0,
+  );
+  const open = $derived(record.value !== undefined && record.value.stepsDone < record.value.stepCount);
+
+  async function finish() {
+    if (await record.attempt(() => ask(api.POST('/api/runs/{id}/finish', { params: path }))))
+      navigate('/book');
+  }
+</script>
+
+{#if record.trouble}<div class="mb-4"><TroubleNote trouble={record.trouble} /></div>{/if}
+{#if record.value}
+  {@const value = record.value}
+  <div class="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
+    <div style:aspect-ratio="{run.value?.image?.widthMm ?? 4} / {run.value?.image?.heightMm ?? 3}">
+      <CardPicture
+        image={run.value?.image ?? null}
+        paper={run.value?.paperColour ?? '#fbfaf7'}
+        fills={value.look}
+        label="The finished card"
+      />
+    </div>
+    <div class="grid content-start gap-5">
+      <div>
+        <h2>The record</h2>
+        <p class="mt-2">
+          {value.cards === 1 ? '1 card' : `${value.cards} cards`} on {value.paper}, stamped in {value.stampingInk}.
+          {#if worked > 0}Painted in {duration(worked)}.{/if}
+          {#if open}{value.stepsDone} of {value.stepCount} steps are done.{/if}
+        </p>
+        {#if wetStill}<p class="mt-2">
+            Dry to the touch on the line; cut and erase from {until(wetStill, clock.now)} on.
+          </p>{/if}
+      </div>
+      <section aria-label="Used">
+        <h3>Used</h3>
+        <ul class="mt-2 grid gap-1">
+          {#each value.used as used (used.name)}
+            <li class="flex items-center gap-3">
+              <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true"
+                ><circle
+                  cx="10"
+                  cy="10"
+                  r="8.6"
+                  fill={used.colour}
+                  stroke="#1d2026"
+                  stroke-opacity="0.5"
+                /></svg
+              >
+              {used.name} ({used.colourIndex}), about {used.millilitres.toFixed(2)} ml
+            </li>
+          {:else}
+            <li>Nothing yet.</li>
+          {/each}
+        </ul>
+      </section>
+      <section aria-label="Recipes">
+        <h3>Recipes</h3>
+        <ul class="mt-2 grid gap-1">
+          {#each value.colours as line (line)}<li>{line}</li>{/each}
+        </ul>
+      </section>
+      {#if value.notes.length > 0}
+        <section aria-label="Notes">
+          <h3>Notes</h3>
+          <ul class="mt-2 list-disc pl-5">
+            {#each value.notes as note, index (index)}<li>{note}</li>{/each}
+          </ul>
+        </section>
+      {/if}
+      <div class="flex flex-wrap gap-3">
+        {#if !value.finishedAt}
+          <button type="button" class="btn btn-primary" disabled={open || record.busy} onclick={finish}
+            >Put it into the book</button
+          >
+        {/if}
+        <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
+          >Bench sheet, PDF</a
+        >
+      </div>
+      {#if open}<p class="text-quiet">It goes into the book when every step on the bench is done.</p>{/if}
+    </div>
+  </div>
+{/if}

@@ -1,0 +1,101 @@
+<script lang="ts">
+  import { api, ask, type Plan } from '../../api/client';
+  import CardPicture from '../../parts/CardPicture.svelte';
+  import PipFormula from '../../parts/PipFormula.svelte';
+  import RemarkNote from '../../parts/RemarkNote.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { navigate } from '../../routes';
+  import { duration } from '../../state/clock.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import { useRun } from '../../state/run.svelte';
+  import TimeChart from './TimeChart.svelte';
+
+  const run = useRun();
+  const id = $derived(run.value?.id ?? '');
+  const path = $derived({ path: { id } });
+  const plan = new Resource<Plan | undefined>(async () => {
+    const { data, error, response } = await api.GET('/api/runs/{id}/plan', { params: path });
+    // No plan yet is not a trouble: the button below makes one.
+    return response.status === 404 ? undefined : ask(Promise.resolve({ data, error, response }));
+  });
+  $effect(() => {
+    if (id) void plan.refresh();
+  });
+
+  async function make() {
+    const worked = await plan.attempt(async () =>
+      plan.set(await ask(api.POST('/api/runs/{id}/plan', { params: path }))),
+    );
+    if (worked) await run.refresh();
+  }
+</script>
+
+{#if plan.trouble}<div class="mb-4"><TroubleNote trouble={plan.trouble} /></div>{/if}
+{#if plan.value}
+  {@const value = plan.value}
+  <div class="mb-3 flex flex-wrap items-center gap-3">
+    <p class="mr-auto">{value.sentence} Ready to cut after {duration(value.boneDrySeconds)}.</p>
+    <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
+      >Bench sheet, PDF</a
+    >
+    <button
+      type="button"
+      class={['btn', value.stale ? 'btn-primary' : 'btn-line']}
+      disabled={plan.busy}
+      onclick={make}
+    >
+      Plan again
+    </button>
+    <button
+      type="button"
+      class="btn btn-primary"
+      onclick={() => navigate('/runs/:id/bench', { params: { id } })}
+    >
+      Go to the bench
+    </button>
+  </div>
+  <div class="sheet"><TimeChart plan={value} /></div>
+
+  <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes, light to dark">
+    {#each value.passes as pass (pass.index)}
+      <li class="card-paper grid grid-cols-[6.5rem_minmax(0,1fr)] gap-3 bg-white p-3">
+        <div class="h-24">
+          <CardPicture
+            image={run.value?.image ?? null}
+            paper={run.value?.paperColour ?? '#fbfaf7'}
+            fills={pass.lookAfter}
+            label="A card after this pass"
+          />
+        </div>
+        <div class="min-w-0">
+          <h3 class="text-lg">{pass.title}</h3>
+          <div class="mt-1"><PipFormula parts={pass.mix.parts} water={pass.mix.water} /></div>
+        </div>
+      </li>
+    {/each}
+  </ol>
+
+  <div class="mt-6 grid gap-6 lg:grid-cols-2">
+    <section aria-label="To mix">
+      <h2>Mix before you begin</h2>
+      <ul class="mt-3 grid gap-3">
+        {#each value.toMix as amount (amount.mix.key)}
+          <li class="flex flex-wrap items-center gap-5">
+            <PipFormula parts={amount.mix.parts} water={amount.mix.water} />
+            <span>about {amount.drops === 1 ? '1 drop' : `${amount.drops} drops`} in all</span>
+          </li>
+        {/each}
+      </ul>
+    </section>
+    <section class="grid content-start gap-3" aria-label="Before you begin">
+      <h2>Before you begin</h2>
+      {#each value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
+    </section>
+  </div>
+{:else if !plan.busy}
+  <p class="mb-4 max-w-prose">
+    Nube puts the passes in an order, light to dark, one colour at a time over all cards, so that what was
+    painted first is dry when the next colour comes and no two touching areas are wet together.
+  </p>
+  <button type="button" class="btn btn-primary" onclick={make}>Plan the run</button>
+{/if}

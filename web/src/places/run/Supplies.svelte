@@ -1,0 +1,85 @@
+<script lang="ts">
+  import { api, ask, type Colours } from '../../api/client';
+  import RemarkNote from '../../parts/RemarkNote.svelte';
+
+  let {
+    colours,
+    run,
+    change,
+  }: { colours: Colours; run: string; change: (call: () => Promise<Colours>) => Promise<void> } = $props();
+
+  function set(supplies: Partial<{ paper: string | null; stampingInk: string | null; palette: string[] }>) {
+    const { paper, stampingInk, palette } = colours;
+    return change(() =>
+      ask(
+        api.PUT('/api/runs/{id}/colours/supplies', {
+          params: { path: { id: run } },
+          body: { paper, stampingInk, palette, ...supplies },
+        }),
+      ),
+    );
+  }
+  const toggle = (id: string) =>
+    set({
+      palette: colours.palette.includes(id)
+        ? colours.palette.filter((p) => p !== id)
+        : [...colours.palette, id],
+    });
+</script>
+
+<section class="sheet grid gap-3" aria-label="Supplies">
+  <label class="grid gap-1">
+    Paper
+    <select
+      class="select w-full"
+      value={colours.paper}
+      onchange={(event) => set({ paper: event.currentTarget.value })}
+    >
+      {#each colours.papers as paper (paper.id)}<option value={paper.id}>{paper.name}</option>{/each}
+    </select>
+  </label>
+  <label class="grid gap-1">
+    Ink of the outline
+    <select
+      class="select w-full"
+      value={colours.stampingInk}
+      onchange={(event) => set({ stampingInk: event.currentTarget.value })}
+    >
+      {#each colours.stampingInks as ink (ink.id)}<option value={ink.id}>{ink.name}</option>{/each}
+    </select>
+  </label>
+  <fieldset>
+    <legend class="mb-1">Colours to mix from: {colours.palette.length} of {colours.colourants.length}</legend>
+    <div class="flex flex-wrap gap-2">
+      {#each colours.colourants as colourant (colourant.id)}
+        {@const on = colours.palette.includes(colourant.id)}
+        <label
+          class={[
+            'flex min-h-9 cursor-pointer items-center gap-1.5 rounded border-2 px-2 py-1 text-sm',
+            on ? 'border-ink' : 'border-hair',
+          ]}
+          title={colourant.name}
+        >
+          <input
+            class="checkbox checkbox-xs"
+            type="checkbox"
+            checked={on}
+            onchange={() => toggle(colourant.id)}
+          />
+          <svg width="16" height="16" viewBox="0 0 20 20" aria-hidden="true"
+            ><circle
+              cx="10"
+              cy="10"
+              r="8.6"
+              fill={colourant.colour}
+              stroke="#1d2026"
+              stroke-opacity="0.5"
+            /></svg
+          >
+          {colourant.colourIndex || colourant.name}<span class="sr-only">, {colourant.name}</span>
+        </label>
+      {/each}
+    </div>
+  </fieldset>
+  {#each colours.remarks as remark (remark.text)}<div class="text-sm"><RemarkNote {remark} /></div>{/each}
+</section>

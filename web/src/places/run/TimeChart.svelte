@@ -1,0 +1,107 @@
+<script lang="ts">
+  import type { Plan } from '../../api/client';
+  import { duration } from '../../state/clock.svelte';
+
+  let { plan }: { plan: Plan } = $props();
+
+  const id = $props.id();
+  const [label, lane, top] = [72, 30, 30];
+  let width = $state(1000);
+  const end = $derived(Math.max(plan.finishSeconds, ...plan.steps.map((s) => s.drySeconds)));
+  const x = (seconds: number) => label + ((width - label - 8) * seconds) / end;
+  const y = (row: number) => top + row * lane;
+  const tick = $derived([300, 600, 900, 1800, 3600, 7200, 14400].find((t) => end / t <= 9) ?? 28800);
+  const ticks = $derived(Array.from({ length: Math.floor(end / tick) + 1 }, (_, index) => index * tick));
+  const height = $derived(y(plan.cards + 1) + 34);
+  const colourOf = (pass: number) => plan.passes[pass]?.mix.colour;
+  const legend = [
+    { words: 'wet', fill: '#1d2026' },
+    { words: 'shining', fill: 'shining' },
+    { words: 'damp', fill: 'damp' },
+  ];
+</script>
+
+<div bind:clientWidth={width} class="overflow-hidden">
+  <svg
+    {width}
+    {height}
+    role="img"
+    aria-label="Time chart: hands, and what each of the {plan.cards} cards does"
+    class="block text-sm"
+  >
+    <defs>
+      <pattern id="{id}-shining" width="6" height="4" patternUnits="userSpaceOnUse">
+        <rect width="6" height="4" fill="#8b9099" /><rect width="6" height="1.5" y="1.2" fill="#1d2026" />
+      </pattern>
+      <pattern id="{id}-damp" width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill="#cfd2d6" /><circle cx="1.4" cy="1.4" r="0.9" fill="#1d2026" /><circle
+          cx="3.9"
+          cy="3.9"
+          r="0.9"
+          fill="#1d2026"
+        />
+      </pattern>
+    </defs>
+    {#each ticks as at (at)}
+      <line x1={x(at)} x2={x(at)} y1={top - 6} y2={y(plan.cards + 1)} stroke="#b9bbbe" />
+      <text x={x(at)} y="14" text-anchor={at === 0 ? 'start' : 'middle'} fill="currentColor"
+        >{at === 0 ? '0' : duration(at)}</text
+      >
+    {/each}
+    <text x="0" y={y(0) + 18} font-weight="700" fill="currentColor">Hands</text>
+    {#each plan.steps as step (step.number)}
+      <rect
+        x={x(step.startSeconds)}
+        y={y(0) + 2}
+        width={Math.max(1.5, x(step.endSeconds) - x(step.startSeconds) - 0.8)}
+        height={lane - 8}
+        rx="2"
+        fill={colourOf(step.pass)}
+        stroke="#1d2026"
+        stroke-opacity="0.4"
+        stroke-width="0.8"
+      >
+        <title>Step {step.number}, card {step.card}: {plan.passes[step.pass]?.title}</title>
+      </rect>
+      {#if step.rinse}
+        <rect x={x(step.startSeconds) - 3} y={y(0) - 2} width="2.4" height={lane} fill="var(--color-ink)" />
+      {/if}
+    {/each}
+    {#each { length: plan.cards }, index (index)}
+      <text x="0" y={y(index + 1) + 18} fill="currentColor">Card {index + 1}</text>
+      <line x1={label} x2={width - 8} y1={y(index + 1) + 13} y2={y(index + 1) + 13} stroke="#6d7076" />
+      {#each plan.steps.filter((s) => s.card === index + 1) as step (step.number)}
+        {@const spans = [
+          [step.startSeconds, step.shiningSeconds, '#1d2026'],
+          [step.shiningSeconds, step.dampSeconds, `url(#${id}-shining)`],
+          [step.dampSeconds, step.drySeconds, `url(#${id}-damp)`],
+        ] as const}
+        {#each spans as [from, to, fill] (fill)}
+          <rect
+            x={x(from)}
+            y={y(index + 1) + 4}
+            width={Math.max(0, x(to) - x(from))}
+            height="18"
+            rx="1.5"
+            {fill}
+          />
+        {/each}
+      {/each}
+    {/each}
+    <g transform="translate({label} {y(plan.cards + 1) + 12})" fill="currentColor">
+      {#each legend as item, index (item.words)}
+        <rect
+          x={index * 96}
+          width="22"
+          height="14"
+          fill={item.fill.startsWith('#') ? item.fill : `url(#${id}-${item.fill})`}
+        />
+        <text x={index * 96 + 28} y="12">{item.words}</text>
+      {/each}
+      <line x1="288" x2="310" y1="7" y2="7" stroke="#6d7076" /><text x="316" y="12">dry</text>
+      <rect x="372" y="-2" width="3" height="18" fill="var(--color-ink)" /><text x="382" y="12"
+        >rinse, next colour</text
+      >
+    </g>
+  </svg>
+</div>

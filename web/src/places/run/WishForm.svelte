@@ -1,0 +1,99 @@
+<script lang="ts">
+  import type { Colours, Shadow } from '../../api/client';
+  import { shadowWords } from '../../parts/words';
+
+  let {
+    chosen,
+    nameOf,
+    colours,
+    busy,
+    wish,
+    leaveWhite,
+  }: {
+    chosen: number[];
+    nameOf: (area: number) => string;
+    colours: Colours;
+    busy: boolean;
+    wish: (colour: string, shadow: Shadow) => void;
+    leaveWhite: () => void;
+  } = $props();
+
+  let colour = $state('#d9b45a');
+  let shadow = $state<Shadow>('soft');
+  const shadows: Shadow[] = ['none', 'soft', 'deep'];
+  const quick = $derived(colours.colourants.filter((c) => colours.palette.includes(c.id)));
+
+  // What a picked area already becomes is where its next wish starts.
+  const first = $derived(colours.areas.find((a) => a.area === chosen[0]));
+  $effect(() => {
+    if (first) [colour, shadow] = [first.wish, first.shadow];
+  });
+</script>
+
+<form
+  class="sheet grid gap-3"
+  aria-label="What should it become?"
+  onsubmit={(event) => {
+    event.preventDefault();
+    wish(colour, shadow);
+  }}
+>
+  <p>
+    {#if chosen.length === 0}
+      Pick one or more areas, then say what they should become.
+    {:else}
+      <strong>{chosen.map(nameOf).join(', ')}</strong> should become
+    {/if}
+  </p>
+  <div class="flex flex-wrap items-center gap-x-5 gap-y-3">
+    <label class="flex items-center gap-2">
+      Colour
+      <input
+        class="h-11 w-14 cursor-pointer rounded border-2 border-[#6d7076] bg-white p-0.5"
+        type="color"
+        bind:value={colour}
+      />
+    </label>
+    <input
+      class="input w-28"
+      aria-label="Colour as # and six digits"
+      pattern="#[0-9a-fA-F]{'{6}'}"
+      required
+      value={colour}
+      onchange={(event) => {
+        if (event.currentTarget.checkValidity()) colour = event.currentTarget.value.toLowerCase();
+      }}
+    />
+    <div class="flex flex-wrap gap-1" role="group" aria-label="Start from a wash of">
+      {#each quick as c (c.id)}
+        <button
+          type="button"
+          class="h-9 w-9 rounded-full border-2 border-[#6d7076]"
+          style:background={c.wash}
+          title="A wash of {c.name}"
+          aria-label="A wash of {c.name}"
+          onclick={() => (colour = c.wash)}
+        ></button>
+      {/each}
+    </div>
+  </div>
+  <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+    <fieldset class="flex flex-wrap gap-x-5">
+      <legend class="sr-only">Shadow</legend>
+      {#each shadows as depth (depth)}
+        <label class="flex min-h-10 items-center gap-2">
+          <input class="radio radio-sm" type="radio" name="shadow" value={depth} bind:group={shadow} />
+          {shadowWords[depth]}
+        </label>
+      {/each}
+    </fieldset>
+    <span class="ml-auto flex gap-2">
+      <button type="button" class="btn btn-line" disabled={chosen.length === 0 || busy} onclick={leaveWhite}
+        >Leave white</button
+      >
+      <button type="submit" class="btn btn-primary" disabled={chosen.length === 0 || busy}
+        >Find the recipe</button
+      >
+    </span>
+  </div>
+</form>

@@ -1,0 +1,19 @@
+import { createRouter } from 'sv-router';
+import Line from './places/Line.svelte';
+import Missing from './places/Missing.svelte';
+import RunPlace from './places/run/RunPlace.svelte';
+
+export const { p, navigate, route } = createRouter({
+  '/': Line,
+  '/stash': () => import('./places/Stash.svelte'),
+  '/book': () => import('./places/Book.svelte'),
+  '/runs/:id': {
+    '/image': () => import('./places/run/ImageStage.svelte'),
+    '/colours': () => import('./places/run/ColoursStage.svelte'),
+    '/plan': () => import('./places/run/PlanStage.svelte'),
+    '/bench': () => import('./places/run/BenchStage.svelte'),
+    '/finish': () => import('./places/run/FinishStage.svelte'),
+    layout: RunPlace,
+  },
+  '*': Missing,
+});
