@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Nube.Core.Drying;
 
 /// <summary>The air over the bench.</summary>
@@ -10,5 +12,6 @@ public readonly record struct Air(double Temperature, double RelativeHumidity, d
     public static Air OrdinaryRoom { get; } = new(20, 0.5, 0);
 
     /// <summary>Vapour pressure of the air, kPa.</summary>
+    [JsonIgnore]
     public double VapourPressure => RelativeHumidity * Psychrometrics.SaturationPressure(Temperature);
 }

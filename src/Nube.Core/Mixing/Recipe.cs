@@ -46,8 +46,11 @@ public static class MixGrid
     /// </summary>
     public const double SecondColourantPrice = 0.5;
 
-    /// <summary>Price of each layer after the first, in CIEDE2000: a wait until dry. This project's own.</summary>
-    public const double LayerPrice = 0.2;
+    /// <summary>
+    /// Price of each layer after the first, in CIEDE2000: about what is barely seen, since each costs a wait until dry.
+    /// This project's own.
+    /// </summary>
+    public const double LayerPrice = 1;
 
     /// <summary>
     /// Every mix of at most two colourants in whole parts, at most 8 in total, each proportion once

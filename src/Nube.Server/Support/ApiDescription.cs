@@ -27,9 +27,10 @@ public static class ApiDescription
                 schema.Description = "A colour in sRGB, such as #d9a441.";
             }
             // A list of colours is described apart from a colour.
-            if (schema.Items is OpenApiSchema items && context.JsonTypeInfo.ElementType == typeof(Srgb)) items.Type = JsonSchemaType.String;
+            if (context.JsonTypeInfo.ElementType == typeof(Srgb)) schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
             // Small records are structs, which could be left out of JSON; ours are always written whole.
-            if (context.JsonTypeInfo.Type is { IsValueType: true, Namespace: { } space } && space.StartsWith("Nube.", StringComparison.Ordinal)
+            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+            if (type is { IsValueType: true, Namespace: { } space } && space.StartsWith("Nube.", StringComparison.Ordinal)
                 && schema.Properties is { Count: > 0 } properties)
                 schema.Required = properties.Keys.ToHashSet();
             return Task.CompletedTask;

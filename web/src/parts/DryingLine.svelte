@@ -15,7 +15,7 @@
   }: { cards: Card[]; image: Image | null; paper: string; current?: number; name: string } = $props();
 
   const sag = 18;
-  const place = (index: number) => (cards.length < 2 ? 0.5 : index / (cards.length - 1));
+  const place = (index: number) => (index + 0.5) / cards.length;
   const drop = (index: number) => 4 * sag * place(index) * (1 - place(index));
   const tilt = (index: number) => [-0.9, 1.1, -0.6, 0.8, -1.2, 0.7][index % 6];
 

@@ -68,10 +68,10 @@
               >Keep it</button
             >
           {:else}
-            <a class="btn btn-primary btn-sm" href="/runs/{run.id}/{run.now}">{verbs[run.now]}</a>
+            <a class="btn btn-primary" href="/runs/{run.id}/{run.now}">{verbs[run.now]}</a>
             <button
               type="button"
-              class="btn btn-ghost btn-sm"
+              class="btn btn-ghost"
               aria-label="Delete {run.name}"
               onclick={() => (asking = run.id)}>Delete</button
             >

@@ -9,7 +9,6 @@ class Clock {
 
   /** As text, for what is sent to the server. */
   text(): string {
-    // eslint-disable-next-line svelte/prefer-svelte-reactivity -- a moment, not a state
     return new Date(this.now).toISOString();
   }
 

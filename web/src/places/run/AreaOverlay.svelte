@@ -97,6 +97,7 @@
   paint-order="stroke"
 >
   {#each image.areas as area (area.id)}
-    <text x={area.centre.x} y={area.centre.y + size * 0.35}>{area.id}</text>
+    {@const scale = Math.min(1, Math.max(0.6, Math.sqrt(area.sizeMm2) / 10))}
+    <text x={area.centre.x} y={area.centre.y + size * 0.35 * scale} font-size={size * scale}>{area.id}</text>
   {/each}
 </g>

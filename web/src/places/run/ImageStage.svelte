@@ -94,6 +94,15 @@
     </div>
 
     <div class="grid content-start gap-5">
+      <div class="flex flex-wrap gap-3">
+        <button
+          type="button"
+          class="btn btn-primary"
+          onclick={() => navigate('/runs/:id/colours', { params: { id } })}
+        >
+          Choose the colours
+        </button>
+      </div>
       <section class="sheet grid gap-3" aria-label="Corrections">
         <p>
           {#if cutting}
@@ -165,15 +174,6 @@
         </ul>
       </section>
 
-      <div class="flex flex-wrap gap-3">
-        <button
-          type="button"
-          class="btn btn-primary"
-          onclick={() => navigate('/runs/:id/colours', { params: { id } })}
-        >
-          Choose the colours
-        </button>
-      </div>
       <details>
         <summary class="cursor-pointer underline">Bring in another image</summary>
         <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>

@@ -34,7 +34,11 @@
 {#if plan.value}
   {@const value = plan.value}
   <div class="mb-3 flex flex-wrap items-center gap-3">
-    <p class="mr-auto">{value.sentence} Ready to cut after {duration(value.boneDrySeconds)}.</p>
+    <p class="mr-auto">
+      No order can be done before {duration(value.atLeastSeconds)}. Ready to cut after {duration(
+        value.boneDrySeconds,
+      )}.
+    </p>
     <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
       >Bench sheet, PDF</a
     >

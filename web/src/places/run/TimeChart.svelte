@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Plan } from '../../api/client';
+  import type { Plan, Step } from '../../api/client';
   import { duration } from '../../state/clock.svelte';
 
   let { plan }: { plan: Plan } = $props();
@@ -14,6 +14,32 @@
   const ticks = $derived(Array.from({ length: Math.floor(end / tick) + 1 }, (_, index) => index * tick));
   const height = $derived(y(plan.cards + 1) + 34);
   const colourOf = (pass: number) => plan.passes[pass]?.mix.colour;
+  // Where washes overlap in time the wettest shows: it is drawn last.
+  function spansOf(card: number) {
+    const steps = plan.steps.filter((s) => s.card === card);
+    const spans = (state: string, fill: string, from: (s: Step) => number, to: (s: Step) => number) =>
+      steps.map((s) => ({ key: `${state}${s.number}`, from: from(s), to: to(s), fill }));
+    return [
+      ...spans(
+        'damp',
+        `url(#${id}-damp)`,
+        (s) => s.dampSeconds,
+        (s) => s.drySeconds,
+      ),
+      ...spans(
+        'shining',
+        `url(#${id}-shining)`,
+        (s) => s.shiningSeconds,
+        (s) => s.dampSeconds,
+      ),
+      ...spans(
+        'wet',
+        '#1d2026',
+        (s) => s.startSeconds,
+        (s) => s.shiningSeconds,
+      ),
+    ];
+  }
   const legend = [
     { words: 'wet', fill: '#1d2026' },
     { words: 'shining', fill: 'shining' },
@@ -70,22 +96,14 @@
     {#each { length: plan.cards }, index (index)}
       <text x="0" y={y(index + 1) + 18} fill="currentColor">Card {index + 1}</text>
       <line x1={label} x2={width - 8} y1={y(index + 1) + 13} y2={y(index + 1) + 13} stroke="#6d7076" />
-      {#each plan.steps.filter((s) => s.card === index + 1) as step (step.number)}
-        {@const spans = [
-          [step.startSeconds, step.shiningSeconds, '#1d2026'],
-          [step.shiningSeconds, step.dampSeconds, `url(#${id}-shining)`],
-          [step.dampSeconds, step.drySeconds, `url(#${id}-damp)`],
-        ] as const}
-        {#each spans as [from, to, fill] (fill)}
-          <rect
-            x={x(from)}
-            y={y(index + 1) + 4}
-            width={Math.max(0, x(to) - x(from))}
-            height="18"
-            rx="1.5"
-            {fill}
-          />
-        {/each}
+      {#each spansOf(index + 1) as span (span.key)}
+        <rect
+          x={x(span.from)}
+          y={y(index + 1) + 4}
+          width={Math.max(0, x(span.to) - x(span.from))}
+          height="18"
+          fill={span.fill}
+        />
       {/each}
     {/each}
     <g transform="translate({label} {y(plan.cards + 1) + 12})" fill="currentColor">

@@ -1,0 +1,35 @@
+using Nube.Core.Artwork;
+
+namespace Nube.Core.Tests.Artwork;
+
+public class LengthsTests
+{
+    [Theory]
+    [InlineData("108 mm", 108)]
+    [InlineData("10.8cm", 108)]
+    [InlineData("10,8 cm", 108)]
+    [InlineData("4 1/4 in", 107.95)]
+    [InlineData("4.25\"", 107.95)]
+    [InlineData("1/2 inch", 12.7)]
+    [InlineData(" 5 inches ", 127)]
+    public void Lengths_are_read_as_makers_write_them(string text, double millimetres) =>
+        Assert.Equal(millimetres, Lengths.ParseMillimetres(text)!.Value, 9);
+
+    [Theory]
+    [InlineData("")]
+    [InlineData(null)]
+    [InlineData("0 mm")]
+    [InlineData("-4 in")]
+    [InlineData("4 1/0 in")]
+    [InlineData("4")]
+    [InlineData("four inches")]
+    public void What_is_no_length_is_none(string? text) => Assert.Null(Lengths.ParseMillimetres(text));
+
+    [Theory]
+    [InlineData(107.95, "4 1/4 in")]
+    [InlineData(12.7, "1/2 in")]
+    [InlineData(127, "5 in")]
+    [InlineData(108.5, "4 1/4 in")]
+    public void Inches_are_written_in_fractions_to_the_sixteenth(double millimetres, string text) =>
+        Assert.Equal(text, Lengths.InInches(millimetres));
+}

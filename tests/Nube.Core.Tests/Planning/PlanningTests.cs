@@ -1,0 +1,158 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Tests.Planning;
+
+public class PlanningTests
+{
+    private static readonly Paper Paper = GenericCatalogue.Papers[0];
+
+    // A row of areas, each touching the next, as petals do.
+    internal static (ImmutableArray<Pass> Passes, (int, int)[] Touching) Row(int areas, int mixes, int layers = 1, int shadow = 1)
+    {
+        var touching = Enumerable.Range(1, areas - 1).Select(i => (i, i + 1)).ToArray();
+        var coloured = Enumerable.Range(1, areas).Select(i => new ColouredArea(
+            i,
+            60 + 90 * (i % 5),
+            new Recipe([new RecipePart(i % mixes, 1)], new Strength(4), layers, default, 0, 0),
+            shadow,
+            [.. Enumerable.Range(1, layers + shadow).Select(layer => 90.0 - 6 * (i % mixes) - 9 * layer)])).ToList();
+        return (PassBuilder.Passes(coloured, touching, Paper), touching);
+    }
+
+    private static Plan Make((ImmutableArray<Pass> Passes, (int, int)[] Touching) row, int cards = 4) =>
+        Scheduler.PlanRun(row.Passes, row.Touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+
+    [Fact]
+    public void Passes_go_from_light_to_dark_and_hold_no_touching_areas()
+    {
+        var (passes, touching) = Row(12, 3);
+        Assert.Equal(passes.OrderByDescending(p => p.Lightness).Select(p => p.Index), passes.Select(p => p.Index));
+        Assert.All(passes, pass => Assert.DoesNotContain(touching, t => pass.Areas.Contains(t.Item1) && pass.Areas.Contains(t.Item2)));
+        // Every area gets its layer and its shadow, each once.
+        Assert.Equal(24, passes.Sum(p => p.Areas.Length));
+        Assert.Equal(12, passes.Where(p => p.Zone == Zone.Shadow).Sum(p => p.Areas.Length));
+    }
+
+    [Fact]
+    public void Touching_areas_of_one_mix_go_apart()
+    {
+        var (passes, _) = Row(4, 1, shadow: 0);
+        Assert.All(passes, pass => Assert.Single(pass.Areas.Select(a => a % 2).Distinct()));
+    }
+
+    [Theory]
+    [InlineData(12, 3, 6)]
+    [InlineData(12, 12, 6)]
+    [InlineData(5, 2, 1)]
+    [InlineData(30, 4, 2)]
+    public void No_two_touching_areas_are_wet_together_and_layers_go_onto_dry_ones(int areas, int mixes, int cards)
+    {
+        var row = Row(areas, mixes);
+        var plan = Make(row, cards);
+        Assert.Equal(row.Passes.Length * cards, plan.Steps.Length);
+        var touch = row.Touching.SelectMany(t => new[] { t, (t.Item2, t.Item1) }).ToLookup(t => t.Item1, t => t.Item2);
+        var dry = new Dictionary<(int, int), double>();
+        var layers = new Dictionary<(int, int), int>();
+        var hands = 0.0;
+        foreach (var step in plan.Steps)
+        {
+            var pass = plan.PassOf(step);
+            Assert.True(step.StartSeconds - step.SetupSeconds >= hands - 1e-6, "hands do one thing at a time");
+            foreach (var area in pass.Areas)
+            {
+                foreach (var near in touch[area].Append(area))
+                    Assert.True(dry.GetValueOrDefault((step.Card, near)) <= step.StartSeconds + 1e-6, $"step {step.Number}: area {near} is wet");
+                Assert.Equal(pass.Layer - 1, layers.GetValueOrDefault((step.Card, area)));
+            }
+            foreach (var area in pass.Areas)
+            {
+                dry[(step.Card, area)] = step.DrySeconds;
+                layers[(step.Card, area)] = pass.Layer;
+            }
+            hands = step.EndSeconds;
+        }
+        Assert.Equal(hands, plan.FinishSeconds, 6);
+        Assert.True(plan.AtLeastSeconds <= plan.FinishSeconds + 1e-6);
+        Assert.True(plan.FinishSeconds < plan.DrySeconds && plan.DrySeconds < plan.BoneDrySeconds);
+    }
+
+    [Fact]
+    public void Every_wait_names_the_area_that_is_still_wet()
+    {
+        var row = Row(3, 1, layers: 2, shadow: 0);
+        var plan = Make(row, 1);
+        var waits = plan.Steps.Where(s => s.Wait is not null).ToList();
+        Assert.NotEmpty(waits);
+        foreach (var step in waits)
+        {
+            var own = plan.PassOf(step).Areas.Contains(step.Wait!.Area);
+            Assert.Equal(own, step.Wait.OnItself);
+            Assert.Contains(plan.Steps, s => s.Card == step.Card && s.Number < step.Number
+                && plan.PassOf(s).Areas.Contains(step.Wait.Area) && Math.Abs(s.DrySeconds - step.StartSeconds) < 1e-6);
+        }
+    }
+
+    [Fact]
+    public void More_cards_fill_the_waits()
+    {
+        var row = Row(8, 3);
+        var (one, six) = (Make(row, 1), Make(row, 6));
+        Assert.True(six.FinishSeconds < 4 * one.FinishSeconds, $"{six.FinishSeconds:0} against {one.FinishSeconds:0} s");
+    }
+
+    [Fact]
+    public void The_same_run_gives_the_same_plan() =>
+        Assert.Equal(Make(Row(12, 4)).Steps, Make(Row(12, 4)).Steps);
+
+    [Fact]
+    public void Two_areas_that_do_not_touch_are_planned_as_by_hand()
+    {
+        // One mix, two cards, one area each: set up, paint, next card, paint.
+        var row = Row(1, 1, shadow: 0);
+        var plan = Make(row, 2);
+        var hand = Hand.Ordinary;
+        var paint = hand.SecondsPerArea + row.Passes[0].PaintedMm2 * hand.SecondsPerMm2;
+        Assert.Equal(hand.NextMixSeconds + paint + hand.NextCardSeconds + paint, plan.FinishSeconds, 9);
+        Assert.Equal(plan.FinishSeconds, plan.AtLeastSeconds, 9);
+        Assert.Equal([true, false], plan.Steps.Select(s => s.Rinse));
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(25)]
+    public void A_number_of_cards_out_of_range_is_refused(int cards) =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => Make(Row(3, 1), cards));
+
+    [Fact]
+    public void Paper_that_buckles_gets_less_water()
+    {
+        var bristol = GenericCatalogue.Papers.First(p => p.Name.Contains("bristol", StringComparison.Ordinal));
+        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(900, Zone.Whole, bristol));
+        Assert.Equal(BrushWater.Wash, PassBuilder.BrushWaterFor(900, Zone.Whole, Paper));
+        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(100, Zone.Whole, Paper));
+        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(900, Zone.Shadow, Paper));
+    }
+
+    [Fact]
+    public void Steps_read_as_sentences()
+    {
+        var pass = new Pass(0, new PaintMix([new(0, 1)], new(4)), [1, 2, 3, 4], Zone.Whole, 2, BrushWater.Wash, 80, 100);
+        Assert.Equal("Second wash, left pear, right pear and 2 more", Words.Title(pass, id => id == 1 ? "Left pear" : id == 2 ? "Right pear" : "Leaf"));
+        Assert.StartsWith("Shadow side of branch", Words.Title(pass with { Zone = Zone.Shadow, Areas = [1] }, _ => "Branch"), StringComparison.Ordinal);
+        Assert.Equal(["40 s", "12 min", "1 h 05 min"], [Words.Duration(39.5), Words.Duration(720), Words.Duration(3900)]);
+    }
+
+    [Fact]
+    public void Mixes_with_equal_parts_and_strength_are_one_mix()
+    {
+        var one = new PaintMix([new(2, 3), new(5, 1)], new(4));
+        Assert.Equal(one, new PaintMix([new(2, 3), new(5, 1)], new(4)));
+        Assert.NotEqual(one, new PaintMix([new(2, 3), new(5, 1)], new(8)));
+        Assert.NotEqual(one, new PaintMix([new(2, 1), new(5, 3)], new(4)));
+    }
+}

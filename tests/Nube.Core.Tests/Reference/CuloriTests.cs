@@ -1,0 +1,48 @@
+using System.Diagnostics;
+using System.Text.Json;
+using Nube.Core.Colour;
+using Nube.Core.Tests.Artwork;
+
+namespace Nube.Core.Tests.Reference;
+
+/// <summary>Colour against a general-purpose colour library from npm, culori, run by Node.</summary>
+public class CuloriTests
+{
+    [Fact]
+    public async Task Thousands_of_random_colours_agree()
+    {
+        var start = new ProcessStartInfo("node")
+        {
+            ArgumentList =
+            {
+                Path.Combine(Drawings.Root, "tests", "Nube.Core.Tests", "Reference", "culori.mjs"),
+                Path.Combine(Drawings.Root, "web"),
+            },
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
+        using var node = Process.Start(start)!;
+        var errors = node.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
+        var lines = (await node.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        await node.WaitForExitAsync(TestContext.Current.CancellationToken);
+        Assert.True(node.ExitCode == 0, await errors);
+        Assert.Equal(4000, lines.Length);
+
+        Lab? before = null;
+        foreach (var line in lines)
+        {
+            var row = JsonSerializer.Deserialize<double[]>(line)!;
+            var colour = new Srgb(row[0], row[1], row[2]);
+            var xyz = colour.ToXyz();
+            Assert.Equal(row[3], xyz.X, 6);
+            Assert.Equal(row[4], xyz.Y, 6);
+            Assert.Equal(row[5], xyz.Z, 6);
+            var lab = colour.ToLab();
+            Assert.Equal(row[6], lab.L, 4);
+            Assert.Equal(row[7], lab.A, 4);
+            Assert.Equal(row[8], lab.B, 4);
+            if (before is { } last) Assert.Equal(row[9], Ciede2000.Difference(last, lab), 3);
+            before = lab;
+        }
+    }
+}
