@@ -2,6 +2,7 @@ using System.Reflection;
 using System.Threading.RateLimiting;
 using Hangfire;
 using Hangfire.PostgreSql;
+using Hangfire.PostgreSql.Factories;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
@@ -19,6 +20,7 @@ using Nube.Server.Work;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
+var jobQueue = new PostgreSqlStorageOptions { EnableLongPolling = true, QueuePollInterval = TimeSpan.FromSeconds(2) };
 // The document of the API is drawn at build time, without a database.
 var onlyDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 var connection = builder.Configuration.GetConnectionString("Nube") ?? "Host=127.0.0.1;Database=nube";
@@ -105,12 +107,10 @@ builder.Services.AddResponseCompression(compression =>
     compression.EnableForHttps = true;
     compression.MimeTypes = ResponseCompressionDefaults.MimeTypes.Concat(["image/svg+xml", "application/problem+json"]);
 });
-builder.Services.AddHangfire(hangfire => hangfire
-    .UseSimpleAssemblyNameTypeSerializer()
-    .UseRecommendedSerializerSettings()
-    .UsePostgreSqlStorage(
-        storage => storage.UseNpgsqlConnection(connection),
-        new PostgreSqlStorageOptions { EnableLongPolling = true, QueuePollInterval = TimeSpan.FromSeconds(2) }));
+// Registered by itself, so that it belongs to this host and not to the process.
+builder.Services.AddSingleton<JobStorage>(_ => new PostgreSqlStorage(
+    new NpgsqlConnectionFactory(connection, jobQueue), jobQueue));
+builder.Services.AddHangfire(hangfire => hangfire.UseSimpleAssemblyNameTypeSerializer().UseRecommendedSerializerSettings());
 if (!onlyDescribing) builder.Services.AddHangfireServer(server => server.WorkerCount = 2);
 
 var app = builder.Build();

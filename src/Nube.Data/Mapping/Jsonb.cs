@@ -14,6 +14,8 @@ public static class Jsonb
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
         NumberHandling = JsonNumberHandling.Strict,
+        // PostgreSQL keeps the keys of a jsonb document in an order of its own.
+        AllowOutOfOrderMetadataProperties = true,
     };
 
     /// <summary>Maps a property to a jsonb column; compared by its JSON.</summary>

@@ -1,0 +1,74 @@
+using System.Net;
+
+namespace Nube.Server.Tests;
+
+/// <summary>One maker never sees another's.</summary>
+public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    [Fact]
+    public async Task Runs_images_jobs_and_stash_are_their_makers_own()
+    {
+        var (mine, yours) = (await server.NewMaker(), await server.NewMaker());
+        var run = await mine.Begin();
+        var started = await mine.Ok(mine.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg")));
+        await mine.BringIn(run, Pictures.ThreeRooms);
+        var lines = (await mine.Ok(mine.Get(run)))["image"]!["lineUrl"]!.GetValue<string>();
+        var pan = (await mine.Ok(mine.Get("/api/stash"))).AsArray()[0]!["id"]!.GetValue<string>();
+
+        Assert.Empty((await yours.Ok(yours.Get("/api/runs"))).AsArray());
+        foreach (var address in new[] { run, $"{run}/colours", $"{run}/plan", $"{run}/bench", $"{run}/record", lines, $"/api/jobs/{started["job"]}" })
+            await yours.Trouble(HttpStatusCode.NotFound, yours.Get(address));
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Delete(run));
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Post($"/api/jobs/{started["job"]}/cancel"));
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Put($"/api/stash/{pan}/archived"));
+
+        // Another's pan cannot be mixed with either.
+        var own = await yours.Begin();
+        Assert.Contains("not in your stash", await yours.Trouble(
+            HttpStatusCode.UnprocessableEntity, yours.Put($"{own}/colours/supplies", new { palette = new[] { pan } })), StringComparison.Ordinal);
+        Assert.Equal(3, (await mine.Ok(mine.Get(run)))["image"]!["areas"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task Something_put_away_is_offered_no_more_and_can_be_brought_back()
+    {
+        var maker = await server.NewMaker();
+        var added = await maker.Ok(maker.Post("/api/stash/colourants", new { name = "Beetroot", colourIndex = "", fullStrength = "#6b1233", wash = "#d9a3b5" }));
+        var address = $"/api/stash/{added["id"]!.GetValue<string>()}/archived";
+        Assert.Contains("already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/stash/colourants", new { name = "beetroot", colourIndex = "", fullStrength = "#6b1233", wash = "#d9a3b5" })), StringComparison.Ordinal);
+        Assert.Contains("lighter", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants", new { name = "Odd", colourIndex = "", fullStrength = "#d9a3b5", wash = "#6b1233" })), StringComparison.Ordinal);
+        var run = await maker.Begin();
+        await maker.Ok(maker.Put(address));
+        var offered = await maker.Ok(maker.Get($"{await maker.Begin()}/colours"));
+        Assert.DoesNotContain(offered["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
+        // A run that uses it still shows it.
+        Assert.Contains((await maker.Ok(maker.Get($"{run}/colours")))["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
+        await maker.Ok(maker.Delete(address));
+        Assert.Contains((await maker.Ok(maker.Get($"{await maker.Begin()}/colours")))["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
+    }
+}
+
+public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
+{
+    [Fact]
+    public async Task The_demo_book_opens_with_one_click_and_has_a_run_in_each_stage()
+    {
+        var visitor = server.Stranger();
+        Assert.True((await visitor.Look())["demoBookAvailable"]!.GetValue<bool>());
+        await visitor.Ok(visitor.Post("/api/account/demo"));
+        await visitor.Look();
+        var runs = (await visitor.Ok(visitor.Get("/api/runs"))).AsArray();
+        Assert.Equal(["bench", "colours", "image", "plan"], runs.Select(run => run!["now"]!.GetValue<string>()).Order());
+        var bench = runs.Single(run => run!["now"]!.GetValue<string>() == "bench")!;
+        Assert.Contains(bench["line"]!.AsArray(), card => card!["dryAt"] is not null);
+        Assert.Single((await visitor.Ok(visitor.Get("/api/book"))).AsArray());
+
+        // Starting again writes it once only.
+        await server.Restart();
+        visitor = server.Stranger();
+        await visitor.Look();
+        await visitor.Ok(visitor.Post("/api/account/demo"));
+        await visitor.Look();
+        Assert.Equal(4, (await visitor.Ok(visitor.Get("/api/runs"))).AsArray().Count);
+    }
+}

@@ -1,0 +1,178 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text.Json.Nodes;
+using Nube.Core.Artwork;
+using Nube.Devices;
+
+namespace Nube.Server.Tests;
+
+/// <summary>The main job, from a stamped picture to the record, through the API.</summary>
+public class RunTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    [Fact]
+    public async Task From_a_picture_to_the_record_with_a_restart_in_the_middle_of_a_step()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(cards: 2);
+        var job = await maker.BringIn(run, Pictures.ThreeRooms);
+        Assert.Equal(("done", "3 areas found."), (job["state"]!.GetValue<string>(), job["message"]!.GetValue<string>()));
+        var image = (await maker.Ok(maker.Get(run)))["image"]!;
+        Assert.Equal(50, image["widthMm"]!.GetValue<double>(), 6);
+        var lines = await maker.Get(image["lineUrl"]!.GetValue<string>());
+        Assert.Equal("image/png", lines.Content.Headers.ContentType!.MediaType);
+
+        // Correct and undo.
+        var joined = await maker.Ok(maker.Post($"{run}/image/corrections", new { join = new[] { 1, 2 } }));
+        Assert.Equal(2, joined["areas"]!.AsArray().Count);
+        var split = await maker.Ok(maker.Post($"{run}/image/corrections", new { split = 3, stroke = new[] { new { x = 25, y = 20 }, new { x = 25, y = 48 } } }));
+        Assert.Equal([1, 3, 4], split["areas"]!.AsArray().Select(a => a!["id"]!.GetValue<int>()));
+        await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
+        var undone = await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
+        Assert.Equal(3, undone["areas"]!.AsArray().Count);
+        Assert.False(undone["canUndo"]!.GetValue<bool>());
+        await maker.Ok(maker.Put($"{run}/image/areas/1/name", new { name = "Sky" }));
+
+        // Colours: several areas at once; another recipe; a white area.
+        var colours = await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1, 2 }, colour = "#a9c87c", shadow = "soft" }));
+        var chosen = colours["areas"]!.AsArray();
+        Assert.Equal(2, chosen.Count);
+        var others = chosen[0]!["others"]!.AsArray();
+        Assert.Equal(5, others.Count);
+        Assert.Equal(chosen[0]!["recipe"]!.ToJsonString(), others[0]!.ToJsonString());
+        var picked = await maker.Ok(maker.Put($"{run}/colours/recipes", new { areas = new[] { 1 }, place = 1 }));
+        Assert.Equal(others[1]!.ToJsonString(), picked["areas"]![0]!["recipe"]!.ToJsonString());
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 3 }, colour = "#e3cf6e", shadow = "none" }));
+        var left = await maker.Ok(maker.Post($"{run}/colours/wishes/leave-white", new { areas = new[] { 3 } }));
+        Assert.Equal(2, left["areas"]!.AsArray().Count);
+
+        // Plan, then begin.
+        var plan = await maker.Ok(maker.Post($"{run}/plan"));
+        var steps = plan["steps"]!.AsArray();
+        Assert.Equal(0, steps.Count % 2);
+        Assert.All(steps.Where(s => s!["waitSeconds"]!.GetValue<double>() > 0), s => Assert.NotNull(s!["waitReason"]));
+        Assert.Contains(plan["passes"]!.AsArray(), p => p!["title"]!.GetValue<string>().Contains("sky", StringComparison.Ordinal));
+        await Tap(maker, run, "done", 1);
+
+        // The server dies in the middle of the next step; the timer goes on.
+        var before = await maker.Ok(maker.Get($"{run}/bench"));
+        var dryAt = DryAt(before);
+        var name = (await maker.Look())["name"]!.GetValue<string>();
+        await server.Restart();
+        maker = await SignInAgain(name);
+        server.Time.MoveOn(TimeSpan.FromMinutes(4));
+        var after = await maker.Ok(maker.Get($"{run}/bench"));
+        Assert.Equal(1, after["stepsDone"]!.GetValue<int>());
+        Assert.Equal(dryAt, DryAt(after));
+        Assert.Equal(2, after["current"]!["number"]!.GetValue<int>());
+
+        // A tap that arrives twice counts once; back takes it up again.
+        var id = Guid.NewGuid();
+        await Tap(maker, run, "done", 2, id);
+        Assert.Equal(2, (await Tap(maker, run, "done", 2, id))["stepsDone"]!.GetValue<int>());
+        Assert.Equal(1, (await Tap(maker, run, "back", 0))["stepsDone"]!.GetValue<int>());
+        Assert.Contains("done already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan")), StringComparison.Ordinal);
+        Assert.Contains("on the bench", await maker.Trouble(HttpStatusCode.Conflict, maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#000000", shadow = "none" })), StringComparison.Ordinal);
+        Assert.Contains("still to do", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/finish")), StringComparison.Ordinal);
+
+        for (var step = 2; step <= steps.Count; step++)
+        {
+            server.Time.MoveOn(TimeSpan.FromMinutes(1));
+            await Tap(maker, run, "done", step);
+        }
+        await Tap(maker, run, "note", 0, text: "Less water next time");
+        await maker.Ok(maker.Post($"{run}/finish"));
+        var record = await maker.Ok(maker.Get($"{run}/record"));
+        Assert.Equal(["Less water next time"], record["notes"]!.AsArray().Select(n => n!.GetValue<string>()));
+        Assert.NotEmpty(record["used"]!.AsArray());
+        Assert.All(record["used"]!.AsArray(), used => Assert.True(used!["millilitres"]!.GetValue<double>() > 0));
+        Assert.StartsWith("Sky: ", record["colours"]![0]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Single((await maker.Ok(maker.Get("/api/book?search=sky"))).AsArray());
+        Assert.Empty((await maker.Ok(maker.Get("/api/book?search=rhubarb"))).AsArray());
+        Assert.Empty((await maker.Ok(maker.Get("/api/runs"))).AsArray());
+
+        static string DryAt(JsonNode bench) => bench["line"]!.AsArray().Select(card => card!["dryAt"]?.GetValue<string>()).First(at => at is not null)!;
+    }
+
+    [Fact]
+    public async Task A_scan_with_its_dots_per_inch_is_a_picture_too()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        var sheet = PictureReader.Read(Pictures.PearBranch, new PictureSize(null, null));
+        var job = await maker.BringIn(run, SimulatedScanner.Scan(sheet, ScanConditions.Ordinary), "scan.jpg", dots: 300);
+        Assert.Equal("17 areas found.", job["message"]!.GetValue<string>());
+        Assert.Equal(108, (await maker.Ok(maker.Get(run)))["image"]!["widthMm"]!.GetValue<double>(), 0);
+    }
+
+    [Fact]
+    public async Task The_bench_sheet_prints_what_the_plan_says()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.PearBranch);
+        await maker.Ok(maker.Put($"{run}/image/areas/15/name", new { name = "Left pear" }));
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 14, 15 }, colour = "#e3cf6e", shadow = "deep" }));
+        var plan = await maker.Ok(maker.Post($"{run}/plan"));
+        var pdf = await (await maker.Get($"{run}/plan/sheet.pdf")).Content.ReadAsByteArrayAsync();
+
+        var file = Path.GetTempFileName();
+        await File.WriteAllBytesAsync(file, pdf);
+        using var reading = Process.Start(new ProcessStartInfo("pdftotext", ["-layout", file, "-"]) { RedirectStandardOutput = true })!;
+        var text = await reading.StandardOutput.ReadToEndAsync();
+        File.Delete(file);
+        Assert.Contains("Plum labels, 2 cards", text, StringComparison.Ordinal);
+        Assert.Contains("Never point a brush with your lips", text, StringComparison.Ordinal);
+        text = string.Join(' ', text.Split((char[])[' ', '\n'], StringSplitOptions.RemoveEmptyEntries));
+        foreach (var pass in plan["passes"]!.AsArray())
+            Assert.Contains(pass!["title"]!.GetValue<string>(), text, StringComparison.Ordinal);
+        var waits = plan["steps"]!.AsArray().Count(s => s!["waitReason"] is not null);
+        Assert.Equal(waits, text.Split("Wait ").Length - 1);
+    }
+
+    [Fact]
+    public async Task A_change_after_planning_makes_the_plan_stale()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
+        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["stale"]!.GetValue<bool>());
+        await maker.Ok(maker.Put("/api/account/room", new { temperature = 12, relativeHumidity = 0.8, speed = 0 }));
+        Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
+        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["stale"]!.GetValue<bool>());
+    }
+
+    [Fact]
+    public async Task Other_supplies_bring_other_recipes_for_the_same_wish()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        var colours = await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#84ad62", shadow = "none" }));
+        var one = colours["colourants"]!.AsArray().Single(c => c!["colourIndex"]!.GetValue<string>() == "PB29")!["id"]!.GetValue<string>();
+        var narrowed = await maker.Ok(maker.Put($"{run}/colours/supplies", new
+        {
+            paper = colours["paper"]!.GetValue<string>(),
+            stampingInk = colours["stampingInk"]!.GetValue<string>(),
+            palette = new[] { one },
+        }));
+        var recipe = narrowed["areas"]![0]!["recipe"]!;
+        Assert.Equal(one, recipe["parts"]!.AsArray().Single()!["id"]!.GetValue<string>());
+        // Blue alone cannot be green: the nearest is given, and how far it is.
+        Assert.Equal("another", recipe["likeness"]!.GetValue<string>());
+        Assert.True(recipe["difference"]!.GetValue<double>() > 6);
+    }
+
+    private static async Task<JsonNode> Tap(Visitor maker, string run, string kind, int step, Guid? id = null, string? text = null) =>
+        await maker.Ok(maker.Post($"{run}/bench/taps", new { id = id ?? Guid.NewGuid(), kind, step, text }));
+
+    /// <summary>The same maker at the new server.</summary>
+    private async Task<Visitor> SignInAgain(string name)
+    {
+        var visitor = server.Stranger();
+        await visitor.Look();
+        await visitor.Ok(visitor.Post("/api/account/sign-in", new { name, password = "plum jam 12" }));
+        await visitor.Look();
+        return visitor;
+    }
+}
