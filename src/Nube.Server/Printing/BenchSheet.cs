@@ -26,17 +26,38 @@ public static class BenchSheet
 
             sheet.Subheading("Mix before you begin");
             foreach (var amount in plan.ToMix)
-                sheet.Mix(amount.Mix, $"about {amount.Drops.ToString(CultureInfo.InvariantCulture)} drops in all");
+                sheet.Mix(amount.Mix, amount.Drops == 1 ? "about 1 drop in all" : $"about {amount.Drops} drops in all");
 
             sheet.Subheading("Steps");
-            foreach (var step in plan.Steps)
+            foreach (var row in Rows(plan.Steps))
             {
-                var pass = plan.Passes[step.Pass];
-                if (step.WaitReason is not null) sheet.Wait($"Wait {Words.Duration(step.WaitSeconds)}. {step.WaitReason}");
-                sheet.Step(step.Number, $"Card {step.Card}: {pass.Title}", $"{(step.Rinse ? "Rinse. " : "")}{pass.Brush}. {pass.Where}.", pass.Mix);
+                var (first, pass) = (row[0], plan.Passes[row[0].Pass]);
+                if (first.WaitReason is not null) sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");
+                sheet.Step(
+                    row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
+                    pass.Title,
+                    $"{(first.Rinse ? "Rinse. " : "")}{pass.Brush}. {pass.Where}.",
+                    pass.Mix,
+                    [.. row.Select(step => step.Card)]);
             }
         }
         return file.ToArray();
+    }
+
+    /// <summary>Steps of one pass that follow each other without a wait, one card after the other.</summary>
+    private static IEnumerable<List<StepView>> Rows(IReadOnlyList<StepView> steps)
+    {
+        var row = new List<StepView>();
+        foreach (var step in steps)
+        {
+            if (row.Count > 0 && (step.Pass != row[0].Pass || step.WaitReason is not null))
+            {
+                yield return row;
+                row = [];
+            }
+            row.Add(step);
+        }
+        if (row.Count > 0) yield return row;
     }
 
     /// <summary>A4 pages that are filled from the top.</summary>
@@ -88,7 +109,7 @@ public static class BenchSheet
             Room((float)image.HeightMm * scale + 10);
             y += 6;
             using var line = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.6f / scale, Color = SKColors.Black, IsAntialias = true };
-            using var font = new SKFont(Reading, 6.5f / scale);
+            using var font = Font(Reading, 6.5f / scale);
             using var ink = Fill(SKColors.Black);
             canvas!.Save();
             canvas.Translate(Margin, y);
@@ -105,7 +126,7 @@ public static class BenchSheet
             var names = image.Areas.Where(area => image.Names.ContainsKey(area.Id)).Select(area => $"{area.Id}  {image.NameOf(area.Id)}").Take(26);
             foreach (var name in names)
             {
-                using var small = new SKFont(Reading, 8);
+                using var small = Font(Reading, 8);
                 canvas.DrawText(name, Margin + widest + 12, y + 8, SKTextAlign.Left, small, ink);
                 y += 10.5f;
             }
@@ -117,26 +138,35 @@ public static class BenchSheet
         {
             Room(30);
             var x = Pips(mix, Margin, y + 8);
-            using var font = new SKFont(Reading, 9.5f);
+            using var font = Font(Reading, 9.5f);
             using var ink = Fill(SKColors.Black);
             canvas!.DrawText(remark, x + 8, y + 11, SKTextAlign.Left, font, ink);
             y += 27;
         }
 
-        /// <summary>A step with its box to tick.</summary>
-        public void Step(int number, string title, string how, MixView mix)
+        /// <summary>A pass over some cards, with a box to tick for each card.</summary>
+        public void Step(string numbers, string title, string how, MixView mix, IReadOnlyList<int> cards)
         {
-            Room(44);
+            const float text = Margin + 50, boxWidth = 20, perRow = 12;
+            var rows = (float)Math.Ceiling(cards.Count / perRow);
+            Room(44 + 14 * rows);
             using var box = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.8f, Color = SKColors.Black, IsAntialias = true };
-            using var strong = new SKFont(Strong, 10);
-            using var small = new SKFont(Reading, 9);
+            using var strong = Font(Strong, 10);
+            using var small = Font(Reading, 9);
+            using var tiny = Font(Reading, 7.5f);
             using var ink = Fill(SKColors.Black);
-            canvas!.DrawRect(Margin, y + 2, 9, 9, box);
-            canvas.DrawText($"{number}", Margin + 16, y + 10, SKTextAlign.Left, strong, ink);
-            canvas.DrawText(Cut(title, strong, Width - 2 * Margin - 40), Margin + 38, y + 10, SKTextAlign.Left, strong, ink);
-            canvas.DrawText(Cut(how, small, Width - 2 * Margin - 40), Margin + 38, y + 22, SKTextAlign.Left, small, ink);
-            Pips(mix, Margin + 38, y + 31, withNames: false);
-            y += 42;
+            canvas!.DrawText(numbers, Margin, y + 10, SKTextAlign.Left, strong, ink);
+            canvas.DrawText(Cut(title, strong, Width - Margin - text), text, y + 10, SKTextAlign.Left, strong, ink);
+            canvas.DrawText(Cut(how, small, Width - Margin - text), text, y + 22, SKTextAlign.Left, small, ink);
+            Pips(mix, text, y + 31, withNames: false);
+            canvas.DrawText(cards.Count == 1 ? "Card" : "Cards", Margin, y + 48, SKTextAlign.Left, tiny, ink);
+            for (var i = 0; i < cards.Count; i++)
+            {
+                var (x, top) = (text + i % perRow * (boxWidth + 12), y + 40 + 14 * (float)Math.Floor(i / perRow));
+                canvas.DrawRect(x, top, 9, 9, box);
+                canvas.DrawText($"{cards[i]}", x + 12, top + 8, SKTextAlign.Left, tiny, ink);
+            }
+            y += 44 + 14 * rows;
         }
 
         public void Dispose()
@@ -149,7 +179,7 @@ public static class BenchSheet
         /// <summary>Discs for parts of colour, drops for parts of water; answers where they end.</summary>
         private float Pips(MixView mix, float x, float middle, bool withNames = true)
         {
-            using var font = new SKFont(Reading, 7.5f);
+            using var font = Font(Reading, 7.5f);
             using var ink = Fill(SKColors.Black);
             using var rim = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.7f, Color = SKColors.Black, IsAntialias = true };
             foreach (var part in mix.Parts)
@@ -195,7 +225,7 @@ public static class BenchSheet
 
         private void Paragraph(string text, SKTypeface face, float size, float after, SKColor colour, float indent = 0)
         {
-            using var font = new SKFont(face, size);
+            using var font = Font(face, size);
             using var ink = Fill(colour);
             foreach (var line in Lines(text, font, Width - 2 * Margin - indent))
             {
@@ -241,12 +271,20 @@ public static class BenchSheet
         private void EndPage()
         {
             if (canvas is null) return;
-            using var font = new SKFont(Reading, 8);
+            using var font = Font(Reading, 8);
             using var ink = Fill(SKColors.Black);
             canvas.DrawText($"Page {page}", Width - Margin, Height - Margin / 2, SKTextAlign.Right, font, ink);
             document.EndPage();
             canvas = null;
         }
+
+        /// <summary>Unhinted, so that letters stand as the face was drawn at any size of print.</summary>
+        private static SKFont Font(SKTypeface face, float size) => new(face, size)
+        {
+            Subpixel = true,
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+        };
 
         private static SKPaint Fill(SKColor colour) => new() { Color = colour, IsAntialias = true };
 
