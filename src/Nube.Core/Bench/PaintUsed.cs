@@ -26,6 +26,18 @@ public static class Amounts
     /// </summary>
     public const double Allowance = 2;
 
+    /// <summary>"about 3 drops", "less than a drop".</summary>
+    public static string InDrops(double millilitres)
+    {
+        var drops = Math.Round(millilitres / MillilitresPerDrop);
+        return drops switch
+        {
+            < 1 => "less than a drop",
+            1 => "about 1 drop",
+            _ => FormattableString.Invariant($"about {drops:0} drops"),
+        };
+    }
+
     /// <summary>What the steps that are done have used, by place in the palette.</summary>
     public static ImmutableArray<PaintUsed> Used(Plan plan, IEnumerable<int> stepsDone)
     {

@@ -8,8 +8,9 @@ namespace Nube.Core.Planning;
 /// <remarks>
 /// The order of the hands fixes everything else: a step starts when the hands are free and set up, its own areas are
 /// dry, and every area that touches them on that card is dry. The order is built greedily, always taking the step with
-/// the least cost of (time lost, changing the mix, being darker than what is still to do), under a fixed list of
-/// weightings; the plan that ends first wins, ties going to the earlier weighting. Same input, same plan.
+/// the least cost of (time lost, changing the mix, being darker than what is still to do, less what must follow it),
+/// under a fixed list of weightings; the plan that ends first wins, ties going to the earlier weighting. Same input,
+/// same plan.
 /// About weightings x steps^2 x areas of a pass.
 /// </remarks>
 public static class Scheduler
@@ -17,12 +18,18 @@ public static class Scheduler
     /// <summary>Most cards of a run.</summary>
     public const int MostCards = 24;
 
-    /// <summary>Prices tried: of changing the mix, s, and of each place in the order light to dark, s.</summary>
-    private static readonly ImmutableArray<(double Change, double Rank)> Weightings =
+    /// <summary>What a choice costs beside the time that it loses.</summary>
+    /// <param name="Change">For changing the mix, s.</param>
+    /// <param name="Rank">For each place in the order light to dark that is passed over, s.</param>
+    /// <param name="Tail">Reward for each second that must still follow a step: long rows are begun early.</param>
+    private readonly record struct Weighting(double Change, double Rank, double Tail);
+
+    private static readonly ImmutableArray<Weighting> Weightings =
     [
-        .. from change in (double[])[0, 15, 45, 120, 600]
+        .. from tail in (double[])[0, 0.05, 0.2, 0.6]
+           from change in (double[])[0, 15, 45, 120, 600]
            from rank in (double[])[1, 0, 5, 20, 100]
-           select (change, rank),
+           select new Weighting(change, rank, tail),
     ];
 
     /// <summary>Plans a run.</summary>
@@ -52,7 +59,7 @@ public static class Scheduler
         ];
         var problem = new Problem(passes, touching, cards, drying, hand);
         var best = Weightings.AsParallel().AsOrdered()
-            .Select(weights => problem.Build(weights.Change, weights.Rank))
+            .Select(problem.Build)
             .Aggregate((a, b) => Finish(b) < Finish(a) - 1e-9 ? b : a);
         var steps = best.ToImmutableArray();
         return new Plan(
@@ -80,6 +87,7 @@ public static class Scheduler
         private readonly int[][] before; // passes that must come first on the same card
         private readonly DryingTimes[] times; // of a pass
         private readonly double[] paint; // seconds of a pass
+        private readonly double[] tails; // seconds that must follow a pass on its areas and on those beside them
         private readonly int[] ids; // of the areas
 
         public Problem(
@@ -102,10 +110,25 @@ public static class Scheduler
             ];
             times = [.. passes.Select(pass => drying.First(d => d.Water == pass.Water).Times)];
             paint = [.. passes.Select(pass => pass.Areas.Length * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2)];
+            tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
+        }
+
+        /// <summary>
+        /// What is still to come on the areas of a pass after it, and on the busiest area that touches them, which
+        /// cannot be painted while these are wet.
+        /// </summary>
+        private double Tail(int pass)
+        {
+            double Left(int area, int after) => Enumerable.Range(0, passes.Length)
+                .Where(p => passes[p].Layer > after && areas[p].Contains(area))
+                .Sum(p => paint[p] + times[p].Dry.TotalSeconds);
+            return times[pass].Dry.TotalSeconds
+                + areas[pass].Max(area => Left(area, passes[pass].Layer))
+                + touched[pass].Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
         }
 
         /// <summary>One plan, built greedily.</summary>
-        public List<PlannedStep> Build(double changePrice, double rankPrice)
+        public List<PlannedStep> Build(Weighting weighting)
         {
             var dry = new double[cards, ids.Length];
             var done = new bool[cards, passes.Length];
@@ -127,7 +150,7 @@ public static class Scheduler
                     var setup = Setup(last, pass);
                     var start = Math.Max(free + setup, Ready(dry, card, pass).Time);
                     var changes = last >= 0 && passes[last].Mix != passes[pass].Mix;
-                    var now = start - free + (changes ? changePrice : 0) + rankPrice * (pass - lightest);
+                    var now = start - free + (changes ? weighting.Change : 0) + weighting.Rank * (pass - lightest) - weighting.Tail * tails[pass];
                     if (now < cost) (cost, choice) = (now, i);
                 }
                 var (chosenCard, chosen) = open[choice];

@@ -33,7 +33,7 @@ public sealed record BenchView(
 public sealed record NewTap(Guid Id, TapKind Kind, int Step, DateTimeOffset? At, string? Text);
 
 /// <summary>What a finished run has used.</summary>
-public sealed record UsedView(string Name, string ColourIndex, Core.Colour.Srgb Colour, double Millilitres);
+public sealed record UsedView(string Name, string ColourIndex, Core.Colour.Srgb Colour, double Millilitres, string InDrops);
 
 /// <summary>The record of a run.</summary>
 public sealed record RecordView(
@@ -137,7 +137,7 @@ public static class BenchPlace
             run.Ink?.Name ?? "",
             [.. Amounts.Used(plan, bench.Done).Select(used => new UsedView(
                 run.Palette[used.Colourant].Name, run.Palette[used.Colourant].Colourant!.ColourIndex,
-                run.Palette[used.Colourant].Colourant!.FullStrength, used.Millilitres))],
+                run.Palette[used.Colourant].Colourant!.FullStrength, used.Millilitres, Amounts.InDrops(used.Millilitres)))],
             Notes(taps),
             [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
             Looks.Finished(run, palette)));

@@ -10,13 +10,21 @@ public sealed class StashStarter(NubeDb db, TimeProvider clock)
     /// <summary>Stocks the stash of a maker.</summary>
     public async Task Stock(Guid maker, CancellationToken cancel)
     {
+        // Keys hold their moment to the millisecond: one apart, the stash keeps the catalogue's order.
         var now = clock.GetUtcNow();
-        foreach (var pan in GenericCatalogue.Pans)
-            db.Stash.Add(new StashItem { MakerId = maker, Kind = StashKind.Colourant, Colourant = pan, CreatedAt = now });
-        foreach (var paper in GenericCatalogue.Papers)
-            db.Stash.Add(new StashItem { MakerId = maker, Kind = StashKind.Paper, Paper = paper, CreatedAt = now });
-        foreach (var ink in GenericCatalogue.StampingInks)
-            db.Stash.Add(new StashItem { MakerId = maker, Kind = StashKind.StampingInk, StampingInk = ink, CreatedAt = now });
+        Guid Key() => Guid.CreateVersion7(now = now.AddMilliseconds(1));
+        db.Stash.AddRange(GenericCatalogue.Pans.Select(pan => new StashItem
+        {
+            Id = Key(), MakerId = maker, Kind = StashKind.Colourant, Colourant = pan, CreatedAt = now,
+        }));
+        db.Stash.AddRange(GenericCatalogue.Papers.Select(paper => new StashItem
+        {
+            Id = Key(), MakerId = maker, Kind = StashKind.Paper, Paper = paper, CreatedAt = now,
+        }));
+        db.Stash.AddRange(GenericCatalogue.StampingInks.Select(ink => new StashItem
+        {
+            Id = Key(), MakerId = maker, Kind = StashKind.StampingInk, StampingInk = ink, CreatedAt = now,
+        }));
         await db.SaveChangesAsync(cancel);
     }
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type Account, type Trouble } from '../api/client';
   import TroubleNote from '../parts/TroubleNote.svelte';
+  import WelcomeLine from '../parts/WelcomeLine.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
   import { asTrouble } from '../state/resource.svelte';
   import { session } from '../state/session.svelte';
@@ -30,7 +31,8 @@
   const signUp = () => enter(() => ask(api.POST('/api/account/sign-up', { body: { name, password } })));
 </script>
 
-<main id="main" class="mx-auto grid max-w-5xl gap-10 px-6 py-12 md:grid-cols-[1.2fr_1fr] md:py-20">
+<div class="mx-auto max-w-6xl px-6 pt-6"><WelcomeLine /></div>
+<main id="main" class="mx-auto grid max-w-6xl gap-10 px-6 pt-10 pb-12 md:grid-cols-[1.3fr_1fr]">
   <div>
     <h1><Wordmark size="large" /></h1>
     <p class="mt-6 max-w-prose text-xl leading-relaxed">

@@ -72,7 +72,7 @@
                   stroke-opacity="0.5"
                 /></svg
               >
-              {used.name} ({used.colourIndex}), about {used.millilitres.toFixed(2)} ml
+              {used.name} ({used.colourIndex}), {used.inDrops}
             </li>
           {:else}
             <li>Nothing yet.</li>

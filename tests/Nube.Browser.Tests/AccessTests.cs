@@ -1,0 +1,127 @@
+using System.Text.Json;
+using OpenQA.Selenium;
+
+namespace Nube.Browser.Tests;
+
+/// <summary>Everyone can use every screen.</summary>
+[Collection(nameof(NubeInBrowser))]
+public sealed class AccessTests(NubeInBrowser nube) : IDisposable
+{
+    private readonly Window window = new(nube);
+
+    public static TheoryData<string, string> Screens => new()
+    {
+        { "", "welcome" },
+        { "", "/" },
+        { "", "/stash" },
+        { "", "/book" },
+        { "", "/nowhere" },
+        { "Jam jar labels", "image" },
+        { "Barrow cards", "image" },
+        { "Notes for the watering", "colours" },
+        { "Notes for the watering", "plan" },
+        { "Swap invitations", "plan" },
+        { "Swap invitations", "bench" },
+        { "Swap invitations", "finish" },
+    };
+
+    /// <summary>axe-core's rules for WCAG 2.0 to 2.2, levels A and AA.</summary>
+    [Theory]
+    [MemberData(nameof(Screens))]
+    public void No_screen_breaks_a_rule_of_WCAG(string run, string screen)
+    {
+        Show(window, run, screen);
+        var axe = File.ReadAllText(Path.Combine(NubeInBrowser.Root, "web", "node_modules", "axe-core", "axe.min.js"));
+        window.Driver.ExecuteScript(axe);
+        var found = (string)window.Driver.ExecuteAsyncScript("""
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) =>
+              done(JSON.stringify({
+                rules: result.passes.length,
+                broken: result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html + ' ' + n.failureSummary).join('\n')}`),
+              })));
+            """)!;
+        var result = JsonDocument.Parse(found).RootElement;
+        Assert.True(result.GetProperty("rules").GetInt32() > 5, "axe looked at something");
+        Assert.Empty(result.GetProperty("broken").EnumerateArray().Select(broken => broken.GetString()));
+    }
+
+    [Theory]
+    [MemberData(nameof(Screens))]
+    public void Every_screen_fits_a_narrow_phone(string run, string screen)
+    {
+        using var narrow = new Window(nube, 360, 740);
+        Show(narrow, run, screen);
+        var width = Convert.ToInt64(narrow.Driver.ExecuteScript("return document.documentElement.scrollWidth"), System.Globalization.CultureInfo.InvariantCulture);
+        var widest = narrow.Driver.ExecuteScript("""
+            return [...document.querySelectorAll('body *')].filter((e) => e.getBoundingClientRect().right > 361 && !e.closest('.overflow-x-auto'))
+              .slice(0, 3).map((e) => e.outerHTML.slice(0, 120)).join('\n');
+            """);
+        Assert.True(width <= 360, $"{width} px wide: {widest}");
+    }
+
+    [Fact]
+    public void The_bench_is_reached_and_used_by_keyboard_alone()
+    {
+        window.Open("/");
+        window.Button("Open the demo book");
+        TabTo(() => Focused("Open the demo book"));
+        window.Press(Keys.Enter);
+        window.Heading("In work");
+        TabTo(() => Focused("Go on at the bench"));
+        window.Press(Keys.Enter);
+        window.Find("//p[contains(., ', step ')]");
+        window.Press("n");
+        window.WaitUntil(() => window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label") == "Note", "the note to have the focus");
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Enter);
+        window.Driver.ExecuteScript("document.activeElement.blur()");
+        window.Press("?");
+        window.Heading("Keys");
+        window.Press(Keys.Escape);
+        window.Press("g");
+        window.Press("b");
+        window.Heading("Book");
+        window.Press("g");
+        window.Press("s");
+        window.Heading("Stash");
+    }
+
+    [Fact]
+    public void Nothing_is_fetched_from_outside()
+    {
+        Show(window, "Swap invitations", "bench");
+        var outside = (string)window.Driver.ExecuteScript("""
+            return performance.getEntriesByType('resource').map((entry) => entry.name)
+              .filter((name) => !name.startsWith(location.origin) && !name.startsWith('data:')).join(' ');
+            """)!;
+        Assert.Equal("", outside);
+        Assert.True((bool)window.Driver.ExecuteScript("return document.fonts.check('16px Alegreya') && [...document.fonts].some((f) => f.status === 'loaded')")!);
+    }
+
+    public void Dispose() => window.Dispose();
+
+    private static void Show(Window window, string run, string screen)
+    {
+        if (screen == "welcome")
+        {
+            window.Open("/");
+            window.Button("Open the demo book");
+            return;
+        }
+        window.OpenDemoBook();
+        if (run.Length > 0) window.OpenRun(run, screen);
+        else window.Open(screen);
+        window.Find("//h1");
+        // What is loaded after the heading: pictures, lists, plans.
+        window.WaitUntil(() => (bool)window.Driver.ExecuteScript(
+            "return performance.now() - Math.max(0, ...performance.getEntriesByType('resource').map((e) => e.responseEnd)) > 400")!, "the screen to settle");
+    }
+
+    private void TabTo(Func<bool> there)
+    {
+        for (var press = 0; press < 60 && !there(); press++) window.Press(Keys.Tab);
+        Assert.True(there());
+    }
+
+    private bool Focused(string text) => window.Driver.SwitchTo().ActiveElement().Text.Contains(text, StringComparison.Ordinal);
+}
