@@ -123,5 +123,9 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         Assert.True(there());
     }
 
-    private bool Focused(string text) => window.Driver.SwitchTo().ActiveElement().Text.Contains(text, StringComparison.Ordinal);
+    private bool Focused(string text)
+    {
+        var focus = window.Driver.SwitchTo().ActiveElement();
+        return focus.TagName is "a" or "button" && focus.Text.Contains(text, StringComparison.Ordinal);
+    }
 }

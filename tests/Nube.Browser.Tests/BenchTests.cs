@@ -16,10 +16,10 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.WaitUntil(() => StepsDone() == done + 1, "the tap to count");
 
         // A reload shows the same step, and the wet card's time has not begun again.
-        var wet = window.Find("//li[contains(., ' min') and .//svg]").Text;
+        var wet = window.Find("//li[contains(., ' min') and .//*[name()='svg']]").Text;
         window.Driver.Navigate().Refresh();
         window.WaitUntil(() => StepsDone() == done + 1, "the step after a reload");
-        Assert.Contains(wet[..1], window.Find("//li[contains(., ' min') and .//svg]").Text, StringComparison.Ordinal);
+        Assert.Contains(wet[..1], window.Find("//li[contains(., ' min') and .//*[name()='svg']]").Text, StringComparison.Ordinal);
 
         await nube.Stop();
         window.Press(" ");

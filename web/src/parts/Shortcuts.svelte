@@ -13,7 +13,8 @@
   let going = false;
 
   function press(event: KeyboardEvent) {
-    if (event.target instanceof Element && event.target.closest('input, textarea, select, dialog')) return;
+    if (event.target instanceof Element && event.target.closest('input, textarea, select, dialog[open]'))
+      return;
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === '?') dialog.showModal();
     const place = { l: '/', s: '/stash', b: '/book' }[event.key];
@@ -24,7 +25,13 @@
 
 <svelte:window onkeydown={press} />
 
-<dialog bind:this={dialog} class="modal" aria-labelledby="keys-title">
+<!-- With nothing focused before, a browser leaves the focus in the closed sheet, where it would catch the bench's keys. -->
+<dialog
+  bind:this={dialog}
+  class="modal"
+  aria-labelledby="keys-title"
+  onclose={() => document.activeElement instanceof HTMLElement && document.activeElement.blur()}
+>
   <div class="modal-box card-paper bg-raised">
     <h2 id="keys-title">Keys</h2>
     <dl class="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">

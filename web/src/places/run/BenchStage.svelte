@@ -11,6 +11,7 @@
   import { useRun } from '../../state/run.svelte';
   import { TapQueue } from '../../state/taps.svelte';
   import { keepAwake, say, sound } from '../../state/attention.svelte';
+  import BenchActions from './BenchActions.svelte';
   import StepInHand from './StepInHand.svelte';
   import TargetOverlay from './TargetOverlay.svelte';
 
@@ -46,7 +47,6 @@
 
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
   let noting = $state(false);
-  let note = $state('');
   let remarksSeen = $state(false);
 
   async function tap(
@@ -61,17 +61,10 @@
   const back = () => tap('back');
   const wetNow = () => bench.value?.lastDone && tap('wetNow', bench.value.lastDone.number);
   const meanwhile = () => bench.value?.meanwhile && tap('take', bench.value.meanwhile.number);
-  async function keepNote(event: SubmitEvent) {
-    event.preventDefault();
-    if (note.trim()) await tap('note', 0, note);
-    note = '';
-    noting = false;
-  }
-
   function press(event: KeyboardEvent) {
     if (
       event.target instanceof Element &&
-      event.target.closest('input, textarea, dialog, a, button, summary')
+      event.target.closest('input, textarea, select, dialog[open], a, button, summary')
     )
       return;
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -146,45 +139,15 @@
           </div>
         {/if}
       </div>
-      <div class="grid grid-cols-[1fr_auto_auto_auto] gap-3">
-        <button
-          type="button"
-          class={['btn h-[4.5rem] text-2xl', waiting ? 'btn-line' : 'btn-primary']}
-          onclick={done}
-        >
-          {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
-        </button>
-        <button
-          type="button"
-          class="btn btn-line h-[4.5rem] px-5 text-lg"
-          disabled={!bench.value.lastDone}
-          onclick={back}>Back</button
-        >
-        <button
-          type="button"
-          class="btn btn-line h-[4.5rem] px-5 text-lg"
-          disabled={!bench.value.lastDone}
-          onclick={wetNow}
-        >
-          Wet now
-        </button>
-        <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={() => (noting = true)}
-          >Note</button
-        >
-      </div>
-      {#if noting}
-        <form class="mt-3 flex gap-3" onsubmit={keepNote}>
-          <!-- svelte-ignore a11y_autofocus -->
-          <input
-            class="input h-16 flex-1 text-lg"
-            aria-label="Note"
-            maxlength="500"
-            autofocus
-            bind:value={note}
-          />
-          <button type="submit" class="btn btn-primary h-16">Keep the note</button>
-        </form>
-      {/if}
+      <BenchActions
+        waiting={waiting !== undefined}
+        begun={bench.value.lastDone !== null}
+        bind:noting
+        {done}
+        {back}
+        {wetNow}
+        keep={(note) => tap('note', 0, note)}
+      />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">
         <p>
           {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This

@@ -13,13 +13,11 @@
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
   const path = $derived({ path: { id } });
-  const plan = new Resource<Plan | undefined>(async () => {
-    const { data, error, response } = await api.GET('/api/runs/{id}/plan', { params: path });
-    // No plan yet is not a trouble: the button below makes one.
-    return response.status === 404 ? undefined : ask(Promise.resolve({ data, error, response }));
-  });
+  const plan = new Resource<Plan>(() => ask(api.GET('/api/runs/{id}/plan', { params: path })));
+  // The bench opens with the first plan.
+  const planned = $derived(run.value?.stages.find((s) => s.stage === 'bench')?.open ?? false);
   $effect(() => {
-    if (id) void plan.refresh();
+    if (id && planned && !plan.value) void plan.refresh();
   });
 
   async function make() {
@@ -96,7 +94,7 @@
       {#each value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
     </section>
   </div>
-{:else if !plan.busy}
+{:else if !planned}
   <p class="mb-4 max-w-prose">
     Nube puts the passes in an order, light to dark, one colour at a time over all cards, so that what was
     painted first is dry when the next colour comes and no two touching areas are wet together.

@@ -1,0 +1,60 @@
+<script lang="ts">
+  // Large enough for a knuckle; nothing here can delete work.
+  let {
+    waiting,
+    begun,
+    noting = $bindable(),
+    done,
+    back,
+    wetNow,
+    keep,
+  }: {
+    waiting: boolean;
+    begun: boolean;
+    noting: boolean;
+    done: () => void;
+    back: () => void;
+    wetNow: () => void;
+    keep: (note: string) => void;
+  } = $props();
+
+  let note = $state('');
+
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    if (note.trim()) keep(note);
+    [note, noting] = ['', false];
+  }
+</script>
+
+<div class="grid grid-cols-3 gap-3 sm:grid-cols-[1fr_auto_auto_auto]">
+  <button
+    type="button"
+    class={['btn col-span-3 h-[4.5rem] text-2xl sm:col-span-1', waiting ? 'btn-line' : 'btn-primary']}
+    onclick={done}
+  >
+    {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
+  </button>
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={back}
+    >Back</button
+  >
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={wetNow}>
+    Wet now
+  </button>
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={() => (noting = true)}
+    >Note</button
+  >
+</div>
+{#if noting}
+  <form class="mt-3 flex flex-wrap gap-3" onsubmit={submit}>
+    <!-- svelte-ignore a11y_autofocus -->
+    <input
+      class="input h-16 min-w-40 flex-1 text-lg"
+      aria-label="Note"
+      maxlength="500"
+      autofocus
+      bind:value={note}
+    />
+    <button type="submit" class="btn btn-primary h-16">Keep the note</button>
+  </form>
+{/if}
