@@ -63,7 +63,7 @@ public static class AreaFinder
         Cv2.BitwiseNot(free, free);
         using var labelled = new Mat();
         var count = Cv2.ConnectedComponents(free, labelled, PixelConnectivity.Connectivity4, MatType.CV_32S);
-        labelled.GetArray(out int[] pieces);
+        var pieces = labelled.AsSpan<int>();
 
         var (width, height) = (art.Width, art.Height);
         var size = new int[count];

@@ -32,12 +32,7 @@ internal static class GapBridging
     {
         var bridges = new byte[art.Ink.Length];
         if (rule.LongestMm <= 0) return bridges;
-        using var ink = art.Wrap(art.Ink);
-        using var distance = new Mat();
-        Cv2.DistanceTransform(ink, distance, DistanceTypes.L2, DistanceTransformMasks.Mask3);
-        distance.GetArray(out float[] halfWidth);
-
-        var ends = Ends(art, halfWidth);
+        var ends = Ends(art);
         using var drawn = art.Wrap(bridges);
         var joined = new bool[ends.Count];
         var pairs = new List<(double Gap, int One, int Other)>();
@@ -98,7 +93,7 @@ internal static class GapBridging
     }
 
     /// <summary>The ends of all lines that are long enough to have a direction and are no spurs.</summary>
-    private static List<LineEnd> Ends(LineArt art, float[] halfWidth)
+    private static List<LineEnd> Ends(LineArt art)
     {
         var stride = art.Width + 2;
         var skeleton = Skeleton.Of(art.Ink, art.Width, art.Height);
@@ -109,7 +104,7 @@ internal static class GapBridging
         {
             if (skeleton[at] == 0 || Count(at) != 1) continue;
             var (x, y) = (at % stride - 1, at / stride - 1);
-            var radius = halfWidth[y * art.Width + x];
+            var radius = HalfWidth(art, x, y);
 
             // Walk back along the line until it forks, ends or is a millimetre long.
             var (previous, here, walked) = (-1, at, 0);
@@ -149,6 +144,25 @@ internal static class GapBridging
             }
             return false;
         }
+    }
+
+    /// <summary>How far the nearest paper is from a place on a line, pixels.</summary>
+    private static double HalfWidth(LineArt art, int x, int y)
+    {
+        var nearest = double.PositiveInfinity;
+        for (var ring = 1; ring < nearest && ring < art.Width + art.Height; ring++)
+        {
+            for (var step = -ring; step <= ring; step++)
+            {
+                foreach (var (dx, dy) in ((int, int)[])[(step, -ring), (step, ring), (-ring, step), (ring, step)])
+                {
+                    var (atX, atY) = (x + dx, y + dy);
+                    if (atX < 0 || atY < 0 || atX >= art.Width || atY >= art.Height || art.Ink[atY * art.Width + atX] == 0)
+                        nearest = Math.Min(nearest, Math.Sqrt(dx * dx + dy * dy));
+                }
+            }
+        }
+        return nearest;
     }
 
     /// <summary>The nearest ink within a cone ahead of an end.</summary>

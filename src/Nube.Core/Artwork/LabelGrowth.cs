@@ -22,10 +22,11 @@ internal static class LabelGrowth
             for (var x = 0; x < width; x++)
             {
                 var at = y * width + x;
-                if (labels[at] == LabelRaster.Line) continue;
-                if ((x > 0 && labels[at - 1] == LabelRaster.Line) || (x < width - 1 && labels[at + 1] == LabelRaster.Line)
-                    || (y > 0 && labels[at - width] == LabelRaster.Line) || (y < height - 1 && labels[at + width] == LabelRaster.Line))
-                    front.Add(at);
+                if (labels[at] != LabelRaster.Line) continue;
+                if (x > 0 && labels[at - 1] != LabelRaster.Line) front.Add(at - 1);
+                if (x < width - 1 && labels[at + 1] != LabelRaster.Line) front.Add(at + 1);
+                if (y > 0 && labels[at - width] != LabelRaster.Line) front.Add(at - width);
+                if (y < height - 1 && labels[at + width] != LabelRaster.Line) front.Add(at + width);
             }
         }
         var next = new List<int>();

@@ -153,7 +153,7 @@ public static class LineExtraction
         using var stats = new Mat();
         using var centres = new Mat();
         var count = Cv2.ConnectedComponentsWithStats(faint, labelled, stats, centres, PixelConnectivity.Connectivity8, MatType.CV_32S);
-        labelled.GetArray(out int[] labels);
+        var labels = labelled.AsSpan<int>();
 
         var core = new int[count];
         for (var i = 0; i < labels.Length; i++)

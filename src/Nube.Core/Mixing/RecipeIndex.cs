@@ -48,35 +48,28 @@ public sealed class RecipeIndex
         var washes = MixGrid.Washes;
         var loads = washes.Select(w => w.Layers * w.Strength.LoadOfOneLayer).ToArray();
         var colours = new Lab[mixes.Length * washes.Length];
-        Parallel.For(0, mixes.Length, mix =>
-        {
-            var optics = Optics(palette, mixes[mix]);
-            Span<double> x = stackalloc double[loads.Length];
-            Span<double> y = stackalloc double[loads.Length];
-            Span<double> z = stackalloc double[loads.Length];
-            x.Clear();
-            y.Clear();
-            z.Clear();
-            var wx = SpectralColour.WeightsOf(0);
-            var wy = SpectralColour.WeightsOf(1);
-            var wz = SpectralColour.WeightsOf(2);
-            for (var band = 0; band < Spectrum.Bands; band++)
-            {
-                var k = optics.Absorption[band];
-                var s = optics.Scattering;
-                var d = Math.Sqrt(k * (k + 2 * s));
-                for (var wash = 0; wash < loads.Length; wash++)
-                {
-                    var r = KubelkaMunk.Reflectance(k, s, d, Math.Exp(-2 * d * loads[wash]), paper[band]);
-                    x[wash] += wx[band] * r;
-                    y[wash] += wy[band] * r;
-                    z[wash] += wz[band] * r;
-                }
-            }
-            for (var wash = 0; wash < loads.Length; wash++)
-                colours[mix * loads.Length + wash] = Lab.FromXyz(new Xyz(x[wash], y[wash], z[wash]));
-        });
+        Parallel.For(0, mixes.Length, mix => Washes(
+            Optics(palette, mixes[mix]), paper.Values, loads, colours.AsSpan(mix * loads.Length, loads.Length)));
         return new RecipeIndex(mixes, colours);
+    }
+
+    /// <summary>The dry colours of a mix at these loads.</summary>
+    private static void Washes(PaintOptics mix, ReadOnlySpan<double> paper, ReadOnlySpan<double> loads, Span<Lab> colours)
+    {
+        var s = mix.Scattering;
+        Span<double> d = stackalloc double[Spectrum.Bands];
+        for (var band = 0; band < d.Length; band++)
+            d[band] = Math.Sqrt(mix.Absorption[band] * (mix.Absorption[band] + 2 * s));
+        Span<double> reflectance = stackalloc double[Spectrum.Bands];
+        for (var wash = 0; wash < loads.Length; wash++)
+        {
+            for (var band = 0; band < d.Length; band++)
+            {
+                reflectance[band] = KubelkaMunk.Reflectance(
+                    mix.Absorption[band], s, d[band], Math.Exp(-2 * d[band] * loads[wash]), paper[band]);
+            }
+            colours[wash] = Lab.FromXyz(SpectralColour.ToXyz(reflectance));
+        }
     }
 
     /// <summary>The optics of a mix from a palette.</summary>

@@ -1,0 +1,28 @@
+using System.Collections.Immutable;
+using BenchmarkDotNet.Attributes;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+
+namespace Nube.Bench;
+
+/// <summary>The whole plan for 12 areas in 3 passes each on 6 cards, every area with a mix of its own. Target: 300 ms.</summary>
+public class PlanBenchmarks
+{
+    private static readonly Paper Paper = GenericCatalogue.Papers[0];
+    private readonly (int, int)[] touching = [.. Enumerable.Range(1, 11).Select(i => (i, i + 1)), (1, 12), (2, 7), (4, 9)];
+
+    [Benchmark]
+    public Plan TwelveAreasSixCards()
+    {
+        var areas = Enumerable.Range(1, 12).Select(i => new ColouredArea(
+            i,
+            60 + 90 * (i % 5),
+            new Recipe([new RecipePart(i, 1)], new Strength(4), 2, default, 0, 0),
+            1,
+            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)])).ToList();
+        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+    }
+}
