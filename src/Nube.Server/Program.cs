@@ -20,7 +20,14 @@ using Nube.Server.Work;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
-var jobQueue = new PostgreSqlStorageOptions { EnableLongPolling = true, QueuePollInterval = TimeSpan.FromSeconds(2) };
+var jobQueue = new PostgreSqlStorageOptions
+{
+    EnableLongPolling = true,
+    QueuePollInterval = TimeSpan.FromSeconds(2),
+    // Work whose process died is taken up by another a minute later; work that goes on keeps renewing its claim.
+    InvisibilityTimeout = TimeSpan.FromMinutes(1),
+    UseSlidingInvisibilityTimeout = true,
+};
 // The document of the API is drawn at build time, without a database.
 var onlyDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 var connection = builder.Configuration.GetConnectionString("Nube") ?? "Host=127.0.0.1;Database=nube";
@@ -111,7 +118,8 @@ builder.Services.AddResponseCompression(compression =>
 builder.Services.AddSingleton<JobStorage>(_ => new PostgreSqlStorage(
     new NpgsqlConnectionFactory(connection, jobQueue), jobQueue));
 builder.Services.AddHangfire(hangfire => hangfire.UseSimpleAssemblyNameTypeSerializer().UseRecommendedSerializerSettings());
-if (!onlyDescribing) builder.Services.AddHangfireServer(server => server.WorkerCount = 2);
+var workers = onlyDescribing ? 0 : builder.Configuration.GetValue("Nube:Workers", 2);
+if (workers > 0) builder.Services.AddHangfireServer(server => server.WorkerCount = workers);
 
 var app = builder.Build();
 

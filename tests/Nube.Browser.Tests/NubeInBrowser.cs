@@ -101,7 +101,10 @@ public sealed class Window : IDisposable
         Driver = new ChromeDriver(service, options, TimeSpan.FromMinutes(1));
         Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
         {
-            ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false,
+            ["width"] = width,
+            ["height"] = height,
+            ["deviceScaleFactor"] = 1,
+            ["mobile"] = false,
         });
     }
 

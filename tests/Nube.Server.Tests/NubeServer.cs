@@ -62,7 +62,14 @@ public class NubeServer : IAsyncLifetime
     }
 
     /// <summary>A browser's worth of cookies that nobody has signed in with.</summary>
-    public Visitor Stranger() => new(factory!.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false }));
+    public Visitor Stranger() => Stranger(factory!);
+
+    /// <summary>Another server process on the same database.</summary>
+    public WebApplicationFactory<Program> Beside(params (string Key, string Value)[] settings) => Start(settings);
+
+    /// <summary>A browser's worth of cookies at another process.</summary>
+    public static Visitor Stranger(WebApplicationFactory<Program> at) =>
+        new(at.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false }));
 
     /// <summary>A new maker, signed in.</summary>
     public async Task<Visitor> NewMaker(string? name = null)
@@ -74,12 +81,12 @@ public class NubeServer : IAsyncLifetime
         return visitor;
     }
 
-    private WebApplicationFactory<Program> Start() => new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+    private WebApplicationFactory<Program> Start(params (string Key, string Value)[] more) => new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
     {
         host.UseSetting("ConnectionStrings:Nube", Connection);
         host.UseSetting("Nube:SignInsPerMinute", "100000");
         host.UseSetting("Nube:UploadsPerMinute", "100000");
-        foreach (var (key, value) in Settings) host.UseSetting(key, value);
+        foreach (var (key, value) in Settings.Select(setting => (setting.Key, setting.Value)).Concat(more)) host.UseSetting(key, value);
         host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
     });
 

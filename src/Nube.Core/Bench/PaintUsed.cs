@@ -22,7 +22,7 @@ public static class Amounts
     public const double MillilitresPerDrop = 0.05;
 
     /// <summary>
-    /// What is mixed for what is laid: half as much again stays in the brush and on the palette. From memory.
+    /// What is mixed for what is laid: as much again stays in the brush and on the palette. From memory.
     /// </summary>
     public const double Allowance = 2;
 

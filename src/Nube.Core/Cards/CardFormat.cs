@@ -7,19 +7,26 @@ namespace Nube.Core.Cards;
 /// <param name="Name">What makers call it.</param>
 /// <param name="WidthMm">Width, mm.</param>
 /// <param name="HeightMm">Height, mm.</param>
-public sealed record CardFormat(string Name, double WidthMm, double HeightMm)
+/// <param name="InInches">Its sides are fractions of an inch; millimetres otherwise.</param>
+public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bool InInches)
 {
+    /// <summary>Border that makers leave around a panel: 1/8 in, or 3 mm. Common practice, no source.</summary>
+    public double UsualBorderMm => InInches ? Lengths.MillimetresPerInch / 8 : 3;
+
+    /// <summary>The width as it is said: "4 1/4 in", "105 mm".</summary>
+    public string Width => InInches ? Lengths.InInches(WidthMm) : FormattableString.Invariant($"{WidthMm:0.#} mm");
+
     /// <summary>
     /// The usual formats. A sizes by ISO 216; DL is a third of A4 (ISO 269 gives its envelope). A2 here is the North
     /// American trade's name for 4 1/4 x 5 1/2 in, a quarter of a letter sheet, not the ISO sheet.
     /// </summary>
     public static ImmutableArray<CardFormat> All { get; } =
     [
-        new("A2 (trade), 4 1/4 x 5 1/2 in", 4.25 * Lengths.MillimetresPerInch, 5.5 * Lengths.MillimetresPerInch),
-        new("A6", 105, 148),
-        new("A5", 148, 210),
-        new("DL", 99, 210),
-        new("Square 5 x 5 in", 5 * Lengths.MillimetresPerInch, 5 * Lengths.MillimetresPerInch),
+        new("A2 (trade), 4 1/4 x 5 1/2 in", 4.25 * Lengths.MillimetresPerInch, 5.5 * Lengths.MillimetresPerInch, true),
+        new("A6", 105, 148, false),
+        new("A5", 148, 210, false),
+        new("DL", 99, 210, false),
+        new("Square 5 x 5 in", 5 * Lengths.MillimetresPerInch, 5 * Lengths.MillimetresPerInch, true),
     ];
 
     /// <summary>The panel that leaves an even border: twice the border is subtracted from both sides.</summary>
@@ -29,6 +36,6 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm)
     {
         if (!(borderMm >= 0 && 2 * borderMm < Math.Min(WidthMm, HeightMm)))
             throw new ArgumentOutOfRangeException(nameof(borderMm), "The border leaves nothing of the card.");
-        return new CardFormat($"Panel for {Name}", WidthMm - 2 * borderMm, HeightMm - 2 * borderMm);
+        return this with { Name = $"Panel for {Name}", WidthMm = WidthMm - 2 * borderMm, HeightMm = HeightMm - 2 * borderMm };
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
+using Nube.Core.Cards;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -11,6 +12,9 @@ namespace Nube.Server.Places;
 
 /// <summary>A correction of the areas: join some, or split one along a stroke.</summary>
 public sealed record AreaCorrection(ImmutableArray<int>? Join, int? Split, ImmutableArray<PointMm>? Stroke);
+
+/// <summary>A width that a stamped image often has, with what it belongs to.</summary>
+public sealed record UsualWidth(string Width, string Name);
 
 /// <summary>A name for an area.</summary>
 public sealed record AreaName(string Name);
@@ -27,6 +31,7 @@ public static class Image
     /// <summary>Maps the place.</summary>
     public static void MapImage(this IEndpointRouteBuilder api)
     {
+        api.MapGet("/usual-widths", UsualWidths).WithTags("Image");
         var image = api.MapGroup("/runs/{id:guid}/image").WithTags("Image");
         image.MapPost("/", BringIn).RequireRateLimiting(UploadLimit).DisableAntiforgery();
         image.MapGet("/lines/{hash}", Lines);
@@ -34,6 +39,10 @@ public static class Image
         image.MapDelete("/corrections/last", Undo);
         image.MapPut("/areas/{area:int}/name", Rename);
     }
+
+    private static Ok<IEnumerable<UsualWidth>> UsualWidths() => TypedResults.Ok(CardFormat.All
+        .SelectMany(format => new[] { format.Panel(format.UsualBorderMm), format })
+        .Select(format => new UsualWidth(format.Width, format.Name)));
 
     /// <remarks>
     /// The group's own filter has checked the request token already; the form's built-in check is off because it reads

@@ -15,15 +15,27 @@ public sealed class StashStarter(NubeDb db, TimeProvider clock)
         Guid Key() => Guid.CreateVersion7(now = now.AddMilliseconds(1));
         db.Stash.AddRange(GenericCatalogue.Pans.Select(pan => new StashItem
         {
-            Id = Key(), MakerId = maker, Kind = StashKind.Colourant, Colourant = pan, CreatedAt = now,
+            Id = Key(),
+            MakerId = maker,
+            Kind = StashKind.Colourant,
+            Colourant = pan,
+            CreatedAt = now,
         }));
         db.Stash.AddRange(GenericCatalogue.Papers.Select(paper => new StashItem
         {
-            Id = Key(), MakerId = maker, Kind = StashKind.Paper, Paper = paper, CreatedAt = now,
+            Id = Key(),
+            MakerId = maker,
+            Kind = StashKind.Paper,
+            Paper = paper,
+            CreatedAt = now,
         }));
         db.Stash.AddRange(GenericCatalogue.StampingInks.Select(ink => new StashItem
         {
-            Id = Key(), MakerId = maker, Kind = StashKind.StampingInk, StampingInk = ink, CreatedAt = now,
+            Id = Key(),
+            MakerId = maker,
+            Kind = StashKind.StampingInk,
+            StampingInk = ink,
+            CreatedAt = now,
         }));
         await db.SaveChangesAsync(cancel);
     }

@@ -1,24 +1,38 @@
 <script lang="ts">
-  // Large enough for a knuckle; nothing here can delete work.
+  import { hit } from '../../state/hit';
+
+  // Large enough for a knuckle; nothing here can delete work. Each has a key as well.
   let {
     waiting,
     begun,
-    noting = $bindable(),
     done,
     back,
     wetNow,
+    meanwhile,
     keep,
   }: {
     waiting: boolean;
     begun: boolean;
-    noting: boolean;
     done: () => void;
     back: () => void;
     wetNow: () => void;
+    meanwhile: () => void;
     keep: (note: string) => void;
   } = $props();
 
+  let noting = $state(false);
   let note = $state('');
+
+  function press(event: KeyboardEvent) {
+    const busy = 'input, textarea, select, dialog[open], a, button, summary';
+    if (event.target instanceof Element && event.target.closest(busy)) return;
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const keys = { ' ': done, Backspace: back, w: wetNow, m: meanwhile, n: () => (noting = true) };
+    const action = keys[event.key as keyof typeof keys];
+    if (!action) return;
+    event.preventDefault();
+    action();
+  }
 
   function submit(event: SubmitEvent) {
     event.preventDefault();
@@ -27,21 +41,23 @@
   }
 </script>
 
+<svelte:window onkeydown={press} />
+
 <div class="grid grid-cols-3 gap-3 sm:grid-cols-[1fr_auto_auto_auto]">
   <button
     type="button"
     class={['btn col-span-3 h-[4.5rem] text-2xl sm:col-span-1', waiting ? 'btn-line' : 'btn-primary']}
-    onclick={done}
+    onclick={hit(done)}
   >
     {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
   </button>
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={back}
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={hit(back)}
     >Back</button
   >
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={wetNow}>
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={hit(wetNow)}>
     Wet now
   </button>
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={() => (noting = true)}
+  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={hit(() => (noting = true))}
     >Note</button
   >
 </div>

@@ -6,12 +6,13 @@
   import WetMark from '../../parts/WetMark.svelte';
   import { wetnessWords } from '../../parts/words';
   import { navigate } from '../../routes';
-  import { clock, until } from '../../state/clock.svelte';
+  import { clock } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import { TapQueue } from '../../state/taps.svelte';
   import { keepAwake, say, sound } from '../../state/attention.svelte';
   import BenchActions from './BenchActions.svelte';
+  import BenchWait from './BenchWait.svelte';
   import StepInHand from './StepInHand.svelte';
   import TargetOverlay from './TargetOverlay.svelte';
 
@@ -46,7 +47,6 @@
   });
 
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
-  let noting = $state(false);
   let remarksSeen = $state(false);
 
   async function tap(
@@ -61,23 +61,7 @@
   const back = () => tap('back');
   const wetNow = () => bench.value?.lastDone && tap('wetNow', bench.value.lastDone.number);
   const meanwhile = () => bench.value?.meanwhile && tap('take', bench.value.meanwhile.number);
-  function press(event: KeyboardEvent) {
-    if (
-      event.target instanceof Element &&
-      event.target.closest('input, textarea, select, dialog[open], a, button, summary')
-    )
-      return;
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const action = { ' ': done, Backspace: back, w: wetNow, m: meanwhile, n: () => (noting = true) }[
-      event.key
-    ];
-    if (!action) return;
-    event.preventDefault();
-    void action();
-  }
 </script>
-
-<svelte:window onkeydown={press} />
 
 {#if bench.trouble}<div class="mb-3"><TroubleNote trouble={bench.trouble} again={bench.refresh} /></div>{/if}
 {#if taps.waiting > 0}
@@ -128,24 +112,15 @@
       {/if}
 
       <div class="mt-auto pt-5" aria-live="polite">
-        {#if waiting}
-          <div class="mb-3 border-l-4 border-warm bg-raised px-4 py-3">
-            <p class="text-xl"><strong>Wait {until(waiting.readyAt, clock.now)}.</strong> {waiting.reason}</p>
-            {#if bench.value.meanwhile}
-              <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={meanwhile}>
-                Meanwhile: card {bench.value.meanwhile.card}, {bench.value.meanwhile.pass.title}
-              </button>
-            {/if}
-          </div>
-        {/if}
+        {#if waiting}<BenchWait {waiting} meanwhile={bench.value.meanwhile} take={meanwhile} />{/if}
       </div>
       <BenchActions
         waiting={waiting !== undefined}
         begun={bench.value.lastDone !== null}
-        bind:noting
         {done}
         {back}
         {wetNow}
+        {meanwhile}
         keep={(note) => tap('note', 0, note)}
       />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">

@@ -2,9 +2,13 @@
   import { requestToken, Trouble, type Job } from '../../api/client';
   import { api, ask } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
-  import { asTrouble } from '../../state/resource.svelte';
+  import { asTrouble, Resource } from '../../state/resource.svelte';
 
   let { run, done, replaces }: { run: string; done: () => void; replaces: boolean } = $props();
+
+  const uid = $props.id();
+  const widths = new Resource(() => ask(api.GET('/api/usual-widths')));
+  void widths.refresh();
 
   let files = $state<FileList>();
   let how = $state<'width' | 'dots'>('width');
@@ -78,9 +82,15 @@
         class="input w-36"
         aria-label="Width of the picture"
         placeholder="4 1/4 in"
+        list="{uid}-widths"
         bind:value={width}
         onfocus={() => (how = 'width')}
       />
+      <datalist id="{uid}-widths">
+        {#each widths.value ?? [] as usual (usual.name)}
+          <option value={usual.width}>{usual.name}</option>
+        {/each}
+      </datalist>
       <span class="text-quiet">in mm or inches</span>
     </label>
     {#if !isSvg}

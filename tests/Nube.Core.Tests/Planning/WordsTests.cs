@@ -1,0 +1,65 @@
+using Nube.Core.Drying;
+using Nube.Core.Mixing;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Tests.Planning;
+
+public class WordsTests
+{
+    private static readonly Pass Wash = new(0, new PaintMix([new(0, 1)], new(4)), [1], Zone.Whole, 1, BrushWater.Wash, 80, 100);
+
+    [Theory]
+    [InlineData(0, "0 s")]
+    [InlineData(59.2, "60 s")]
+    [InlineData(60, "1 min")]
+    [InlineData(3569, "59 min")]
+    [InlineData(3571, "1 h 00 min")]
+    [InlineData(7260, "2 h 01 min")]
+    public void Durations_are_said_in_the_unit_that_fits(double seconds, string said) => Assert.Equal(said, Words.Duration(seconds));
+
+    [Fact]
+    public void Names_are_listed_as_in_speech()
+    {
+        Assert.Equal("nothing", Words.Names([]));
+        Assert.Equal("Left pear", Words.Names(["Left pear"]));
+        Assert.Equal("Left pear and branch", Words.Names(["Left pear", "Branch"]));
+        Assert.Equal("Left pear, branch and leaf", Words.Names(["Left pear", "Branch", "Leaf"]));
+        Assert.Equal("Left pear, branch and 3 more", Words.Names(["Left pear", "Branch", "Leaf", "Sky", "Soil"]));
+        // Letters that stand for themselves stay as they are.
+        Assert.Equal("Sky and XL leaf", Words.Names(["Sky", "XL leaf"]));
+    }
+
+    [Fact]
+    public void A_wash_goes_everywhere_and_a_shadow_to_its_side()
+    {
+        Assert.Equal("First wash, leaf", Words.Title(Wash, _ => "Leaf"));
+        Assert.Equal("Fifth wash, leaf", Words.Title(Wash with { Layer = 9 }, _ => "Leaf"));
+        Assert.Contains("All of it", Words.Where(Wash), StringComparison.Ordinal);
+        Assert.Contains("each area", Words.Where(Wash with { Areas = [1, 2] }), StringComparison.Ordinal);
+        Assert.Contains("lower right", Words.Where(Wash with { Zone = Zone.Shadow }), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_wait_says_which_area_is_wet_and_what_would_happen()
+    {
+        Assert.Equal("Leaf must be dry before the next layer, or it blooms.", Words.WaitReason(1, true, _ => "Leaf"));
+        Assert.Equal("Leaf touches it and is still wet: the two would run together.", Words.WaitReason(1, false, _ => "Leaf"));
+    }
+
+    [Fact]
+    public void Every_wetness_of_the_brush_has_words_of_its_own()
+    {
+        var said = Enum.GetValues<BrushWater>().Select(Words.Brush).ToList();
+        Assert.Equal(said.Count, said.Distinct().Count());
+        Assert.All(said, words => Assert.Contains("brush", words, StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData(0, Likeness.Twin)]
+    [InlineData(1, Likeness.Twin)]
+    [InlineData(1.01, Likeness.Close)]
+    [InlineData(3, Likeness.Close)]
+    [InlineData(5.9, Likeness.Near)]
+    [InlineData(6.1, Likeness.Another)]
+    public void Differences_have_words(double difference, Likeness word) => Assert.Equal(word, Likenesses.Of(difference));
+}
