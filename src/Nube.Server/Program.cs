@@ -1,6 +1,7 @@
 using System.Reflection;
 using System.Threading.RateLimiting;
 using Hangfire;
+using Hangfire.AspNetCore;
 using Hangfire.PostgreSql;
 using Hangfire.PostgreSql.Factories;
 using Microsoft.AspNetCore.Antiforgery;
@@ -24,9 +25,8 @@ var jobQueue = new PostgreSqlStorageOptions
 {
     EnableLongPolling = true,
     QueuePollInterval = TimeSpan.FromSeconds(2),
-    // Work whose process died is taken up by another a minute later; work that goes on keeps renewing its claim.
-    InvisibilityTimeout = TimeSpan.FromMinutes(1),
-    UseSlidingInvisibilityTimeout = true,
+    // Work whose process died is taken up by another after this; none takes nearly so long.
+    InvisibilityTimeout = TimeSpan.FromMinutes(5),
 };
 // The document of the API is drawn at build time, without a database.
 var onlyDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
@@ -114,7 +114,9 @@ builder.Services.AddResponseCompression(compression =>
     compression.EnableForHttps = true;
     compression.MimeTypes = ResponseCompressionDefaults.MimeTypes.Concat(["image/svg+xml", "application/problem+json"]);
 });
-// Registered by itself, so that it belongs to this host and not to the process.
+// These two belong to this host; left to Hangfire they would belong to the process, whichever host was built last.
+builder.Services.AddSingleton<JobActivator>(services =>
+    new AspNetCoreJobActivator(services.GetRequiredService<IServiceScopeFactory>()));
 builder.Services.AddSingleton<JobStorage>(_ => new PostgreSqlStorage(
     new NpgsqlConnectionFactory(connection, jobQueue), jobQueue));
 builder.Services.AddHangfire(hangfire => hangfire.UseSimpleAssemblyNameTypeSerializer().UseRecommendedSerializerSettings());

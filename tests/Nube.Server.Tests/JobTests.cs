@@ -38,6 +38,11 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
         var events = await Events(elsewhere, started["job"]!.GetValue<string>());
         Assert.Equal("3 areas found.", events[^1]["message"]!.GetValue<string>());
         Assert.Equal(3, (await elsewhere.Ok(elsewhere.Get(run)))["image"]!["areas"]!.AsArray().Count);
+
+        // The first goes on when the second is stopped.
+        await second.DisposeAsync();
+        for (var i = 0; i < 6; i++)
+            Assert.Equal("done", (await maker.BringIn(await maker.Begin(), Pictures.ThreeRooms))["state"]!.GetValue<string>());
     }
 
     [Fact]

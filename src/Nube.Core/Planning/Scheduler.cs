@@ -21,12 +21,15 @@ public static class Scheduler
     /// <summary>What a choice costs beside the time that it loses.</summary>
     /// <param name="Change">For changing the mix, s.</param>
     /// <param name="Rank">For each place in the order light to dark that is passed over, s.</param>
-    /// <param name="Tail">Reward for each second that must still follow a step: long rows are begun early.</param>
+    /// <param name="Tail">
+    /// Reward for each second that must still follow a step, its drying included: above 0 long rows are begun early, below
+    /// 0 what dries slowly is kept for the end, when nothing waits for it.
+    /// </param>
     private readonly record struct Weighting(double Change, double Rank, double Tail);
 
     private static readonly ImmutableArray<Weighting> Weightings =
     [
-        .. from tail in (double[])[0, 0.05, 0.2, 0.6]
+        .. from tail in (double[])[0, 0.05, 0.2, 0.6, -0.1, -1]
            from change in (double[])[0, 15, 45, 120, 600]
            from rank in (double[])[1, 0, 5, 20, 100]
            select new Weighting(change, rank, tail),
