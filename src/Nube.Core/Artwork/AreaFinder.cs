@@ -106,22 +106,20 @@ public static class AreaFinder
         var size = AreaMeasuring.SizesInPixels(raster.Labels);
         var slivers = size.Where(s => s.Key is not LabelRaster.Background and not LabelRaster.Line
             && s.Value < SliverMm2 * raster.PixelsPerMm * raster.PixelsPerMm).Select(s => s.Key).ToHashSet();
+        if (slivers.Count == 0) return raster;
         var target = new Dictionary<ushort, ushort>();
-        if (slivers.Count > 0)
+        var contact = AreaMeasuring.Contacts(raster);
+        foreach (var sliver in slivers.OrderBy(s => size[s]).ThenBy(s => s))
         {
-            var contact = AreaMeasuring.Contacts(raster);
-            foreach (var sliver in slivers.OrderBy(s => size[s]).ThenBy(s => s))
-            {
-                var longest = contact
-                    .Where(c => c.Key.One == sliver || c.Key.Other == sliver)
-                    .Select(c => (Label: Resolve(c.Key.One == sliver ? c.Key.Other : c.Key.One), Length: c.Value))
-                    .Where(c => c.Label != sliver)
-                    .GroupBy(c => c.Label)
-                    .Select(group => (Label: group.Key, Length: group.Sum(c => c.Length)))
-                    .OrderByDescending(c => c.Length).ThenBy(c => c.Label)
-                    .FirstOrDefault();
-                target[sliver] = longest.Label;
-            }
+            var longest = contact
+                .Where(c => c.Key.One == sliver || c.Key.Other == sliver)
+                .Select(c => (Label: Resolve(c.Key.One == sliver ? c.Key.Other : c.Key.One), Length: c.Value))
+                .Where(c => c.Label != sliver)
+                .GroupBy(c => c.Label)
+                .Select(group => (Label: group.Key, Length: group.Sum(c => c.Length)))
+                .OrderByDescending(c => c.Length).ThenBy(c => c.Label)
+                .FirstOrDefault();
+            target[sliver] = longest.Label;
         }
 
         // What is left is numbered again without holes.

@@ -61,18 +61,25 @@ public static class AreaMeasuring
     internal static Dictionary<(ushort One, ushort Other), int> Contacts(LabelRaster raster)
     {
         var contacts = new Dictionary<(ushort, ushort), int>();
-        var (labels, width) = (raster.Labels, raster.Width);
+        ReadOnlySpan<ushort> labels = raster.Labels;
+        var width = raster.Width;
         for (var y = 0; y < raster.Height; y++)
         {
-            for (var x = 0; x < width; x++)
-            {
-                var at = y * width + x;
-                var label = labels[at];
-                if (x + 1 < width && labels[at + 1] != label) Add(label, labels[at + 1]);
-                if (y + 1 < raster.Height && labels[at + width] != label) Add(label, labels[at + width]);
-            }
+            var row = labels.Slice(y * width, width);
+            Compare(row[..^1], row[1..]);
+            if (y + 1 < raster.Height) Compare(row, labels.Slice((y + 1) * width, width));
         }
         return contacts;
+
+        // Nearly all pixels are like their neighbours; the runs of those are skipped.
+        void Compare(ReadOnlySpan<ushort> here, ReadOnlySpan<ushort> there)
+        {
+            for (var x = here.CommonPrefixLength(there); x < here.Length; x += here[x..].CommonPrefixLength(there[x..]))
+            {
+                Add(here[x], there[x]);
+                x++;
+            }
+        }
 
         void Add(ushort a, ushort b)
         {
@@ -87,15 +94,16 @@ public static class AreaMeasuring
         var edges = new Dictionary<ushort, (int Left, int Top, int Right, int Bottom)>();
         for (var y = 0; y < raster.Height; y++)
         {
-            for (var x = 0; x < raster.Width; x++)
+            ReadOnlySpan<ushort> row = raster.Labels.AsSpan(y * raster.Width, raster.Width);
+            for (int start = 0, end; start < row.Length; start = end)
             {
-                var label = raster.Labels[y * raster.Width + x];
+                var label = row[start];
+                var run = row[start..].IndexOfAnyExcept(label);
+                end = run < 0 ? row.Length : start + run;
                 if (label is LabelRaster.Background or LabelRaster.Line) continue;
-                var start = x;
-                while (x + 1 < raster.Width && raster.Labels[y * raster.Width + x + 1] == label) x++;
                 edges[label] = edges.TryGetValue(label, out var e)
-                    ? (Math.Min(e.Left, start), e.Top, Math.Max(e.Right, x), y)
-                    : (start, y, x, y);
+                    ? (Math.Min(e.Left, start), e.Top, Math.Max(e.Right, end - 1), y)
+                    : (start, y, end - 1, y);
             }
         }
         return edges.ToDictionary(e => e.Key, e => new Rect(

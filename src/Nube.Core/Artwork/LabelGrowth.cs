@@ -19,20 +19,21 @@ internal static class LabelGrowth
         var front = new List<int>();
         for (var y = 0; y < height; y++)
         {
-            for (var x = 0; x < width; x++)
+            var row = labels.AsSpan(y * width, width);
+            for (var x = 0; x < width && row[x..].IndexOf(LabelRaster.Line) is >= 0 and var skipped; x++)
             {
+                x += skipped;
                 var at = y * width + x;
-                if (labels[at] != LabelRaster.Line) continue;
                 if (x > 0 && labels[at - 1] != LabelRaster.Line) front.Add(at - 1);
                 if (x < width - 1 && labels[at + 1] != LabelRaster.Line) front.Add(at + 1);
                 if (y > 0 && labels[at - width] != LabelRaster.Line) front.Add(at - width);
                 if (y < height - 1 && labels[at + width] != LabelRaster.Line) front.Add(at + width);
             }
         }
-        var next = new List<int>();
+        var reached = new List<int>();
         for (var ring = 1; ring <= Math.Ceiling(reach) && front.Count > 0; ring++)
         {
-            next.Clear();
+            reached.Clear();
             var corners = ring % 2 == 0;
             foreach (var at in front)
             {
@@ -46,11 +47,11 @@ internal static class LabelGrowth
                         var other = at + dy * width + dx;
                         if (labels[other] != LabelRaster.Line) continue;
                         labels[other] = labels[at];
-                        next.Add(other);
+                        reached.Add(other);
                     }
                 }
             }
-            (front, next) = (next, front);
+            (front, reached) = (reached, front);
         }
     }
 }

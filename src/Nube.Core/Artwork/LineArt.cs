@@ -75,8 +75,9 @@ public static class LineExtraction
         var table = new byte[256];
         for (var value = 0; value < 256; value++)
             table[value] = (byte)Math.Clamp(255.0 * (paper - value) / (paper - ink), 0, 255);
-        for (var i = 0; i < level.Length; i++) level[i] = table[level[i]];
-        return level;
+        Cv2.LUT(flat, InputArray.Create(table), flat);
+        flat.GetArray(out byte[] darkness);
+        return darkness;
     }
 
     /// <summary>The light on the paper: what the picture would be without lines.</summary>
@@ -156,9 +157,12 @@ public static class LineExtraction
         var labels = labelled.AsSpan<int>();
 
         var core = new int[count];
-        for (var i = 0; i < labels.Length; i++)
+        // Most pixels are paper; the runs of those are skipped.
+        ReadOnlySpan<byte> dark = art.Darkness;
+        for (var i = 0; i < dark.Length && dark[i..].IndexOfAnyInRange((byte)(high + 1), byte.MaxValue) is >= 0 and var skipped; i++)
         {
-            if (art.Darkness[i] > high) core[labels[i]]++;
+            i += skipped;
+            core[labels[i]]++;
         }
         var perMm2 = art.PixelsPerMm * art.PixelsPerMm;
         var kept = new bool[count];
@@ -169,8 +173,9 @@ public static class LineExtraction
                 && (stats.At<int>(label, 4) >= SpeckMm2 * perMm2 || extent >= SpeckMm * art.PixelsPerMm);
         }
         var any = false;
-        for (var i = 0; i < labels.Length; i++)
+        for (var i = 0; i < labels.Length && labels[i..].IndexOfAnyExcept(0) is >= 0 and var skipped; i++)
         {
+            i += skipped;
             if (!kept[labels[i]]) continue;
             art.Ink[i] = 255;
             any = true;
