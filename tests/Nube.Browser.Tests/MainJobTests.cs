@@ -48,7 +48,7 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         Wish("#b08a6c");
         window.Find("//article//h3[contains(., 'Area 3')]");
         Assert.Equal(2, window.Driver.FindElements(By.CssSelector("article")).Count);
-        window.Button("Others").Click();
+        window.Button("Other ways").Click();
         window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("article ol li")).Count == 5, "five recipes");
         window.Driver.FindElements(By.CssSelector("article ol li button"))[1].Click();
 

@@ -36,6 +36,9 @@ public static class Words
         _ => "Large brush, as much as stays on the paper",
     };
 
+    /// <summary>How much water goes to the parts of colour: "no water", "3 water".</summary>
+    public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");
+
     /// <summary>Why a step waits.</summary>
     public static string WaitReason(int area, bool onItself, Func<int, string> nameOf)
     {

@@ -154,7 +154,7 @@ public static class BenchPlace
             ShadowDepth.Soft => ", one more in the shadow",
             _ => ", two more in the shadow",
         };
-        return $"{run.Image.NameOf(colour.Wish.Area)}: {parts}, {colour.Recipe.Strength.WaterParts} water, {layers}{shadow}";
+        return $"{run.Image.NameOf(colour.Wish.Area)}: {parts}, {Words.Water(colour.Recipe.Strength.WaterParts)}, {layers}{shadow}";
     }
 
     private static BenchView View(RunWithSupplies run, Palettes palettes, List<Tap> taps, DateTimeOffset now)

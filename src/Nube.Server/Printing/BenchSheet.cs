@@ -213,7 +213,7 @@ public static class BenchSheet
                 canvas.DrawPath(path, rim);
                 canvas.Restore();
             }
-            var words = mix.Water == 0 ? "no water" : $"{mix.Water} water";
+            var words = Words.Water(mix.Water);
             if (withNames && mix.Water > 0) canvas!.DrawText(words, water, middle + 13, SKTextAlign.Left, font, ink);
             else
             {

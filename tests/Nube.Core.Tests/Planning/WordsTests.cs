@@ -40,6 +40,9 @@ public class WordsTests
     }
 
     [Fact]
+    public void Water_is_counted_in_parts() => Assert.Equal(["no water", "3 water"], [Words.Water(0), Words.Water(3)]);
+
+    [Fact]
     public void A_wait_says_which_area_is_wet_and_what_would_happen()
     {
         Assert.Equal("Leaf must be dry before the next layer, or it blooms.", Words.WaitReason(1, true, _ => "Leaf"));

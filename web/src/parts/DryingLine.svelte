@@ -20,6 +20,7 @@
   const tilt = (index: number) => [-0.9, 1.1, -0.6, 0.8, -1.2, 0.7][index % 6];
 
   function words(card: Card): string {
+    if (card.fills.length === 0) return 'bare';
     const state = wetnessWords[card.state];
     return card.dryAt && Date.parse(card.dryAt) > clock.now
       ? `${state}, ${until(card.dryAt, clock.now)}`
@@ -54,7 +55,8 @@
             <CardPicture {image} {paper} fills={card.fills} label="Card {card.card} as it stands now" />
           </div>
           <span class="mt-1.5 flex items-center gap-1 text-sm whitespace-nowrap">
-            <WetMark state={card.state} size={14} /> <strong>{card.card}</strong>
+            {#if card.fills.length > 0}<WetMark state={card.state} size={14} />{/if}
+            <strong>{card.card}</strong>
             {words(card)}
           </span>
         </li>

@@ -35,7 +35,7 @@
       <div title={part.name}>{part.parts} {part.colourIndex || part.name}</div>
     </div>
   {/each}
-  <div>
+  <div class={[water === 0 && 'self-end']}>
     <div class="flex gap-0.5" aria-hidden="true">
       {#each { length: drops }, index (index)}
         <svg width={pip * 0.72} height={pip} viewBox="0 0 14 20">
@@ -47,7 +47,6 @@
           />
         </svg>
       {/each}
-      {#if water === 0}<span style:height="{pip}px"></span>{/if}
     </div>
     <div>{water === 0 ? 'no water' : `${water} water`}</div>
   </div>

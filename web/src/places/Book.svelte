@@ -21,7 +21,7 @@
   <label class="grid gap-1">
     <span class="sr-only">Search the book</span>
     <input
-      class="input w-80"
+      class="input w-[25rem] max-w-full"
       type="search"
       placeholder="Which blue was that? A name, pigment or area"
       bind:value={search}

@@ -13,6 +13,7 @@
   });
   void runs.refresh();
 
+  let nameField = $state<HTMLInputElement>();
   let name = $state('');
   let cards = $state(6);
 
@@ -43,7 +44,12 @@
 
 <svelte:head><title>Line, Nube</title></svelte:head>
 
-<h1 class="mt-4">In work</h1>
+<div class="mt-4 flex flex-wrap items-baseline gap-5">
+  <h1>In work</h1>
+  {#if runs.value?.length}
+    <button type="button" class="underline" onclick={() => nameField?.focus()}>Start another run</button>
+  {/if}
+</div>
 {#if runs.trouble}<div class="mt-3"><TroubleNote trouble={runs.trouble} again={runs.refresh} /></div>{/if}
 
 {#if runs.value?.length === 0}
@@ -87,7 +93,14 @@
   <h2 class="w-full">A new run</h2>
   <label class="grid gap-1">
     Name
-    <input class="input w-72" required maxlength="80" placeholder="Apple day invitations" bind:value={name} />
+    <input
+      class="input w-72"
+      required
+      maxlength="80"
+      placeholder="Apple day invitations"
+      bind:this={nameField}
+      bind:value={name}
+    />
   </label>
   <label class="grid gap-1">
     Cards

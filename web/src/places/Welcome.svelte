@@ -75,8 +75,11 @@
     {#if trouble}<TroubleNote {trouble} />{/if}
     <div class="flex flex-wrap gap-3">
       <button type="submit" class="btn btn-primary" disabled={busy}>Sign in</button>
-      <button type="button" class="btn btn-line" disabled={busy || !name || !password} onclick={signUp}
-        >Make an account</button
+      <button
+        type="button"
+        class="btn btn-line"
+        disabled={busy}
+        onclick={(event) => event.currentTarget.form?.reportValidity() && signUp()}>Make an account</button
       >
     </div>
     <p class="text-sm text-quiet">Everything stays on this machine. No e-mail address is asked for.</p>

@@ -58,7 +58,7 @@
   </div>
   <PipFormula parts={first.recipe.parts} water={first.recipe.water} layers={first.recipe.layers} />
   <button type="button" class="btn btn-line" aria-expanded={open} onclick={() => (open = !open)}
-    >Others</button
+    >Other ways</button
   >
   {#if far}
     <p class="border-l-4 border-warm pl-3 text-sm md:col-span-4">
