@@ -10,7 +10,7 @@ namespace Nube.Core.Mixing;
 public readonly record struct RecipePart(int Colourant, int Parts);
 
 /// <summary>How to paint a colour: which colourants in which parts, how much water, how many layers.</summary>
-/// <param name="Parts">One or two colourants, in the palette's order.</param>
+/// <param name="Parts">One to three colourants, in the palette's order.</param>
 /// <param name="Strength">Colour to water.</param>
 /// <param name="Layers">Layers, each dried before the next, 1 to 3.</param>
 /// <param name="Predicted">The dry colour on the paper that was asked for.</param>
@@ -41,10 +41,10 @@ public static class MixGrid
     public const int MostLayers = 3;
 
     /// <summary>
-    /// Price of a second colourant, in CIEDE2000: half of what is barely seen, so that a plain colour wins over a
+    /// Price of each colourant after the first, in CIEDE2000: half of what is barely seen, so that a plain colour wins over a
     /// mix that is no better to the eye. This project's own.
     /// </summary>
-    public const double SecondColourantPrice = 0.5;
+    public const double ColourantPrice = 0.5;
 
     /// <summary>
     /// Price of each layer after the first, in CIEDE2000: about what is barely seen, since each costs a wait until dry.
@@ -52,28 +52,56 @@ public static class MixGrid
     /// </summary>
     public const double LayerPrice = 1;
 
+    /// <summary>Most colourants of a mix that can be asked for.</summary>
+    public const int MostColourants = 3;
+
     /// <summary>
-    /// Every mix of at most two colourants in whole parts, at most 8 in total, each proportion once
-    /// (2:2 is 1:1), in a fixed order: single colourants first.
+    /// Every mix of at most so many colourants in whole parts, at most 8 in total, each proportion once
+    /// (2:2 is 1:1), in a fixed order: single colourants first, then pairs, then threes.
     /// </summary>
     /// <param name="colourants">Size of the palette.</param>
-    public static IEnumerable<ImmutableArray<RecipePart>> Mixes(int colourants)
+    /// <param name="most">Most colourants of a mix, 1 to 3.</param>
+    public static IEnumerable<ImmutableArray<RecipePart>> Mixes(int colourants, int most = 2)
     {
+        if (most is < 1 or > MostColourants)
+            throw new ArgumentOutOfRangeException(nameof(most), $"A mix has 1 to {MostColourants} colourants.");
         for (var one = 0; one < colourants; one++) yield return [new RecipePart(one, 1)];
-        for (var one = 0; one < colourants; one++)
+        for (var one = 0; most >= 2 && one < colourants; one++)
         {
             for (var two = one + 1; two < colourants; two++)
             {
-                for (var parts = 1; parts < MostParts; parts++)
+                foreach (var parts in PairsOfParts) yield return [new RecipePart(one, parts[0]), new(two, parts[1])];
+            }
+        }
+        for (var one = 0; most >= 3 && one < colourants; one++)
+        {
+            for (var two = one + 1; two < colourants; two++)
+            {
+                for (var three = two + 1; three < colourants; three++)
                 {
-                    for (var others = 1; parts + others <= MostParts; others++)
-                    {
-                        if (Coprime(parts, others)) yield return [new RecipePart(one, parts), new(two, others)];
-                    }
+                    foreach (var parts in ThreesOfParts)
+                        yield return [new RecipePart(one, parts[0]), new(two, parts[1]), new(three, parts[2])];
                 }
             }
         }
     }
+
+    private static ImmutableArray<int[]> PairsOfParts { get; } =
+    [
+        .. from a in Enumerable.Range(1, MostParts)
+           from b in Enumerable.Range(1, MostParts)
+           where a + b <= MostParts && GreatestDivisor(a, b) == 1
+           select new[] { a, b },
+    ];
+
+    private static ImmutableArray<int[]> ThreesOfParts { get; } =
+    [
+        .. from a in Enumerable.Range(1, MostParts)
+           from b in Enumerable.Range(1, MostParts)
+           from c in Enumerable.Range(1, MostParts)
+           where a + b + c <= MostParts && GreatestDivisor(GreatestDivisor(a, b), c) == 1
+           select new[] { a, b, c },
+    ];
 
     /// <summary>
     /// Every strength of the ladder in one to three layers, thinnest total load first. Where two give the same load,
@@ -90,11 +118,11 @@ public static class MixGrid
 
     /// <summary>The price that is added to the difference.</summary>
     public static double Price(int colourants, int layers) =>
-        SecondColourantPrice * (colourants - 1) + LayerPrice * (layers - 1);
+        ColourantPrice * (colourants - 1) + LayerPrice * (layers - 1);
 
-    private static bool Coprime(int a, int b)
+    private static int GreatestDivisor(int a, int b)
     {
         while (b != 0) (a, b) = (b, a % b);
-        return a == 1;
+        return a;
     }
 }

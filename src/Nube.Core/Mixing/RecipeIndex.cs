@@ -8,27 +8,21 @@ namespace Nube.Core.Mixing;
 /// The dry colour of every mix and wash that a palette gives on a paper, ready to be asked for the nearest to a wish.
 /// </summary>
 /// <remarks>
-/// The grid does not depend on the wish, so it is computed once for a palette and a paper: about 1,400 mixes of 12
-/// colourants in 15 loads. Layers of one mix are one layer of their summed load (<see cref="KubelkaMunk"/>). A query
-/// scores every entry with CIEDE2000, except those whose lightness alone is too far: the lightness term is at least
-/// |dL| / 1.75 and the rest of the formula cannot make it smaller. So the answer is that of trying everything.
-/// Immutable and safe to share between threads.
+/// The grid does not depend on the wish, so it is computed once for a palette and a paper; layers of one mix are one
+/// layer of their summed load (<see cref="KubelkaMunk"/>). Its colours are sorted into cells of L*a*b*. A query looks at
+/// the cells in the order of the least difference that any colour in them can have (<see cref="LabBox"/>) and stops when
+/// none can change the answer; whatever comes near the last place is computed again in double precision. So the answer
+/// is that of trying everything. 10 bytes a colour. Immutable and safe to share between threads.
 /// </remarks>
 public sealed class RecipeIndex
 {
-    /// <summary>
-    /// Largest value of S_L in CIEDE2000, at mean lightness 0 or 100: 1 + 0.015 * 2500 / sqrt(2520).
-    /// </summary>
-    private static readonly double GreatestLightnessWeight = 1 + 0.015 * 2500 / Math.Sqrt(20 + 2500);
+    private readonly IReadOnlyList<PaintOptics> palette;
+    private readonly Spectrum paper;
+    private readonly PackedMix[] mixes;
+    private readonly ColourCells cells;
 
-    private readonly ImmutableArray<ImmutableArray<RecipePart>> mixes;
-    private readonly Lab[] colours; // mix by mix, wash by wash
-
-    private RecipeIndex(ImmutableArray<ImmutableArray<RecipePart>> mixes, Lab[] colours)
-    {
-        this.mixes = mixes;
-        this.colours = colours;
-    }
+    private RecipeIndex(IReadOnlyList<PaintOptics> palette, Spectrum paper, PackedMix[] mixes, ColourCells cells) =>
+        (this.palette, this.paper, this.mixes, this.cells) = (palette, paper, mixes, cells);
 
     /// <summary>Number of mixes, each in every wash.</summary>
     public int MixCount => mixes.Length;
@@ -36,40 +30,18 @@ public sealed class RecipeIndex
     /// <summary>Computes the grid.</summary>
     /// <param name="palette">The colourants, 1 to 48.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
+    /// <param name="mostColourants">Most colourants of a mix, 1 to 3.</param>
     /// <exception cref="ArgumentException">The palette is empty or larger than 48.</exception>
-    public static RecipeIndex Build(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    public static RecipeIndex Build(IReadOnlyList<PaintOptics> palette, Spectrum paper, int mostColourants = 2)
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
         if (palette.Count is < 1 or > 48)
             throw new ArgumentException("Choose between 1 and 48 colourants to mix from.", nameof(palette));
-
-        ImmutableArray<ImmutableArray<RecipePart>> mixes = [.. MixGrid.Mixes(palette.Count)];
-        var washes = MixGrid.Washes;
-        var loads = washes.Select(w => w.Layers * w.Strength.LoadOfOneLayer).ToArray();
-        var colours = new Lab[mixes.Length * washes.Length];
-        Parallel.For(0, mixes.Length, mix => Washes(
-            Optics(palette, mixes[mix]), paper.Values, loads, colours.AsSpan(mix * loads.Length, loads.Length)));
-        return new RecipeIndex(mixes, colours);
-    }
-
-    /// <summary>The dry colours of a mix at these loads.</summary>
-    private static void Washes(PaintOptics mix, ReadOnlySpan<double> paper, ReadOnlySpan<double> loads, Span<Lab> colours)
-    {
-        var s = mix.Scattering;
-        Span<double> d = stackalloc double[Spectrum.Bands];
-        for (var band = 0; band < d.Length; band++)
-            d[band] = Math.Sqrt(mix.Absorption[band] * (mix.Absorption[band] + 2 * s));
-        Span<double> reflectance = stackalloc double[Spectrum.Bands];
-        for (var wash = 0; wash < loads.Length; wash++)
-        {
-            for (var band = 0; band < d.Length; band++)
-            {
-                reflectance[band] = KubelkaMunk.Reflectance(
-                    mix.Absorption[band], s, d[band], Math.Exp(-2 * d[band] * loads[wash]), paper[band]);
-            }
-            colours[wash] = Lab.FromXyz(SpectralColour.ToXyz(reflectance));
-        }
+        PackedMix[] mixes = [.. MixGrid.Mixes(palette.Count, mostColourants).Select(parts => new PackedMix(parts))];
+        var washes = MixGrid.Washes.Length;
+        var engine = new WashColours(palette, paper);
+        return new RecipeIndex(palette, paper, mixes, ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours)));
     }
 
     /// <summary>The optics of a mix from a palette.</summary>
@@ -85,37 +57,77 @@ public sealed class RecipeIndex
     public ImmutableArray<Recipe> Nearest(Lab wish, int count = 5)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
-        var washes = MixGrid.Washes;
-        var best = new List<(double Rank, int Mix, int Wash, double Difference)>(count + 1);
-        for (var mix = 0; mix < mixes.Length; mix++)
+        var shortlist = new Shortlist(count);
+        // One colour of each cell first: that sets the bar so well that most cells need not be looked into.
+        foreach (var cell in cells.Filled) Offer(cells.Start(cell));
+        foreach (var (cell, least) in cells.InOrder(wish, shortlist.Bar))
         {
-            // Only a rank below both this mix's best so far and the last of the list can change the answer.
-            var bar = best.Count < count ? double.PositiveInfinity : best[^1].Rank;
-            var (bestWash, bestRank, bestDifference) = (-1, bar, 0.0);
-            for (var wash = 0; wash < washes.Length; wash++)
+            if (least > shortlist.Bar) break;
+            var bound = ColourCells.BoxOf(cell).BoundFor(wish);
+            for (var entry = cells.Start(cell); entry < cells.Start(cell + 1); entry++)
             {
-                var colour = colours[mix * washes.Length + wash];
-                var price = MixGrid.Price(mixes[mix].Length, washes[wash].Layers);
-                if (Math.Abs(colour.L - wish.L) / GreatestLightnessWeight + price >= bestRank) continue;
-                var difference = Ciede2000.Difference(wish, colour);
-                if (difference + price >= bestRank) continue;
-                (bestWash, bestRank, bestDifference) = (wash, difference + price, difference);
+                if (bound.LeastSquared(cells.ColourAt(entry)) <= shortlist.Bar * shortlist.Bar) Offer(entry);
             }
-            if (bestWash < 0) continue;
-            var place = best.Count;
-            while (place > 0 && best[place - 1].Rank > bestRank) place--;
-            best.Insert(place, (bestRank, mix, bestWash, bestDifference));
-            if (best.Count > count) best.RemoveAt(count);
         }
         return
         [
-            .. best.Select(entry => new Recipe(
-                mixes[entry.Mix],
-                washes[entry.Wash].Strength,
-                washes[entry.Wash].Layers,
-                colours[entry.Mix * washes.Length + entry.Wash],
-                entry.Difference,
-                entry.Rank)),
+            .. shortlist.Mixes.Select(mix => Exactly(mix, wish))
+                .OrderBy(recipe => recipe.Recipe.Rank).ThenBy(recipe => recipe.Mix)
+                .Take(count).Select(recipe => recipe.Recipe),
         ];
+
+        void Offer(int entry)
+        {
+            var (mix, wash) = cells.MixAndWash(entry);
+            var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers);
+            if (price <= shortlist.Bar) shortlist.Offer(mix, price + Ciede2000.Difference(wish, cells.ColourAt(entry)));
+        }
+    }
+
+    /// <summary>The best wash of a mix, in double precision.</summary>
+    private (int Mix, Recipe Recipe) Exactly(int mix, Lab wish)
+    {
+        var parts = mixes[mix].Parts;
+        var optics = Optics(palette, parts);
+        Recipe? best = null;
+        foreach (var (strength, layers) in MixGrid.Washes)
+        {
+            var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, layers * strength.LoadOfOneLayer));
+            var difference = Ciede2000.Difference(wish, colour);
+            var rank = difference + MixGrid.Price(parts.Length, layers);
+            if (best is null || rank < best.Rank) best = new Recipe(parts, strength, layers, colour, difference, rank);
+        }
+        return (mix, best!);
+    }
+
+    /// <summary>The best mixes so far, by ranks that may be a little off, with all that come near the last place.</summary>
+    private sealed class Shortlist(int count)
+    {
+        /// <summary>
+        /// A colour in the cells is off by at most half a step and <see cref="WashColours.Tolerance"/>; CIEDE2000 grows by
+        /// at most 1.5 for each unit of a*, where it stretches greys. Twice that, as it is off on both sides of the bar.
+        /// </summary>
+        private const double Margin = 0.04;
+
+        private readonly List<(double Rank, int Mix)> best = new(count + 1);
+        private readonly Dictionary<int, double> near = [];
+
+        /// <summary>A rank above this cannot change the answer.</summary>
+        public double Bar { get; private set; } = double.PositiveInfinity;
+
+        /// <summary>Every mix that may be among the best.</summary>
+        public IEnumerable<int> Mixes => near.Where(entry => entry.Value <= Bar).Select(entry => entry.Key);
+
+        public void Offer(int mix, double rank)
+        {
+            if (rank > Bar || (near.TryGetValue(mix, out var before) && before <= rank)) return;
+            near[mix] = rank;
+            var place = best.FindIndex(entry => entry.Mix == mix);
+            if (place >= 0) best.RemoveAt(place);
+            best.Add((rank, mix));
+            best.Sort();
+            if (best.Count > count) best.RemoveAt(count);
+            if (best.Count == count) Bar = best[^1].Rank + Margin;
+        }
     }
 }

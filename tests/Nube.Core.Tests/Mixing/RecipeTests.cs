@@ -13,6 +13,9 @@ public class RecipeTests
     {
         // Proportions a:b with a + b <= 8, coprime: sum of Euler's phi over 2..8 is 21; 12 singles, 66 pairs.
         Assert.Equal(12 + 66 * 21, MixGrid.Mixes(12).Count());
+        // With threes as well: 56 ways to share up to 8 parts among three, but 2:2:2 and 2:2:4 in its three turns.
+        Assert.Equal(12 + 66 * 21 + 220 * 52, MixGrid.Mixes(12, 3).Count());
+        Assert.Equal(MixGrid.Mixes(9, 3).Count(), MixGrid.Mixes(9, 3).Select(mix => string.Join('+', mix)).Distinct().Count());
         Assert.DoesNotContain(MixGrid.Mixes(3), mix => mix.Length == 2 && mix[0].Parts == 2 && mix[1].Parts == 2);
     }
 
@@ -26,21 +29,46 @@ public class RecipeTests
         Assert.DoesNotContain((new Strength(1), 2), MixGrid.Washes); // same load as 1:0 once
     }
 
-    [Fact]
-    public void The_index_answers_as_trying_everything_does()
+    [Theory]
+    [InlineData(12, 2, 12)]
+    [InlineData(7, 3, 10)]
+    public void The_index_answers_as_trying_everything_does(int colourants, int most, int wishes)
     {
+        PaintOptics[] palette = [.. BoxOfTwelve.Palette.Skip(12 - colourants)];
+        var index = RecipeIndex.Build(palette, BoxOfTwelve.Paper, most);
         var random = new Random(2026);
-        for (var i = 0; i < 12; i++)
+        for (var i = 0; i < wishes; i++)
         {
             var wish = new Srgb(random.NextDouble(), random.NextDouble(), random.NextDouble()).ToLab();
-            var tried = TryEverything(wish, 5);
-            var found = Index.Nearest(wish);
+            var tried = TryEverything(palette, most, wish, 5);
+            var found = index.Nearest(wish);
             Assert.Equal(5, found.Length);
             for (var place = 0; place < 5; place++)
             {
                 Assert.Equal(tried[place].Parts, found[place].Parts);
                 Assert.Equal((tried[place].Strength, tried[place].Layers), (found[place].Strength, found[place].Layers));
                 Assert.Equal(tried[place].Rank, found[place].Rank, 9);
+            }
+        }
+    }
+
+    [Fact]
+    public void Colours_in_single_precision_are_within_their_tolerance()
+    {
+        var engine = new WashColours(BoxOfTwelve.Palette, BoxOfTwelve.Paper);
+        Span<float> colours = stackalloc float[3 * MixGrid.Washes.Length];
+        foreach (var parts in MixGrid.Mixes(12, 3).Where((_, i) => i % 37 == 0))
+        {
+            var mix = new PackedMix(parts);
+            Assert.Equal(parts, mix.Parts);
+            engine.Compute(mix, colours);
+            for (var wash = 0; wash < MixGrid.Washes.Length; wash++)
+            {
+                var load = MixGrid.Washes[wash].Layers * MixGrid.Washes[wash].Strength.LoadOfOneLayer;
+                var exact = SpectralColour.ToLab(KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), load));
+                Assert.Equal(exact.L, colours[3 * wash], WashColours.Tolerance);
+                Assert.Equal(exact.A, colours[3 * wash + 1], WashColours.Tolerance);
+                Assert.Equal(exact.B, colours[3 * wash + 2], WashColours.Tolerance);
             }
         }
     }
@@ -70,12 +98,12 @@ public class RecipeTests
         () => RecipeIndex.Build([.. Enumerable.Repeat(BoxOfTwelve.Palette[0], size)], BoxOfTwelve.Paper));
 
     /// <summary>The slow twin: every mix, every strength, one to three layers laid one on the other.</summary>
-    private static List<Recipe> TryEverything(Lab wish, int count)
+    private static List<Recipe> TryEverything(PaintOptics[] palette, int most, Lab wish, int count)
     {
         var all = new List<Recipe>();
-        foreach (var mix in MixGrid.Mixes(BoxOfTwelve.Palette.Count))
+        foreach (var mix in MixGrid.Mixes(palette.Length, most))
         {
-            var optics = RecipeIndex.Optics(BoxOfTwelve.Palette, mix);
+            var optics = RecipeIndex.Optics(palette, mix);
             Recipe? best = null;
             foreach (var strength in Strength.Ladder)
             {

@@ -18,10 +18,10 @@
 
 <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
   <h1>Book</h1>
-  <label class="grid gap-1">
+  <label class="grid w-[25rem] max-w-full gap-1">
     <span class="sr-only">Search the book</span>
     <input
-      class="input w-[25rem] max-w-full"
+      class="input w-full"
       type="search"
       placeholder="Which blue was that? A name, pigment or area"
       bind:value={search}
