@@ -28,13 +28,16 @@ var jobQueue = new PostgreSqlStorageOptions
     // Work whose process died is taken up by another after this; none takes nearly so long.
     InvisibilityTimeout = TimeSpan.FromMinutes(5),
 };
-// The document of the API is drawn at build time, without a database.
+// The document of the API is drawn at build time, without a database; its keys are thrown away with what was built.
 var onlyDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 var connection = builder.Configuration.GetConnectionString("Nube") ?? "Host=127.0.0.1;Database=nube";
 
 builder.Services.AddSerilog(log => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
+    // What fails in the database comes as an exception too; the first migration asks for a table that is not there yet.
+    .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", Serilog.Events.LogEventLevel.Fatal)
+    .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", Serilog.Events.LogEventLevel.Error)
     .MinimumLevel.Override("Hangfire", Serilog.Events.LogEventLevel.Warning)
     .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -54,7 +57,7 @@ builder.Services.AddScoped<JobBoard>().AddScoped<FindAreasJob>();
 builder.Services.AddMemoryCache().AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");
-if (onlyDescribing) keys.UseEphemeralDataProtectionProvider();
+if (onlyDescribing) keys.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(AppContext.BaseDirectory, "no-keys")));
 else keys.PersistKeysToDbContext<NubeDb>();
 builder.Services.AddIdentityCore<Maker>(identity =>
     {
