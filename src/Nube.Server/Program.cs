@@ -54,7 +54,7 @@ builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
 builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<StashStarter>().AddScoped<DemoBook>();
 builder.Services.AddScoped<JobBoard>().AddScoped<FindAreasJob>();
-builder.Services.AddMemoryCache().AddSingleton<Palettes>();
+builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");
 if (onlyDescribing) keys.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(AppContext.BaseDirectory, "no-keys")));
@@ -166,6 +166,7 @@ api.MapColours();
 api.MapPlan();
 api.MapBench();
 api.MapStash();
+api.MapMix();
 api.MapBook();
 api.MapJobs();
 app.MapFallback("/api/{**rest}", () => Results.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound))

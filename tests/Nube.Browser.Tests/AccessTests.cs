@@ -14,6 +14,7 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         { "", "welcome" },
         { "", "/" },
         { "", "/stash" },
+        { "", "/mix" },
         { "", "/book" },
         { "", "/nowhere" },
         { "Jam jar labels", "image" },

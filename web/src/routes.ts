@@ -6,6 +6,7 @@ import RunPlace from './places/run/RunPlace.svelte';
 export const { p, navigate, route } = createRouter({
   '/': Line,
   '/stash': () => import('./places/Stash.svelte'),
+  '/mix': () => import('./places/Mix.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {
     '/image': () => import('./places/run/ImageStage.svelte'),

@@ -43,7 +43,7 @@ public readonly record struct LabBox(Lab Low, Lab High)
     /// <summary>Between which degrees the mean hue lies, as the formula takes it; null when it can be any.</summary>
     private (double From, double To)? MeanHues(Lab wish)
     {
-        if ((Low.A <= 0 && High.A >= 0 && Low.B <= 0 && High.B >= 0) || wish.Chroma == 0) return null;
+        if (wish.Chroma == 0) return null;
         var (least, greatest) = (180.0, -180.0);
         foreach (var a in (ReadOnlySpan<double>)[Low.A, High.A])
         {
@@ -53,8 +53,9 @@ public readonly record struct LabBox(Lab Low, Lab High)
                 (least, greatest) = (Math.Min(least, turned), Math.Max(greatest, turned));
             }
         }
-        // Nearly opposite hues have their mean on either side.
-        if (least < -130 || greatest > 130) return null;
+        // Greys have every hue, and nearly opposite hues their mean on either side; it is never further away than 90.
+        if ((Low.A <= 0 && High.A >= 0 && Low.B <= 0 && High.B >= 0) || least < -130 || greatest > 130)
+            (least, greatest) = (-180, 180);
         // h' is from a' = (1 + G) a, so it may be off from h by atan(s tan x) - x with s = 1 + G, at its greatest this:
         var s = MostStretch(wish);
         var shift = Math.Asin((s - 1) / (s + 1)) * 180 / Math.PI;

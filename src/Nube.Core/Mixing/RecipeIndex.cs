@@ -71,58 +71,62 @@ public sealed class RecipeIndex
         }
         return
         [
-            .. shortlist.Mixes.Select(mix => Exactly(mix, wish))
-                .OrderBy(recipe => recipe.Recipe.Rank).ThenBy(recipe => recipe.Mix)
-                .Take(count).Select(recipe => recipe.Recipe),
+            .. shortlist.Near.AsParallel().AsOrdered()
+                .Select(near => (near.Mix, near.Wash, Recipe: Exactly(mixes[near.Mix].Parts, near.Wash, wish)))
+                .AsEnumerable()
+                .OrderBy(near => near.Recipe.Rank).ThenBy(near => near.Mix).ThenBy(near => near.Wash)
+                .DistinctBy(near => near.Mix)
+                .Take(count).Select(near => near.Recipe),
         ];
 
         void Offer(int entry)
         {
             var (mix, wash) = cells.MixAndWash(entry);
             var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers);
-            if (price <= shortlist.Bar) shortlist.Offer(mix, price + Ciede2000.Difference(wish, cells.ColourAt(entry)));
+            if (price <= shortlist.Bar) shortlist.Offer(price + Ciede2000.Difference(wish, cells.ColourAt(entry)), mix, wash);
         }
     }
 
-    /// <summary>The best wash of a mix, in double precision.</summary>
-    private (int Mix, Recipe Recipe) Exactly(int mix, Lab wish)
+    /// <summary>A mix in one of the washes of the grid, in double precision.</summary>
+    private Recipe Exactly(ImmutableArray<RecipePart> parts, int wash, Lab wish) =>
+        InWash(parts, Optics(palette, parts), wash, paper, wish);
+
+    /// <summary>The best wash of a mix for a wish; ties go to the thinner load.</summary>
+    internal static Recipe BestWash(ImmutableArray<RecipePart> parts, PaintOptics mix, Spectrum paper, Lab wish) =>
+        Enumerable.Range(0, MixGrid.Washes.Length).Select(wash => InWash(parts, mix, wash, paper, wish)).MinBy(recipe => recipe.Rank)!;
+
+    private static Recipe InWash(ImmutableArray<RecipePart> parts, PaintOptics mix, int wash, Spectrum paper, Lab wish)
     {
-        var parts = mixes[mix].Parts;
-        var optics = Optics(palette, parts);
-        Recipe? best = null;
-        foreach (var (strength, layers) in MixGrid.Washes)
-        {
-            var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, layers * strength.LoadOfOneLayer));
-            var difference = Ciede2000.Difference(wish, colour);
-            var rank = difference + MixGrid.Price(parts.Length, layers);
-            if (best is null || rank < best.Rank) best = new Recipe(parts, strength, layers, colour, difference, rank);
-        }
-        return (mix, best!);
+        var (strength, layers) = MixGrid.Washes[wash];
+        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, layers * strength.LoadOfOneLayer));
+        var difference = Ciede2000.Difference(wish, colour);
+        return new Recipe(parts, strength, layers, colour, difference, difference + MixGrid.Price(parts.Length, layers));
     }
 
-    /// <summary>The best mixes so far, by ranks that may be a little off, with all that come near the last place.</summary>
+    /// <summary>The best mixes so far, by ranks that may be a little off, and whatever comes near the last place.</summary>
     private sealed class Shortlist(int count)
     {
         /// <summary>
-        /// A colour in the cells is off by at most half a step and <see cref="WashColours.Tolerance"/>; CIEDE2000 grows by
-        /// at most 1.5 for each unit of a*, where it stretches greys. Twice that, as it is off on both sides of the bar.
+        /// A colour in the cells is off by at most half a step and <see cref="WashColours.Tolerance"/>, 0.003 in a* and b*;
+        /// CIEDE2000 grows by at most 1.5 for each unit of a*, where it stretches greys. Twice that, as the bar is off too.
         /// </summary>
-        private const double Margin = 0.04;
+        private const double Margin = 0.015;
 
         private readonly List<(double Rank, int Mix)> best = new(count + 1);
-        private readonly Dictionary<int, double> near = [];
+        private readonly List<(double Rank, int Mix, int Wash)> near = [];
 
         /// <summary>A rank above this cannot change the answer.</summary>
         public double Bar { get; private set; } = double.PositiveInfinity;
 
-        /// <summary>Every mix that may be among the best.</summary>
-        public IEnumerable<int> Mixes => near.Where(entry => entry.Value <= Bar).Select(entry => entry.Key);
+        /// <summary>Every mix and wash that may be among the best.</summary>
+        public IEnumerable<(int Mix, int Wash)> Near => near.Where(n => n.Rank <= Bar).Select(n => (n.Mix, n.Wash));
 
-        public void Offer(int mix, double rank)
+        public void Offer(double rank, int mix, int wash)
         {
-            if (rank > Bar || (near.TryGetValue(mix, out var before) && before <= rank)) return;
-            near[mix] = rank;
+            if (rank > Bar) return;
+            near.Add((rank, mix, wash));
             var place = best.FindIndex(entry => entry.Mix == mix);
+            if (place >= 0 && best[place].Rank <= rank) return;
             if (place >= 0) best.RemoveAt(place);
             best.Add((rank, mix));
             best.Sort();

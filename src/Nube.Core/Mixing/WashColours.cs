@@ -13,7 +13,7 @@ namespace Nube.Core.Mixing;
 internal sealed class WashColours
 {
     /// <summary>Greatest error of a colour, in L*, a* or b*.</summary>
-    public const double Tolerance = 0.004;
+    public const double Tolerance = 0.001;
 
     private static readonly int Padded = (Spectrum.Bands + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
     private static readonly float[] WeightX = Pad(SpectralColour.WeightsOf(0), 0);

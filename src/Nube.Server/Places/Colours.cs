@@ -165,26 +165,27 @@ public static class Colours
         run.Paper is null || run.Palette.Count == 0 ? null : palettes.Get([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
 
     /// <summary>A recipe as it is read.</summary>
-    internal static RecipeView RecipeOf(RunWithSupplies run, PaletteOnPaper palette, Recipe recipe)
+    internal static RecipeView RecipeOf(
+        IReadOnlyList<StashItem> items, IReadOnlyList<PaintOptics> optics, Spectrum paper, Recipe recipe)
     {
-        var mix = RecipeIndex.Optics(palette.Optics, recipe.Parts);
+        var mix = RecipeIndex.Optics(optics, recipe.Parts);
         double[] loads = [.. Strength.Ladder.Reverse().Select(strength => strength.LoadOfOneLayer)];
         return new RecipeView(
-            PartsOf(run, recipe.Parts),
+            PartsOf(items, recipe.Parts),
             recipe.Strength.WaterParts,
             recipe.Layers,
             Srgb.FromLab(recipe.Predicted),
             recipe.Difference,
             recipe.Likeness,
-            [.. Ladder.Of(mix, palette.Paper, loads).Select(step => Srgb.FromLab(step.Predicted))]);
+            [.. Ladder.Of(mix, paper, loads).Select(step => Srgb.FromLab(step.Predicted))]);
     }
 
     /// <summary>The pips of a mix.</summary>
-    internal static IReadOnlyList<PartView> PartsOf(RunWithSupplies run, IEnumerable<RecipePart> parts) =>
+    internal static IReadOnlyList<PartView> PartsOf(IReadOnlyList<StashItem> items, IEnumerable<RecipePart> parts) =>
     [
         .. parts.Select(part =>
         {
-            var item = run.Palette[part.Colourant];
+            var item = items[part.Colourant];
             return new PartView(item.Id, item.Name, item.Colourant!.ColourIndex, item.Colourant.FullStrength, part.Parts);
         }),
     ];
@@ -241,8 +242,8 @@ public static class Colours
                     colour.Wish.Colour,
                     colour.Wish.Shadow,
                     colour.Wish.ShadowLayers == 0 ? null : Srgb.FromLab(steps[^1]),
-                    RecipeOf(run, palette, colour.Recipe),
-                    [.. offered[colour.Wish.Colour].Select(recipe => RecipeOf(run, palette, recipe))]);
+                    RecipeOf(run.Palette, palette.Optics, palette.Paper, colour.Recipe),
+                    [.. offered[colour.Wish.Colour].Select(recipe => RecipeOf(run.Palette, palette.Optics, palette.Paper, recipe))]);
             }),
         ];
     }

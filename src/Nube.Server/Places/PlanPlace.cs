@@ -145,7 +145,7 @@ public static class PlanPlace
     {
         var optics = Core.Mixing.RecipeIndex.Optics(palette.Optics, mix.Parts);
         var look = SpectralColour.ToLab(Core.Optics.KubelkaMunk.Over(palette.Paper, optics, mix.Strength.LoadOfOneLayer));
-        return new MixView(mix.Key, Colours.PartsOf(run, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(look));
+        return new MixView(mix.Key, Colours.PartsOf(run.Palette, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(look));
     }
 
     private static string FileName(string name) =>

@@ -19,24 +19,33 @@ public sealed class Palettes(IMemoryCache cache)
 {
     private static readonly TimeSpan KeptFor = TimeSpan.FromHours(1);
 
-    /// <summary>The palette on its paper.</summary>
-    public PaletteOnPaper Get(IReadOnlyList<Colourant> colourants, Paper paper)
+    /// <summary>All colours that are kept at a time, bytes; the least used go first.</summary>
+    public const long MostBytes = 400_000_000;
+
+    private const int BytesPerColour = 10, BytesPerColourant = 400;
+
+    /// <summary>The palette on its paper, with mixes of at most so many colourants.</summary>
+    public PaletteOnPaper Get(IReadOnlyList<Colourant> colourants, Paper paper, int mostColourants = 2)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
-        var key = string.Join('\n', colourants.Select(c => c.ToString()).Append(paper.ToString()));
+        var key = string.Join('\n', colourants.Select(c => c.ToString()).Append(paper.ToString()).Append($"{mostColourants}"));
         return cache.GetOrCreate(key, entry =>
         {
             entry.SlidingExpiration = KeptFor;
             PaintOptics[] optics = [.. colourants.AsParallel().AsOrdered().Select(Optics)];
             var reflectance = paper.Reflectance();
-            return new PaletteOnPaper(colourants, optics, reflectance, RecipeIndex.Build(optics, reflectance));
+            var index = RecipeIndex.Build(optics, reflectance, mostColourants);
+            entry.Size = (long)index.MixCount * MixGrid.Washes.Length * BytesPerColour;
+            return new PaletteOnPaper(colourants, optics, reflectance, index);
         })!;
     }
 
-    private PaintOptics Optics(Colourant colourant) => cache.GetOrCreate(colourant, entry =>
+    /// <summary>K and S of a colourant.</summary>
+    public PaintOptics Optics(Colourant colourant) => cache.GetOrCreate(colourant, entry =>
     {
         entry.SlidingExpiration = KeptFor;
+        entry.Size = BytesPerColourant;
         return colourant.Fit().Optics;
     })!;
 }

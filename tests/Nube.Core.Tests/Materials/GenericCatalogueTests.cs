@@ -8,34 +8,58 @@ namespace Nube.Core.Tests.Materials;
 public partial class GenericCatalogueTests
 {
     // Colour Index Generic Names: a letter P for pigment, its hue (Y, O, R, V, B, G, Br, Bk, W), a number.
-    [GeneratedRegex("^P(Y|O|R|V|B|G|Br|Bk|W)[0-9]{1,3}$")]
+    [GeneratedRegex("^P(Y|O|R|V|B|G|Br|Bk|W)[0-9]{1,3}(:[0-9])?$")]
     private static partial Regex GenericName();
 
-    [Fact]
-    public void Pans_go_by_Colour_Index_names_each_once()
-    {
-        Assert.Equal(12, GenericCatalogue.Pans.Length);
-        Assert.All(GenericCatalogue.Pans, pan => Assert.Matches(GenericName(), pan.ColourIndex));
-        Assert.Equal(12, GenericCatalogue.Pans.Select(pan => pan.ColourIndex).Distinct().Count());
-        Assert.Equal(12, GenericCatalogue.Pans.Select(pan => pan.Name).Distinct().Count());
-    }
+    [GeneratedRegex("^[A-Za-z]+")]
+    private static partial Regex HueLetters();
 
     [Fact]
-    public void Water_makes_every_pan_paler_from_step_to_step()
+    public void Water_colours_go_by_Colour_Index_names_each_once()
+    {
+        var all = GenericCatalogue.WaterColours;
+        Assert.True(all.Length >= 50);
+        Assert.All(all, colour => Assert.Matches(GenericName(), colour.ColourIndex));
+        Assert.Equal(all.Length, all.Select(colour => colour.ColourIndex).Distinct().Count());
+        Assert.Equal(all.Length, all.Select(colour => colour.Name).Distinct().Count());
+        Assert.Equal(12, GenericCatalogue.Pans.Length);
+    }
+
+    // The letters of a Colour Index name are its hue: yellow, orange, red, violet, blue, green.
+    [Fact]
+    public void Washes_have_the_hue_that_their_name_says() => Assert.All(GenericCatalogue.WaterColours, colour =>
+    {
+        var hue = colour.Wash.ToLab().Hue;
+        var (from, to) = HueLetters().Match(colour.ColourIndex).Value switch
+        {
+            "PY" => (60, 115),
+            "PO" => (35, 75),
+            "PR" => (-20, 65),
+            "PV" => (280, 380),
+            "PB" => (190, 310),
+            "PG" => (95, 215),
+            _ => (0, 360), // browns and blacks
+        };
+        Assert.True((hue >= from && hue <= to) || (hue - 360 >= from && hue - 360 <= to) || (hue + 360 >= from && hue + 360 <= to), $"{colour.Name} {colour.ColourIndex}: {hue:0}");
+    });
+
+    [Fact]
+    public void Water_makes_every_colour_paler_from_step_to_step_and_its_swatches_are_explained()
     {
         var paper = Spectrum.Flat(SwatchFit.NeutralPaper);
-        Assert.All(GenericCatalogue.Pans, pan =>
+        Assert.All(GenericCatalogue.WaterColours, colour =>
         {
-            var optics = pan.Fit().Optics;
-            var lightness = Strength.Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, s.LoadOfOneLayer)).L).ToList();
+            var fitted = colour.Fit();
+            var lightness = Strength.Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, s.LoadOfOneLayer)).L).ToList();
             Assert.Equal(lightness.Order(), lightness);
+            Assert.True(fitted.Residual < 6, $"{colour.Name}: {fitted.Residual:0.0}");
         });
     }
 
     [Fact]
     public void What_nobody_measured_is_marked_as_estimated()
     {
-        Assert.All(GenericCatalogue.Pans, pan => Assert.Equal(Provenance.Estimated, pan.Provenance));
+        Assert.All(GenericCatalogue.WaterColours, colour => Assert.Equal(Provenance.Estimated, colour.Provenance));
         Assert.All(GenericCatalogue.Papers, paper => Assert.Equal(Provenance.Estimated, paper.Provenance));
     }
 

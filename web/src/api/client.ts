@@ -29,6 +29,9 @@ export type Tap = Schemas['NewTap'];
 export type RunRecord = Schemas['RecordView'];
 export type StashItem = Schemas['StashItemView'];
 export type BookEntry = Schemas['BookEntry'];
+export type MixFound = Schemas['MixFound'];
+export type MixTried = Schemas['MixTried'];
+export type NamedColour = Schemas['NamedColour'];
 export type Job = Schemas['JobView'];
 
 /** Something that did not work, with a sentence for the maker. Status 0: the server was not reached. */

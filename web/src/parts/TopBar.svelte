@@ -9,6 +9,7 @@
   const places = [
     { name: 'Line', href: p('/'), here: (path: string) => path === '/' || path.startsWith('/runs/') },
     { name: 'Stash', href: p('/stash'), here: (path: string) => path === '/stash' },
+    { name: 'Mix', href: p('/mix'), here: (path: string) => path === '/mix' },
     { name: 'Book', href: p('/book'), here: (path: string) => path === '/book' },
   ];
 </script>

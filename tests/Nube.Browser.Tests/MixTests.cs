@@ -1,0 +1,66 @@
+using OpenQA.Selenium;
+using SkiaSharp;
+
+namespace Nube.Browser.Tests;
+
+/// <summary>Finding and trying a mix in the real interface.</summary>
+[Collection(nameof(NubeInBrowser))]
+public sealed class MixTests(NubeInBrowser nube) : IDisposable
+{
+    private readonly Window window = new(nube);
+    private readonly string photo = Path.Combine(Path.GetTempPath(), $"nube-photo-{Guid.NewGuid():n}.png");
+
+    [Fact]
+    public void A_colour_from_a_photo_is_mixed_tried_and_thinned()
+    {
+        // A photo of two halves; a touch in the middle of the right one takes its colour.
+        using (var picture = new SKBitmap(400, 300))
+        {
+            using (var canvas = new SKCanvas(picture))
+            using (var leaf = new SKPaint { Color = SKColor.Parse("#6f8f3f") })
+            {
+                canvas.Clear(SKColor.Parse("#b8422f"));
+                canvas.DrawRect(200, 0, 200, 300, leaf);
+            }
+            using var png = picture.Encode(SKEncodedImageFormat.Png, 100);
+            File.WriteAllBytes(photo, png.ToArray());
+        }
+        window.OpenDemoBook();
+        window.Open("/mix");
+        window.Heading("A colour wanted");
+        window.Field("Or take it from a photo").SendKeys(photo);
+        var shown = window.Find("//button[starts-with(@aria-label, 'The photo')]");
+        new OpenQA.Selenium.Interactions.Actions(window.Driver).MoveToElement(shown, shown.Size.Width / 4, 0).Click().Perform();
+        window.WaitUntil(() => window.Field("Colour as # and six digits").GetDomProperty("value") == "#6f8f3f", "the colour of the leaf");
+
+        window.WaitUntil(() => Recipes().Count == 8, "eight recipes");
+        window.Find("//label[normalize-space()='three']").Click();
+        window.WaitUntil(() => Recipes().Count == 8 && window.Driver.FindElements(By.CssSelector("section[aria-busy='true']")).Count == 0, "recipes of three");
+        window.Button("Try it").Click();
+        window.Sees("Thinned, colour to water");
+        window.Sees("1:16");
+        var water = window.Find("//div[button[@aria-label='More parts of water']]/span").Text;
+        window.Find("//button[@aria-label='More parts of water']").Click();
+        window.WaitUntil(() => window.Find("//div[button[@aria-label='More parts of water']]/span").Text != water, "more water");
+        window.Sees("The same on your papers");
+    }
+
+    [Fact]
+    public void A_colour_out_of_reach_names_what_would_reach_it()
+    {
+        window.OpenDemoBook();
+        window.Open("/mix");
+        var field = window.Field("Colour as # and six digits");
+        field.Clear();
+        field.SendKeys("#e8209c" + Keys.Enter + Keys.Tab);
+        window.Sees("added to the stash you would get");
+    }
+
+    public void Dispose()
+    {
+        window.Dispose();
+        File.Delete(photo);
+    }
+
+    private System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Recipes() => window.Driver.FindElements(By.CssSelector("section[aria-label=Recipes] ol > li"));
+}

@@ -1,0 +1,51 @@
+<script lang="ts">
+  import { api, ask, type MixFound, type Recipe, type StashItem } from '../api/client';
+  import TroubleNote from '../parts/TroubleNote.svelte';
+  import { Resource } from '../state/resource.svelte';
+  import Found from './mix/Found.svelte';
+  import TryMix from './mix/TryMix.svelte';
+  import Wanted from './mix/Wanted.svelte';
+
+  const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
+  void stash.refresh();
+  const owned = $derived((stash.value ?? []).filter((item) => !item.archived));
+  const papers = $derived(owned.filter((item) => item.kind === 'paper'));
+  const colourants = $derived(owned.filter((item) => item.kind === 'colourant'));
+
+  let colour = $state('#7f9a4a');
+  let chosenPaper = $state('');
+  let most = $state(2);
+  const paper = $derived(chosenPaper || (papers[0]?.id ?? ''));
+
+  const found = new Resource<MixFound>(() =>
+    ask(api.POST('/api/mix/find', { body: { paper, colourants: [], colour, mostColourants: most } })),
+  );
+  $effect(() => {
+    void [colour, most];
+    if (paper) void found.refresh();
+  });
+
+  let trying = $state<HTMLElement>();
+  let tried = $state<{ id: string; parts: number }[]>([]);
+  let water = $state(2);
+  function take(recipe: Recipe) {
+    tried = recipe.parts.map((part) => ({ id: part.id, parts: part.parts }));
+    water = recipe.water;
+    trying?.scrollIntoView({ block: 'nearest' });
+  }
+</script>
+
+<svelte:head><title>Mix, Nube</title></svelte:head>
+
+<h1 class="mt-4">Mix</h1>
+{#if stash.trouble}<div class="mt-3"><TroubleNote trouble={stash.trouble} again={stash.refresh} /></div>{/if}
+<div class="mt-4 grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
+  <Wanted bind:colour bind:most {paper} choosePaper={(id) => (chosenPaper = id)} {papers} {colourants} />
+  <section aria-label="Recipes" aria-busy={found.busy}>
+    {#if found.trouble}<TroubleNote trouble={found.trouble} again={found.refresh} />{/if}
+    {#if found.value}<Found found={found.value} wish={colour} {take} />{/if}
+  </section>
+</div>
+{#if paper && colourants.length > 0}
+  <div bind:this={trying}><TryMix {paper} {colourants} bind:tried bind:water /></div>
+{/if}

@@ -1,0 +1,119 @@
+<script lang="ts">
+  import { api, ask, type MixTried, type NamedColour, type StashItem } from '../../api/client';
+  import Swatch from '../../parts/Swatch.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { Resource } from '../../state/resource.svelte';
+
+  let {
+    paper,
+    colourants,
+    tried = $bindable(),
+    water = $bindable(),
+  }: {
+    paper: string;
+    colourants: StashItem[];
+    tried: { id: string; parts: number }[];
+    water: number;
+  } = $props();
+
+  const mostColourants = 3;
+  const mostParts = 8;
+  const look = new Resource<MixTried>(() =>
+    ask(
+      api.POST('/api/mix/try', {
+        body: { paper, parts: tried.map((part) => ({ colourant: part.id, parts: part.parts })), water },
+      }),
+    ),
+  );
+  $effect(() => {
+    void [paper, water, JSON.stringify(tried)];
+    if (tried.length > 0) void look.refresh();
+  });
+
+  const nameOf = (id: string) => colourants.find((item) => item.id === id)?.name ?? 'put away';
+  const free = $derived(colourants.filter((item) => !tried.some((part) => part.id === item.id)));
+  function change(id: string, by: number) {
+    tried = tried
+      .map((part) => (part.id === id ? { ...part, parts: Math.min(mostParts, part.parts + by) } : part))
+      .filter((part) => part.parts > 0);
+  }
+</script>
+
+{#snippet counter(name: string, value: number, less: () => void, more: () => void)}
+  <div class="flex items-center gap-2">
+    <button type="button" class="btn btn-line btn-sm w-10" aria-label="Less {name}" onclick={less}>−</button>
+    <span class="w-6 text-center font-bold">{value}</span>
+    <button type="button" class="btn btn-line btn-sm w-10" aria-label="More {name}" onclick={more}>+</button>
+    {name}
+  </div>
+{/snippet}
+
+{#snippet steps(title: string, colours: NamedColour[])}
+  <figure>
+    <figcaption class="mb-1">{title}</figcaption>
+    <Swatch colours={colours.map((c) => c.colour)} paper={colours[0]?.paper ?? ''} label={title} />
+    <div class="grid text-center text-sm" style:grid-template-columns="repeat({colours.length}, 1fr)">
+      {#each colours as c (c.name)}<span>{c.name}</span>{/each}
+    </div>
+  </figure>
+{/snippet}
+
+<section class="mt-8 border-t-2 border-hair pt-5" aria-label="Try a mix">
+  <h2>Try a mix</h2>
+  <div class="mt-3 grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
+    <div class="sheet grid gap-3">
+      {#each tried as part (part.id)}
+        {@render counter(
+          nameOf(part.id),
+          part.parts,
+          () => change(part.id, -1),
+          () => change(part.id, 1),
+        )}
+      {/each}
+      {#if tried.length < mostColourants}
+        <label class="grid gap-1">
+          Add a colour
+          <select
+            class="select w-full"
+            value=""
+            onchange={(event) => {
+              if (event.currentTarget.value) tried = [...tried, { id: event.currentTarget.value, parts: 1 }];
+              event.currentTarget.value = '';
+            }}
+          >
+            <option value="">Choose one</option>
+            {#each free as item (item.id)}<option value={item.id}>{item.name}</option>{/each}
+          </select>
+        </label>
+      {/if}
+      {#if tried.length > 0}
+        {@render counter(
+          'parts of water',
+          water,
+          () => (water = Math.max(0, water - 1)),
+          () => (water = Math.min(16, water + 1)),
+        )}
+      {/if}
+    </div>
+    <div class="grid gap-5">
+      {#if look.trouble}<TroubleNote trouble={look.trouble} again={look.refresh} />{/if}
+      {#if tried.length === 0}
+        <p>Take a recipe from above, or add colours, to see the mix thinned, layered and on your papers.</p>
+      {:else if look.value}
+        {@render steps('Thinned, colour to water', look.value.strengths)}
+        {@render steps('Layered, each on the dry one before', look.value.layers)}
+        <div>
+          <p class="mb-1">The same on your papers</p>
+          <ul class="grid gap-3 sm:grid-cols-2 md:grid-cols-3">
+            {#each look.value.papers as c (c.name)}
+              <li>
+                <Swatch colours={[c.colour]} paper={c.paper} label="The mix on {c.name}" />
+                <span class="text-sm">{c.name}</span>
+              </li>
+            {/each}
+          </ul>
+        </div>
+      {/if}
+    </div>
+  </div>
+</section>

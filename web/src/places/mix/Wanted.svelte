@@ -1,0 +1,78 @@
+<script lang="ts">
+  import type { StashItem } from '../../api/client';
+  import FromPhoto from './FromPhoto.svelte';
+
+  let {
+    colour = $bindable(),
+    most = $bindable(),
+    paper,
+    choosePaper,
+    papers,
+    colourants,
+  }: {
+    colour: string;
+    most: number;
+    paper: string;
+    choosePaper: (id: string) => void;
+    papers: StashItem[];
+    colourants: StashItem[];
+  } = $props();
+
+  const counts = [
+    { most: 1, words: 'one alone' },
+    { most: 2, words: 'two' },
+    { most: 3, words: 'three' },
+  ];
+</script>
+
+<section class="sheet grid gap-4" aria-label="The colour wanted">
+  <h2>A colour wanted</h2>
+  <div class="flex flex-wrap items-center gap-3">
+    <label class="flex items-center gap-2">
+      Colour
+      <input
+        class="h-14 w-24 cursor-pointer rounded border-2 border-[#6d7076] bg-white p-0.5"
+        type="color"
+        value={colour}
+        onchange={(event) => (colour = event.currentTarget.value)}
+      />
+    </label>
+    <input
+      class="input w-28"
+      aria-label="Colour as # and six digits"
+      pattern="#[0-9a-fA-F]{'{6}'}"
+      value={colour}
+      onchange={(event) => {
+        if (event.currentTarget.checkValidity()) colour = event.currentTarget.value.toLowerCase();
+      }}
+    />
+  </div>
+  <FromPhoto take={(taken) => (colour = taken)} />
+  <div class="flex flex-wrap gap-1" role="group" aria-label="Start from a wash of">
+    {#each colourants.slice(0, 24) as item (item.id)}
+      <button
+        type="button"
+        class="h-9 w-9 rounded-full border-2 border-[#6d7076]"
+        style:background={item.colourant?.wash}
+        title="A wash of {item.name}"
+        aria-label="A wash of {item.name}"
+        onclick={() => (colour = item.colourant?.wash ?? colour)}
+      ></button>
+    {/each}
+  </div>
+  <label class="grid gap-1">
+    On
+    <select class="select w-full" value={paper} onchange={(event) => choosePaper(event.currentTarget.value)}>
+      {#each papers as item (item.id)}<option value={item.id}>{item.name}</option>{/each}
+    </select>
+  </label>
+  <fieldset class="flex flex-wrap gap-x-5">
+    <legend class="mb-1">Colours in the mix, at most</legend>
+    {#each counts as count (count.most)}
+      <label class="flex min-h-10 items-center gap-2">
+        <input class="radio radio-sm" type="radio" name="most" value={count.most} bind:group={most} />
+        {count.words}
+      </label>
+    {/each}
+  </fieldset>
+</section>
