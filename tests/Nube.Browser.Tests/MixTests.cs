@@ -56,6 +56,22 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Sees("added to the stash you would get");
     }
 
+    [Fact]
+    public void A_pasted_list_is_read_as_it_is_written_and_added_at_once()
+    {
+        window.OpenDemoBook();
+        window.Open("/stash");
+        window.Find("//summary[contains(., 'from a list')]").Click();
+        window.Find("//textarea").SendKeys("PB28" + Keys.Enter + "Umber" + Keys.Enter + "Moonlight");
+        window.Sees("Umber is in your stash already.");
+        window.Sees("The catalogue does not have Moonlight.");
+        window.Button("Add one colour").Click();
+        window.Sees("one colour added.");
+        window.Heading("Cobalt blue");
+        window.Find("//button[@aria-label='Put away Cobalt blue']").Click();
+        window.Sees("Cobalt blue is put away.");
+    }
+
     public void Dispose()
     {
         window.Dispose();

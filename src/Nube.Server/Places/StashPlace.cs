@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Colour;
@@ -15,6 +16,9 @@ public sealed record StashItemView(
 /// <summary>A new water colour, known by two colours that were picked by eye.</summary>
 public sealed record NewColourant(string Name, string ColourIndex, Srgb FullStrength, Srgb Wash, string? Note);
 
+/// <summary>A list of water colours, one a line.</summary>
+public sealed record ColourList(string Text);
+
 /// <summary>What the maker owns.</summary>
 public static class StashPlace
 {
@@ -27,6 +31,8 @@ public static class StashPlace
         var stash = api.MapGroup("/stash").WithTags("Stash");
         stash.MapGet("/", List);
         stash.MapPost("/colourants", Add);
+        stash.MapPost("/colourants/list/read", ReadList);
+        stash.MapPost("/colourants/list", AddList);
         stash.MapPut("/{id:guid}/archived", Archive);
         stash.MapDelete("/{id:guid}/archived", BringBack);
     }
@@ -59,6 +65,33 @@ public static class StashPlace
         db.Stash.Add(added);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Created($"/api/stash/{added.Id}", View(added));
+    }
+
+    private static async Task<Ok<ImmutableArray<PastedLine>>> ReadList(ColourList given, NubeDb db, CancellationToken cancel) =>
+        TypedResults.Ok(await Pasted(given, db, cancel));
+
+    private static async Task<Ok<ImmutableArray<PastedLine>>> AddList(
+        ColourList given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+    {
+        var lines = await Pasted(given, db, cancel);
+        // Keys hold their moment to the millisecond: one apart, the stash keeps the list's order.
+        var now = clock.GetUtcNow();
+        db.Stash.AddRange(lines.Where(line => line.Colourant is not null).Select((line, index) => new StashItem
+        {
+            Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
+            MakerId = maker.MakerId,
+            Kind = StashKind.Colourant,
+            Colourant = line.Colourant,
+            CreatedAt = now,
+        }));
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(lines);
+    }
+
+    private static async Task<ImmutableArray<PastedLine>> Pasted(ColourList given, NubeDb db, CancellationToken cancel)
+    {
+        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null).ToListAsync(cancel);
+        return PastedColours.Read(given.Text, owned.Select(item => item.Name));
     }
 
     private static Task<NoContent> Archive(Guid id, NubeDb db, TimeProvider clock, CancellationToken cancel) =>

@@ -28,6 +28,7 @@ export type BenchStep = Schemas['BenchStepView'];
 export type Tap = Schemas['NewTap'];
 export type RunRecord = Schemas['RecordView'];
 export type StashItem = Schemas['StashItemView'];
+export type PastedLine = Schemas['PastedLine'];
 export type BookEntry = Schemas['BookEntry'];
 export type MixFound = Schemas['MixFound'];
 export type MixTried = Schemas['MixTried'];

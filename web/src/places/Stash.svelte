@@ -4,6 +4,7 @@
   import TroubleNote from '../parts/TroubleNote.svelte';
   import { Resource } from '../state/resource.svelte';
   import AddColourant from './AddColourant.svelte';
+  import PasteColours from './PasteColours.svelte';
 
   const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
   void stash.refresh();
@@ -97,7 +98,10 @@
       <li>Nothing here by that word.</li>
     {/each}
   </ul>
-  <div class="mt-4"><AddColourant added={stash.refresh} /></div>
+  <div class="mt-4 grid gap-3">
+    <AddColourant added={stash.refresh} />
+    <PasteColours added={stash.refresh} />
+  </div>
 </section>
 
 <div class="mt-8 grid gap-8 lg:grid-cols-2">

@@ -1,0 +1,91 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using CsvHelper;
+using CsvHelper.Configuration;
+using Nube.Core.Materials;
+
+namespace Nube.Server.Support;
+
+/// <summary>What a line of a pasted list comes to.</summary>
+public enum PastedKind
+{
+    /// <summary>Can be added.</summary>
+    New,
+
+    /// <summary>Is in the stash, or further up in the list, already.</summary>
+    Owned,
+
+    /// <summary>The catalogue does not have it.</summary>
+    Unknown,
+}
+
+/// <summary>A line of a pasted list.</summary>
+/// <param name="Line">Its number, from 1.</param>
+/// <param name="Kind">What it comes to.</param>
+/// <param name="Text">The line as it was pasted.</param>
+/// <param name="Sentence">What will be added, or why nothing is.</param>
+/// <param name="Colourant">What will be added; null when nothing is.</param>
+public sealed record PastedLine(int Line, PastedKind Kind, string Text, string Sentence, Colourant? Colourant);
+
+/// <summary>Reads a list of water colours as makers keep it: a name, a pigment, or both on a line; commas, semicolons or tabs.</summary>
+/// <remarks>
+/// A pigment is looked up in the catalogue by its Colour Index name, and what else stands on the line is the maker's own
+/// name for it; without a pigment the name is looked up. Nothing is guessed: what is not found is said.
+/// </remarks>
+public static partial class PastedColours
+{
+    /// <summary>Most lines read at a time.</summary>
+    public const int MostLines = 2_000;
+
+    /// <summary>Reads a list.</summary>
+    /// <param name="text">The list; empty lines are skipped.</param>
+    /// <param name="owned">Names in the stash.</param>
+    /// <exception cref="TroubleException">The list is too long.</exception>
+    public static ImmutableArray<PastedLine> Read(string text, IEnumerable<string> owned)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var taken = owned.ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var lines = ImmutableArray.CreateBuilder<PastedLine>();
+        foreach (var (index, line) in text.ReplaceLineEndings("\n").Split('\n').Index())
+        {
+            if (string.IsNullOrWhiteSpace(line)) continue;
+            if (lines.Count == MostLines) throw TroubleException.Unusable($"Paste at most {MostLines} lines at a time; nothing was added.");
+            lines.Add(ReadLine(index + 1, line.Trim(), taken));
+        }
+        return lines.ToImmutable();
+    }
+
+    private static PastedLine ReadLine(int number, string line, HashSet<string> taken)
+    {
+        var fields = Fields(line);
+        var pigment = fields.FirstOrDefault(field => ColourIndexName().IsMatch(field));
+        var name = fields.FirstOrDefault(field => field != pigment && field.Length > 0);
+        var known = GenericCatalogue.WaterColours.FirstOrDefault(colour => pigment is not null
+            ? string.Equals(colour.ColourIndex, pigment, StringComparison.OrdinalIgnoreCase)
+            : string.Equals(colour.Name, name, StringComparison.OrdinalIgnoreCase));
+        if (known is null)
+        {
+            return new PastedLine(number, PastedKind.Unknown, line,
+                $"The catalogue does not have {pigment ?? name ?? "this"}. Add it by its two colours.", null);
+        }
+        var added = known with { Name = name ?? known.Name };
+        if (added.Name.Length > 80) return new PastedLine(number, PastedKind.Unknown, line, "A name has at most 80 letters.", null);
+        return taken.Add(added.Name)
+            ? new PastedLine(number, PastedKind.New, line, $"{added.Name}, {added.ColourIndex}", added)
+            : new PastedLine(number, PastedKind.Owned, line, $"{added.Name} is in your stash already.", null);
+    }
+
+    /// <summary>The fields of a line, by whichever of tab, semicolon and comma stands in it.</summary>
+    private static string[] Fields(string line)
+    {
+        var delimiter = line.Contains('\t', StringComparison.Ordinal) ? "\t" : line.Contains(';', StringComparison.Ordinal) ? ";" : ",";
+        // A quote that is never closed is a letter like any other.
+        var format = new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = delimiter, BadDataFound = null, TrimOptions = TrimOptions.Trim };
+        using var parser = new CsvParser(new StringReader(line), format);
+        return parser.Read() ? parser.Record ?? [] : [];
+    }
+
+    [GeneratedRegex("^P(Y|O|R|V|B|G|Br|Bk|W)[0-9]{1,3}(:[0-9])?$", RegexOptions.IgnoreCase)]
+    private static partial Regex ColourIndexName();
+}
