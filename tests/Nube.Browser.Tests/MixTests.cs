@@ -43,6 +43,8 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Find("//button[@aria-label='More parts of water']").Click();
         window.WaitUntil(() => window.Find("//div[button[@aria-label='More parts of water']]/span").Text != water, "more water");
         window.Sees("The same on your papers");
+        window.Sees("another layer of the same");
+        window.Sees("Its light");
     }
 
     [Fact]

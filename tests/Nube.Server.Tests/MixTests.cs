@@ -61,6 +61,19 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(Lightness("layers").OrderDescending(), Lightness("layers"));
         Assert.Equal(tried["strengths"]![3]!["colour"]!.GetValue<string>(), tried["layers"]![0]!["colour"]!.GetValue<string>());
 
+        // Its shadows are deeper, its lights lighter, and say how to mix them.
+        var itself = Lightness("layers")[0];
+        Assert.All(Tones("shadows"), tone => Assert.True(tone.Lightness < itself && tone.Parts > 0));
+        Assert.All(Tones("lights"), tone => Assert.True(tone.Lightness > itself && tone.Parts > 0));
+        Assert.NotEmpty(Tones("shadows"));
+        Assert.NotEmpty(Tones("lights"));
+
+        List<(double Lightness, int Parts)> Tones(string of) =>
+        [
+            .. tried[of]!.AsArray().Select(tone => (
+                Srgb.Parse(tone!["predicted"]!.GetValue<string>()).ToLab().L,
+                tone["parts"]!.AsArray().Sum(part => part!["parts"]!.GetValue<int>()))),
+        ];
         IEnumerable<string> Names(string of) => tried[of]!.AsArray().Select(c => c!["name"]!.GetValue<string>());
         List<double> Lightness(string of) => [.. tried[of]!.AsArray().Select(c => Srgb.Parse(c!["colour"]!.GetValue<string>()).ToLab().L)];
     }

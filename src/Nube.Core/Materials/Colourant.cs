@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nube.Core.Colour;
 using Nube.Core.Optics;
 
@@ -20,6 +21,14 @@ public sealed record Colourant(
     bool Granulates,
     Provenance Provenance)
 {
+    /// <summary>Its pigment is a brown: a PBr, or red iron oxide.</summary>
+    [JsonIgnore]
+    public bool IsBrown => ColourIndex.StartsWith("PBr", StringComparison.OrdinalIgnoreCase) || ColourIndex == "PR101";
+
+    /// <summary>Its pigment is a black.</summary>
+    [JsonIgnore]
+    public bool IsBlack => ColourIndex.StartsWith("PBk", StringComparison.OrdinalIgnoreCase);
+
     /// <summary>K and S, computed from the two swatches; takes about 20 ms.</summary>
     public FittedColourant Fit() => SwatchFit.From(FullStrength, Wash, Scattering);
 }

@@ -29,8 +29,16 @@ public sealed record MixTry(Guid Paper, ImmutableArray<TriedPart> Parts, int Wat
 /// <summary>A colour with what it belongs to: "1:4", "2 layers", a paper.</summary>
 public sealed record NamedColour(string Name, Srgb Paper, Srgb Colour);
 
-/// <summary>What a mix looks like, dry.</summary>
-public sealed record MixTried(IReadOnlyList<NamedColour> Strengths, IReadOnlyList<NamedColour> Layers, IReadOnlyList<NamedColour> Papers);
+/// <summary>A deeper or lighter version of a mix.</summary>
+public sealed record ToneView(ToneWay Way, IReadOnlyList<PartView> Parts, int Water, int Layers, Srgb Predicted);
+
+/// <summary>What a mix looks like, dry, and what its shadow and light are.</summary>
+public sealed record MixTried(
+    IReadOnlyList<NamedColour> Strengths,
+    IReadOnlyList<NamedColour> Layers,
+    IReadOnlyList<NamedColour> Papers,
+    IReadOnlyList<ToneView> Shadows,
+    IReadOnlyList<ToneView> Lights);
 
 /// <summary>Finding and trying mixes of what is owned.</summary>
 public static class MixPlace
@@ -39,6 +47,8 @@ public static class MixPlace
 
     /// <summary>Largest palette for mixes of three; more make too many for a quick answer.</summary>
     private const int MostForThrees = 24;
+
+    private const int MostForPairs = 48;
 
     /// <summary>Difference from which an addition to the stash is looked for: beyond "close".</summary>
     private const double WorthAdding = 3;
@@ -62,7 +72,7 @@ public static class MixPlace
             .OrderBy(item => item.Id).ToListAsync(cancel);
         if (items.Count < named.Count) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         if (items.Count == 0) throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
-        var most = given.MostColourants == 3 ? MostForThrees : 48;
+        var most = given.MostColourants == 3 ? MostForThrees : MostForPairs;
         if (items.Count > most)
             throw TroubleException.Unusable($"Choose at most {most} colours for mixes of {given.MostColourants}; these are {items.Count}.");
 
@@ -99,20 +109,35 @@ public static class MixPlace
             throw TroubleException.Unusable($"Each colour has 1 to {MixGrid.MostParts} whole parts.");
         if (given.Water is < 0 or > 64) throw TroubleException.Unusable("Water goes from none to 64 parts.");
         var wanted = parts.Select(part => part.Colourant).ToList();
-        var items = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && wanted.Contains(item.Id))
-            .ToDictionaryAsync(item => item.Id, cancel);
-        if (items.Count < parts.Length) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
+        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && (item.ArchivedAt == null || wanted.Contains(item.Id)))
+            .OrderBy(item => item.Id).ToListAsync(cancel);
+        if (owned.Count(item => wanted.Contains(item.Id)) < parts.Length)
+            throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         var paper = await PaperOf(given.Paper, db, cancel);
         var papers = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Paper && item.ArchivedAt == null)
             .OrderBy(item => item.Id).ToListAsync(cancel);
 
-        var mix = PaintOptics.Mix([.. parts.Select(part => (palettes.Optics(items[part.Colourant].Colourant!), (double)part.Parts))]);
-        var load = new Strength(given.Water).LoadOfOneLayer;
-        var ground = paper.Reflectance();
+        // Blacks deepen nothing; what is tried is looked for first, so that it is there in the largest stash.
+        List<StashItem> items =
+        [
+            .. owned.Where(item => wanted.Contains(item.Id) || !item.Colourant!.IsBlack)
+                .OrderBy(item => wanted.Contains(item.Id) ? 0 : 1).Take(MostForPairs),
+        ];
+        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper);
+        ImmutableArray<RecipePart> mixed = [.. parts.Select(part => new RecipePart(items.FindIndex(item => item.Id == part.Colourant), part.Parts))];
+        var mix = RecipeIndex.Optics(palette.Optics, mixed);
+        var strength = new Strength(given.Water);
+        int[] browns = [.. items.Index().Where(item => item.Item.Colourant!.IsBrown).Select(item => item.Index)];
         return TypedResults.Ok(new MixTried(
-            [.. Strength.Ladder.Reverse().Select(strength => On(strength.ToString(), paper.Colour, ground, strength.LoadOfOneLayer))],
-            [.. Enumerable.Range(1, MixGrid.MostLayers).Select(layers => On(layers == 1 ? "1 layer" : $"{layers} layers", paper.Colour, ground, layers * load))],
-            [.. papers.Select(other => On(other.Name, other.Paper!.Colour, other.Paper.Reflectance(), load))]));
+            [.. Strength.Ladder.Reverse().Select(step => On(step.ToString(), paper.Colour, palette.Paper, step.LoadOfOneLayer))],
+            [.. Enumerable.Range(1, MixGrid.MostLayers).Select(layers => On(
+                layers == 1 ? "1 layer" : $"{layers} layers", paper.Colour, palette.Paper, layers * strength.LoadOfOneLayer))],
+            [.. papers.Select(other => On(other.Name, other.Paper!.Colour, other.Paper.Reflectance(), strength.LoadOfOneLayer))],
+            [.. ShadowAndLight.Shadows(palette.Index, palette.Optics, browns, palette.Paper, mixed, strength).Select(View)],
+            [.. ShadowAndLight.Lights(palette.Index, palette.Optics, palette.Paper, mixed, strength).Select(View)]));
+
+        ToneView View(Tone tone) => new(
+            tone.Way, Colours.PartsOf(items, tone.Parts), tone.Strength.WaterParts, tone.Layers, Srgb.FromLab(tone.Predicted));
 
         NamedColour On(string name, Srgb bare, Spectrum below, double x) =>
             new(name, bare, Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(below, mix, x))));

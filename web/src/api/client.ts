@@ -33,6 +33,7 @@ export type BookEntry = Schemas['BookEntry'];
 export type MixFound = Schemas['MixFound'];
 export type MixTried = Schemas['MixTried'];
 export type NamedColour = Schemas['NamedColour'];
+export type Tone = Schemas['ToneView'];
 export type Job = Schemas['JobView'];
 
 /** Something that did not work, with a sentence for the maker. Status 0: the server was not reached. */

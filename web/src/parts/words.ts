@@ -1,4 +1,4 @@
-import type { Likeness, Shadow, Wetness } from '../api/client';
+import type { Likeness, Shadow, Tone, Wetness } from '../api/client';
 
 /** The product's words for what the server names. */
 export const wetnessWords: Record<Wetness, string> = {
@@ -20,4 +20,11 @@ export const shadowWords: Record<Shadow, string> = {
   none: 'No shadow',
   soft: 'Soft shadow',
   deep: 'Deep shadow',
+};
+
+export const toneWords: Record<Tone['way'], string> = {
+  anotherLayer: 'another layer of the same',
+  brownGlaze: 'a thin wash of brown over it, once dry',
+  sibling: 'another mix',
+  moreWater: 'more water',
 };

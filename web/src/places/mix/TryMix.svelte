@@ -3,6 +3,7 @@
   import Swatch from '../../parts/Swatch.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
+  import Tones from './Tones.svelte';
 
   let {
     paper,
@@ -102,6 +103,11 @@
       {:else if look.value}
         {@render steps('Thinned, colour to water', look.value.strengths)}
         {@render steps('Layered, each on the dry one before', look.value.layers)}
+        {@const itself = look.value.layers[0]}
+        {#if itself}
+          <Tones title="Its shadow" tones={look.value.shadows} colour={itself.colour} paper={itself.paper} />
+          <Tones title="Its light" tones={look.value.lights} colour={itself.colour} paper={itself.paper} />
+        {/if}
         <div>
           <p class="mb-1">The same on your papers</p>
           <ul class="grid gap-3 sm:grid-cols-2 md:grid-cols-3">
