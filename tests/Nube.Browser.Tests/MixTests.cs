@@ -59,6 +59,18 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void What_is_not_to_be_mixed_from_is_left_out()
+    {
+        window.OpenDemoBook();
+        window.Open("/mix");
+        window.WaitUntil(() => Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "a recipe with phthalo green");
+        window.Find("//summary[contains(., 'all your colours')]").Click();
+        window.Find("//label[normalize-space()='Phthalo green']/input").Click();
+        window.Sees("From 11 of your colours");
+        window.WaitUntil(() => Recipes().Count == 8 && !Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "recipes without it");
+    }
+
+    [Fact]
     public void A_pasted_list_is_read_as_it_is_written_and_added_at_once()
     {
         window.OpenDemoBook();

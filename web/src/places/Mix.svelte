@@ -15,14 +15,20 @@
   let colour = $state('#7f9a4a');
   let chosenPaper = $state('');
   let most = $state(2);
+  let without = $state<string[]>([]);
+  const from = $derived(colourants.filter((item) => !without.includes(item.id)).map((item) => item.id));
   const paper = $derived(chosenPaper || (papers[0]?.id ?? ''));
 
   const found = new Resource<MixFound>(() =>
-    ask(api.POST('/api/mix/find', { body: { paper, colourants: [], colour, mostColourants: most } })),
+    ask(
+      api.POST('/api/mix/find', {
+        body: { paper, colourants: without.length > 0 ? from : [], colour, mostColourants: most },
+      }),
+    ),
   );
   $effect(() => {
     void [colour, most];
-    if (paper) void found.refresh();
+    if (paper && (without.length === 0 || from.length > 0)) void found.refresh();
   });
 
   let trying = $state<HTMLElement>();
@@ -40,7 +46,15 @@
 <h1 class="mt-4">Mix</h1>
 {#if stash.trouble}<div class="mt-3"><TroubleNote trouble={stash.trouble} again={stash.refresh} /></div>{/if}
 <div class="mt-4 grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
-  <Wanted bind:colour bind:most {paper} choosePaper={(id) => (chosenPaper = id)} {papers} {colourants} />
+  <Wanted
+    bind:colour
+    bind:most
+    bind:without
+    {paper}
+    choosePaper={(id) => (chosenPaper = id)}
+    {papers}
+    {colourants}
+  />
   <section aria-label="Recipes" aria-busy={found.busy}>
     {#if found.trouble}<TroubleNote trouble={found.trouble} again={found.refresh} />{/if}
     {#if found.value}<Found found={found.value} wish={colour} {take} />{/if}

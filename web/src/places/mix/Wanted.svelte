@@ -5,6 +5,7 @@
   let {
     colour = $bindable(),
     most = $bindable(),
+    without = $bindable(),
     paper,
     choosePaper,
     papers,
@@ -12,6 +13,8 @@
   }: {
     colour: string;
     most: number;
+    /** Colours that are not to be mixed from. */
+    without: string[];
     paper: string;
     choosePaper: (id: string) => void;
     papers: StashItem[];
@@ -75,4 +78,27 @@
       </label>
     {/each}
   </fieldset>
+  <details>
+    <summary class="cursor-pointer underline">
+      From {without.length === 0
+        ? 'all your colours'
+        : `${colourants.length - without.length} of your colours`}
+    </summary>
+    <div class="mt-2 grid max-h-72 grid-cols-2 gap-x-4 overflow-y-auto">
+      {#each colourants as item (item.id)}
+        <label class="flex min-h-10 items-center gap-2">
+          <input
+            class="checkbox checkbox-sm"
+            type="checkbox"
+            checked={!without.includes(item.id)}
+            onchange={(event) =>
+              (without = event.currentTarget.checked
+                ? without.filter((id) => id !== item.id)
+                : [...without, item.id])}
+          />
+          {item.name}
+        </label>
+      {/each}
+    </div>
+  </details>
 </section>
