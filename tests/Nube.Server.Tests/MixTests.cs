@@ -38,6 +38,11 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("PR122", addition["colourIndex"]!.GetValue<string>());
         Assert.True(addition["recipe"]!["difference"]!.GetValue<double>() < best);
 
+        // What is owned but left out is not suggested.
+        var (paper, colours) = await Supplies(maker);
+        var green = await maker.Ok(maker.Post("/api/mix/find", new { paper, colourants = new[] { colours["PV19"], colours["PR254"] }, colour = "#1f8f6a", mostColourants = 2 }));
+        Assert.False(colours.ContainsKey(green["addition"]!["colourIndex"]!.GetValue<string>()));
+
         var near = await maker.Ok(maker.Post("/api/mix/find", await Wish(maker, "#7f9a4a", 2)));
         Assert.Null(near["addition"]);
     }

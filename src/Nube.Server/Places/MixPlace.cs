@@ -67,9 +67,8 @@ public static class MixPlace
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
         var named = given.Colourants.IsDefault ? [] : given.Colourants.ToHashSet();
-        var items = await db.Stash.AsNoTracking()
-            .Where(item => item.Kind == StashKind.Colourant && (named.Count == 0 ? item.ArchivedAt == null : named.Contains(item.Id)))
-            .OrderBy(item => item.Id).ToListAsync(cancel);
+        var stash = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant).OrderBy(item => item.Id).ToListAsync(cancel);
+        var items = stash.Where(item => named.Count == 0 ? item.ArchivedAt is null : named.Contains(item.Id)).ToList();
         if (items.Count < named.Count) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         if (items.Count == 0) throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
         var most = given.MostColourants == 3 ? MostForThrees : MostForPairs;
@@ -82,13 +81,14 @@ public static class MixPlace
         return TypedResults.Ok(new MixFound(
             paper.Colour,
             [.. found.Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
-            found[0].Difference > WorthAdding ? Addition(items, palette, palettes, wish, found[0].Rank) : null));
+            found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null));
     }
 
     private static AdditionView? Addition(
-        List<StashItem> items, PaletteOnPaper palette, Palettes palettes, Lab wish, double rankNow)
+        List<StashItem> stash, List<StashItem> items, PaletteOnPaper palette, Palettes palettes, Lab wish, double rankNow)
     {
-        var owned = items.Select(item => item.Colourant!.ColourIndex).ToHashSet();
+        // What is owned but left out, or put away, is no addition.
+        var owned = stash.Select(item => item.Colourant!.ColourIndex).ToHashSet();
         Colourant[] candidates = [.. GenericCatalogue.WaterColours.Where(colour => !owned.Contains(colour.ColourIndex))];
         var best = Additions.Best([.. candidates.Select(palettes.Optics)], palette.Optics, palette.Paper, wish);
         if (best is null || best.Recipe.Rank >= rankNow) return null;
