@@ -6,6 +6,9 @@ namespace Nube.Core.Mixing;
 /// <remarks>Colours are kept in 16 bits a coordinate: within 1/1200 of L* and 1/500 of a* and b*.</remarks>
 internal sealed class ColourCells
 {
+    /// <summary>Memory of a colour: three coordinates, and what gives it.</summary>
+    public const int BytesPerColour = 3 * sizeof(ushort) + sizeof(int);
+
     private const double StepsPerL = 600, StepsPerAb = 250, LeastAb = -128;
     private const int CellL = 5, CellAb = 6; // sides of a cell, in L* and in a*, b*
     private const int CellsL = 21, CellsAb = 44;

@@ -27,6 +27,9 @@ public sealed class RecipeIndex
     /// <summary>Number of mixes, each in every wash.</summary>
     public int MixCount => mixes.Length;
 
+    /// <summary>Memory that it takes, bytes.</summary>
+    public long Bytes => (long)mixes.Length * (MixGrid.Washes.Length * ColourCells.BytesPerColour + sizeof(ulong));
+
     /// <summary>Computes the grid.</summary>
     /// <param name="palette">The colourants, 1 to 48.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>

@@ -22,7 +22,7 @@ public sealed class Palettes(IMemoryCache cache)
     /// <summary>All colours that are kept at a time, bytes; the least used go first.</summary>
     public const long MostBytes = 400_000_000;
 
-    private const int BytesPerColour = 10, BytesPerColourant = 400;
+    private const int BytesPerColourant = 400;
 
     /// <summary>The palette on its paper, with mixes of at most so many colourants.</summary>
     public PaletteOnPaper Get(IReadOnlyList<Colourant> colourants, Paper paper, int mostColourants = 2)
@@ -36,7 +36,7 @@ public sealed class Palettes(IMemoryCache cache)
             PaintOptics[] optics = [.. colourants.AsParallel().AsOrdered().Select(Optics)];
             var reflectance = paper.Reflectance();
             var index = RecipeIndex.Build(optics, reflectance, mostColourants);
-            entry.Size = (long)index.MixCount * MixGrid.Washes.Length * BytesPerColour;
+            entry.Size = index.Bytes;
             return new PaletteOnPaper(colourants, optics, reflectance, index);
         })!;
     }

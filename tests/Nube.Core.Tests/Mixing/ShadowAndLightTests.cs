@@ -53,7 +53,7 @@ public class ShadowAndLightTests
     }
 
     [Fact]
-    public void A_light_is_what_is_left_when_nothing_thinner_can_be_mixed()
+    public void The_thinnest_wash_is_not_told_to_take_more_water()
     {
         ImmutableArray<RecipePart> parts = [new(Place("PB60"), 1)];
         var lights = ShadowAndLight.Lights(Index, BoxOfTwelve.Palette, BoxOfTwelve.Paper, parts, new Strength(16));

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { StashItem } from '../../api/client';
+  import ColourField from '../../parts/ColourField.svelte';
   import FromPhoto from './FromPhoto.svelte';
 
   let {
@@ -31,24 +32,7 @@
 <section class="sheet grid gap-4" aria-label="The colour wanted">
   <h2>A colour wanted</h2>
   <div class="flex flex-wrap items-center gap-3">
-    <label class="flex items-center gap-2">
-      Colour
-      <input
-        class="h-14 w-24 cursor-pointer rounded border-2 border-[#6d7076] bg-white p-0.5"
-        type="color"
-        value={colour}
-        onchange={(event) => (colour = event.currentTarget.value)}
-      />
-    </label>
-    <input
-      class="input w-28"
-      aria-label="Colour as # and six digits"
-      pattern="#[0-9a-fA-F]{'{6}'}"
-      value={colour}
-      onchange={(event) => {
-        if (event.currentTarget.checkValidity()) colour = event.currentTarget.value.toLowerCase();
-      }}
-    />
+    <ColourField bind:colour />
   </div>
   <FromPhoto take={(taken) => (colour = taken)} />
   <div class="flex flex-wrap gap-1" role="group" aria-label="Start from a wash of">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Colours, Shadow } from '../../api/client';
+  import ColourField from '../../parts/ColourField.svelte';
   import { shadowWords } from '../../parts/words';
 
   let {
@@ -46,24 +47,7 @@
     {/if}
   </p>
   <div class="flex flex-wrap items-center gap-x-5 gap-y-3">
-    <label class="flex items-center gap-2">
-      Colour
-      <input
-        class="h-11 w-14 cursor-pointer rounded border-2 border-[#6d7076] bg-white p-0.5"
-        type="color"
-        bind:value={colour}
-      />
-    </label>
-    <input
-      class="input w-28"
-      aria-label="Colour as # and six digits"
-      pattern="#[0-9a-fA-F]{'{6}'}"
-      required
-      value={colour}
-      onchange={(event) => {
-        if (event.currentTarget.checkValidity()) colour = event.currentTarget.value.toLowerCase();
-      }}
-    />
+    <ColourField bind:colour />
     <div class="flex flex-wrap gap-1" role="group" aria-label="Start from a wash of">
       {#each quick as c (c.id)}
         <button
