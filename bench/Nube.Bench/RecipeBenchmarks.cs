@@ -19,7 +19,7 @@ public class RecipeBenchmarks
     [GlobalSetup]
     public void SetUp()
     {
-        palette = [.. GenericCatalogue.Pans.Select(pan => pan.Fit().Optics)];
+        palette = [.. GenericCatalogue.Pans.Select(pan => pan.Optics())];
         index = RecipeIndex.Build(palette, paper);
     }
 
@@ -27,7 +27,7 @@ public class RecipeBenchmarks
     [Benchmark]
     public object FirstRecipe()
     {
-        PaintOptics[] optics = [.. GenericCatalogue.Pans.AsParallel().AsOrdered().Select(pan => pan.Fit().Optics)];
+        PaintOptics[] optics = [.. GenericCatalogue.Pans.AsParallel().AsOrdered().Select(pan => pan.Optics())];
         return RecipeIndex.Build(optics, GenericCatalogue.Papers[0].Reflectance()).Nearest(wish);
     }
 
@@ -74,7 +74,7 @@ public class ThreeColourBenchmarks
     [GlobalSetup]
     public void SetUp()
     {
-        palette = [.. GenericCatalogue.WaterColours.Take(Colourants).Select(colour => colour.Fit().Optics)];
+        palette = [.. GenericCatalogue.WaterColours.Take(Colourants).Select(colour => colour.Optics())];
         index = RecipeIndex.Build(palette, paper, 3);
     }
 

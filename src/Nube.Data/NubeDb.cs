@@ -22,6 +22,9 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>What makers own.</summary>
     public DbSet<StashItem> Stash => Set<StashItem>();
 
+    /// <summary>Swatch sheets.</summary>
+    public DbSet<Sheet> Sheets => Set<Sheet>();
+
     /// <summary>Files.</summary>
     public DbSet<StoredFile> Files => Set<StoredFile>();
 
@@ -62,8 +65,24 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             item.Property(i => i.Colourant).AsJsonb();
             item.Property(i => i.Paper).AsJsonb();
             item.Property(i => i.StampingInk).AsJsonb();
+            item.Property(i => i.Supply).AsJsonb();
+            item.Property(i => i.KeptAt).HasMaxLength(200);
             item.Property(i => i.Note).HasMaxLength(1000);
             item.Ignore(i => i.Name);
+        });
+        builder.Entity<Sheet>(sheet =>
+        {
+            sheet.ToTable("sheets");
+            sheet.HasQueryFilter(s => s.MakerId == MakerId);
+            sheet.HasOne<Maker>().WithMany().HasForeignKey(s => s.MakerId);
+            sheet.HasIndex(s => new { s.MakerId, s.Number }).IsUnique();
+            sheet.Property(s => s.Size).HasConversion<string>().HasMaxLength(20);
+            sheet.Property(s => s.Rows).AsJsonb();
+            sheet.Property(s => s.Pictures).AsJsonb();
+            sheet.Property(s => s.Metered).AsJsonb();
+            sheet.Property(s => s.LeftOut).AsJsonb();
+            sheet.Property(s => s.Version).IsRowVersion();
+            sheet.Ignore(s => s.Layout);
         });
         builder.Entity<StoredFile>(file =>
         {

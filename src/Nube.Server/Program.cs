@@ -166,6 +166,7 @@ api.MapColours();
 api.MapPlan();
 api.MapBench();
 api.MapStash();
+api.MapSheets();
 api.MapMix();
 api.MapBook();
 api.MapJobs();

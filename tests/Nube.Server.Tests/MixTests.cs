@@ -17,7 +17,7 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var found = await maker.Ok(maker.Post("/api/mix/find", await Wish(maker, "#7f9a4a", most)));
         var expected = RecipeIndex.Build(
-            [.. GenericCatalogue.Pans.Select(pan => pan.Fit().Optics)], GenericCatalogue.Papers[0].Reflectance(), most)
+            [.. GenericCatalogue.Pans.Select(pan => pan.Optics())], GenericCatalogue.Papers[0].Reflectance(), most)
             .Nearest(Srgb.Parse("#7f9a4a").ToLab(), 8);
         var recipes = found["recipes"]!.AsArray();
         Assert.Equal(expected.Select(recipe => recipe.Difference), recipes.Select(r => r!["difference"]!.GetValue<double>()), (a, b) => Math.Abs(a - b) < 1e-9);
@@ -60,7 +60,7 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
         }));
         Assert.Equal(["1:16", "1:8", "1:4", "1:2", "1:1", "1:0"], Names("strengths"));
         Assert.Equal(["1 layer", "2 layers", "3 layers"], Names("layers"));
-        Assert.Equal(GenericCatalogue.Papers.Select(p => p.Name), Names("papers"));
+        Assert.Equal(GenericCatalogue.UsualPapers.Select(p => p.Name), Names("papers"));
         // Thinner is paler, thicker darker; the strength in hand is the first layer.
         Assert.Equal(Lightness("strengths").OrderDescending(), Lightness("strengths"));
         Assert.Equal(Lightness("layers").OrderDescending(), Lightness("layers"));

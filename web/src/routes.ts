@@ -6,6 +6,8 @@ import RunPlace from './places/run/RunPlace.svelte';
 export const { p, navigate, route } = createRouter({
   '/': Line,
   '/stash': () => import('./places/Stash.svelte'),
+  '/stash/:id': () => import('./places/stash/ItemPlace.svelte'),
+  '/sheets/:id': () => import('./places/stash/SheetPlace.svelte'),
   '/mix': () => import('./places/Mix.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {

@@ -58,27 +58,35 @@ public static class PictureReader
         return Sniff(file) == PictureKind.Svg ? SvgReader.Read(file, size) : ReadPixels(file, size);
     }
 
+    /// <summary>Reads a PNG or JPEG in colour, upright, as sRGB, with the resolution that it has.</summary>
+    /// <param name="file">The whole file.</param>
+    /// <exception cref="PictureTroubleException">The file cannot be used.</exception>
+    public static ColourPicture ReadColours(byte[] file)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        if (Sniff(file) == PictureKind.Svg)
+            throw new PictureTroubleException("This is a drawing, not a scan or a photo. Choose a PNG or JPEG picture.");
+        using var codec = Open(file);
+        using var bitmap = Decode(codec);
+        var (width, height) = UprightSize(codec);
+        if (codec.EncodedOrigin is SKEncodedOrigin.TopLeft or SKEncodedOrigin.Default)
+            return new ColourPicture(width, height, bitmap.GetPixelSpan().ToArray());
+        using var upright = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));
+        using (var canvas = new SKCanvas(upright))
+        using (var image = SKImage.FromBitmap(bitmap))
+        {
+            Turn(canvas, codec.EncodedOrigin, width, height);
+            canvas.DrawImage(image, 0, 0, SKSamplingOptions.Default);
+        }
+        return new ColourPicture(width, height, upright.GetPixelSpan().ToArray());
+    }
+
     private static GreyPicture ReadPixels(byte[] file, PictureSize size)
     {
-        using var codec = SKCodec.Create(new SKMemoryStream(file))
-            ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
-        var info = codec.Info;
-        if ((long)info.Width * info.Height > MostPixels)
-        {
-            throw new PictureTroubleException(
-                $"The picture has {info.Width} x {info.Height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
-        }
-        var turned = codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop
-            or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
-        var (width, height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
+        using var codec = Open(file);
+        var (width, height) = UprightSize(codec);
         var widthMm = size.WidthOf(width);
-
-        var decoded = new SKImageInfo(info.Width, info.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb());
-        using var bitmap = new SKBitmap();
-        if (!bitmap.TryAllocPixels(decoded)) throw new PictureTroubleException("The picture is too large to open.");
-        var result = codec.GetPixels(decoded, bitmap.GetPixels());
-        if (result != SKCodecResult.Success)
-            throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
+        using var bitmap = Decode(codec);
 
         // Clear paper is white paper; a turned phone picture is turned upright; more than 300 dpi is averaged down.
         var scale = Math.Min(1, Math.Min(
@@ -94,6 +102,38 @@ public static class PictureReader
             canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, scale < 1 ? SKMipmapMode.Linear : SKMipmapMode.None));
         }
         return new GreyPicture(workWidth, workHeight, workWidth / widthMm, Rows(upright), IsDrawn: false);
+    }
+
+    /// <summary>Opens a file of pixels and checks the size that it claims, before anything is decoded.</summary>
+    private static SKCodec Open(byte[] file)
+    {
+        var codec = SKCodec.Create(new SKMemoryStream(file))
+            ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
+        if ((long)codec.Info.Width * codec.Info.Height <= MostPixels) return codec;
+        var (width, height) = (codec.Info.Width, codec.Info.Height);
+        codec.Dispose();
+        throw new PictureTroubleException(
+            $"The picture has {width} x {height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
+    }
+
+    private static (int Width, int Height) UprightSize(SKCodec codec) =>
+        codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop
+            or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom
+            ? (codec.Info.Height, codec.Info.Width)
+            : (codec.Info.Width, codec.Info.Height);
+
+    private static SKBitmap Decode(SKCodec codec)
+    {
+        var decoded = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb());
+        var bitmap = new SKBitmap();
+        if (!bitmap.TryAllocPixels(decoded))
+        {
+            bitmap.Dispose();
+            throw new PictureTroubleException("The picture is too large to open.");
+        }
+        if (codec.GetPixels(decoded, bitmap.GetPixels()) == SKCodecResult.Success) return bitmap;
+        bitmap.Dispose();
+        throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
     }
 
     /// <summary>The pixels of a Gray8 bitmap without the padding of its rows.</summary>

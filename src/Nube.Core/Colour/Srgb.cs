@@ -21,25 +21,34 @@ public readonly record struct Srgb(double R, double G, double B)
     /// <summary>The colour of tristimulus values; components outside 0 to 1 are cut off.</summary>
     public static Srgb FromXyz(Xyz xyz)
     {
-        var m = FromXyzMatrix;
-        return new Srgb(
-            Encode(m[0] * xyz.X + m[1] * xyz.Y + m[2] * xyz.Z),
-            Encode(m[3] * xyz.X + m[4] * xyz.Y + m[5] * xyz.Z),
-            Encode(m[6] * xyz.X + m[7] * xyz.Y + m[8] * xyz.Z));
+        var (r, g, b) = LightOfXyz(xyz);
+        return new Srgb(Encode(r), Encode(g), Encode(b));
     }
 
     /// <summary>The colour of L*a*b* values; components outside 0 to 1 are cut off.</summary>
     public static Srgb FromLab(Lab lab) => FromXyz(lab.ToXyz());
 
     /// <summary>Tristimulus values under D65.</summary>
-    public Xyz ToXyz()
+    public Xyz ToXyz() => XyzOfLight(Decode(R), Decode(G), Decode(B));
+
+    /// <summary>Tristimulus values of linear components, which may lie outside 0 to 1.</summary>
+    public static Xyz XyzOfLight(double r, double g, double b)
     {
-        double r = Decode(R), g = Decode(G), b = Decode(B);
         var m = ToXyzMatrix;
         return new Xyz(
             m[0] * r + m[1] * g + m[2] * b,
             m[3] * r + m[4] * g + m[5] * b,
             m[6] * r + m[7] * g + m[8] * b);
+    }
+
+    /// <summary>Linear components of tristimulus values; outside 0 to 1 where sRGB does not reach.</summary>
+    public static (double R, double G, double B) LightOfXyz(Xyz xyz)
+    {
+        var m = FromXyzMatrix;
+        return (
+            m[0] * xyz.X + m[1] * xyz.Y + m[2] * xyz.Z,
+            m[3] * xyz.X + m[4] * xyz.Y + m[5] * xyz.Z,
+            m[6] * xyz.X + m[7] * xyz.Y + m[8] * xyz.Z);
     }
 
     /// <summary>L*a*b* under D65.</summary>

@@ -1,10 +1,11 @@
 using System.Text.Json.Serialization;
 using Nube.Core.Colour;
 using Nube.Core.Optics;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Materials;
 
-/// <summary>A water colour as it lies in the stash.</summary>
+/// <summary>A colourant as it lies in the stash: paint, ink, pencil or marker.</summary>
 /// <param name="Name">The maker's name for it.</param>
 /// <param name="ColourIndex">Colour Index name of its pigment, such as PB29; empty when unknown.</param>
 /// <param name="FullStrength">Colour of one full-strength wash on white paper.</param>
@@ -12,6 +13,8 @@ namespace Nube.Core.Materials;
 /// <param name="Scattering">S per unit load: about 0.02 transparent, 0.1 and more opaque.</param>
 /// <param name="Granulates">Its pigment settles into the paper's texture and looks grainy.</param>
 /// <param name="Provenance">Where the two colours come from.</param>
+/// <param name="Measured">What was found from the maker's own swatches; null while there are none.</param>
+/// <param name="Medium">What kind of colourant it is.</param>
 public sealed record Colourant(
     string Name,
     string ColourIndex,
@@ -19,7 +22,9 @@ public sealed record Colourant(
     Srgb Wash,
     double Scattering,
     bool Granulates,
-    Provenance Provenance)
+    Provenance Provenance,
+    MeasuredOptics? Measured = null,
+    Medium Medium = Medium.Pan)
 {
     /// <summary>Its pigment is a brown: a PBr, or red iron oxide.</summary>
     [JsonIgnore]
@@ -29,6 +34,27 @@ public sealed record Colourant(
     [JsonIgnore]
     public bool IsBlack => ColourIndex.StartsWith("PBk", StringComparison.OrdinalIgnoreCase);
 
-    /// <summary>K and S, computed from the two swatches; takes about 20 ms.</summary>
-    public FittedColourant Fit() => SwatchFit.From(FullStrength, Wash, Scattering);
+    /// <summary>K and S: as measured, else computed from the two colours, which takes about 20 ms.</summary>
+    public PaintOptics Optics() => Measured?.Optics() ?? SwatchFit.From(FullStrength, Wash, Scattering).Optics;
+
+    /// <summary>The same colourant with what its swatches told.</summary>
+    /// <param name="fitted">What was fitted to them.</param>
+    /// <param name="source">What they were read with.</param>
+    /// <param name="granulates">They look grainy.</param>
+    public Colourant MeasuredAs(FittedSwatches fitted, SwatchSource source, bool granulates)
+    {
+        ArgumentNullException.ThrowIfNull(fitted);
+        var paper = Spectrum.Flat(SwatchFit.NeutralPaper);
+        Srgb Wash(double load) => Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, load)));
+        return this with
+        {
+            FullStrength = Wash(1),
+            Wash = Wash(new Strength(4).LoadOfOneLayer),
+            Scattering = fitted.Optics.Scattering,
+            Granulates = granulates,
+            Provenance = Provenance.Measured,
+            Measured = new MeasuredOptics(
+                fitted.Optics.Absorption.ToImmutableArray(), fitted.Optics.Scattering, source, HowSure.Bound(fitted, source)),
+        };
+    }
 }

@@ -75,25 +75,32 @@ public static class GenericCatalogue
     /// <summary>Twelve pans that make a balanced box.</summary>
     public static ImmutableArray<Colourant> Pans { get; } = WaterColours[..12];
 
-    /// <summary>Papers and cards.</summary>
-    public static ImmutableArray<Paper> Papers { get; } =
-    [
-        new("Cold pressed watercolour 300", Srgb.Parse("#f7f4ec"), PaperTexture.ColdPressed, 300, 20, 100,
-            Provenance.Estimated),
-        new("Watercolour card, smooth side", Srgb.Parse("#f8f6f0"), PaperTexture.Vellum, 300, 16, 80,
-            Provenance.Estimated),
-        new("Smooth bristol 270", Srgb.Parse("#fafaf8"), PaperTexture.Smooth, 270, 25, 35, Provenance.Estimated),
-        new("Mixed media 250", Srgb.Parse("#f6f3ea"), PaperTexture.Vellum, 250, 28, 50, Provenance.Estimated),
-        new("White cardstock 110 lb", Srgb.Parse("#fbfbfa"), PaperTexture.Smooth, 298, 35, 25, Provenance.Estimated),
-        new("Kraft card", Srgb.Parse("#c4a27a"), PaperTexture.Vellum, 280, 40, 25, Provenance.Estimated),
-    ];
+    /// <summary>Six papers and cards that most makers have.</summary>
+    public static ImmutableArray<Paper> UsualPapers { get; } = GenericSupplies.Papers[..6];
 
-    /// <summary>Stamping inks by what they do.</summary>
-    public static ImmutableArray<StampingInk> StampingInks { get; } =
+    /// <summary>Papers and cards; the first six are the usual ones.</summary>
+    public static ImmutableArray<Paper> Papers => GenericSupplies.Papers;
+
+    /// <summary>Three stamping inks that most makers have.</summary>
+    public static ImmutableArray<StampingInk> UsualStampingInks { get; } = GenericSupplies.StampingInks[..3];
+
+    /// <summary>Stamping inks by what they do; the first three are the usual ones.</summary>
+    public static ImmutableArray<StampingInk> StampingInks => GenericSupplies.StampingInks;
+
+    /// <summary>Wax pencils by hue.</summary>
+    public static ImmutableArray<Colourant> Pencils { get; } = ByHue("pencil", Medium.WaxPencil, GenericHues.Pencils, 0.08);
+
+    /// <summary>Pads of water-reactive ink by hue.</summary>
+    public static ImmutableArray<Colourant> Inks { get; } = ByHue("ink pad", Medium.InkPad, GenericHues.Inks, 0.02);
+
+    /// <summary>Everything that colours.</summary>
+    public static ImmutableArray<Colourant> Colourants { get; } = [.. WaterColours, .. Inks, .. Pencils];
+
+    private static ImmutableArray<Colourant> ByHue(
+        string what, Medium medium, ImmutableArray<(string Hue, string Full, string Light)> hues, double scattering) =>
     [
-        new("Fast waterproof black", Waterproof: true, Slow: false),
-        new("Slow pigment black", Waterproof: true, Slow: true),
-        new("Water-soluble grey, for no-line", Waterproof: false, Slow: false),
+        .. hues.Select(hue => new Colourant(
+            $"{hue.Hue} {what}", "", Srgb.Parse(hue.Full), Srgb.Parse(hue.Light), scattering, false, Provenance.Estimated, Medium: medium)),
     ];
 
     private static Colourant Water(

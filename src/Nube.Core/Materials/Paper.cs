@@ -23,6 +23,7 @@ public enum PaperTexture
 /// <param name="Cobb60">Water taken up in 60 s, g/m2 (ISO 535); how much and how fast the paper drinks.</param>
 /// <param name="BuckleWater">Water laid in one go above which it buckles unless taped down, g/m2.</param>
 /// <param name="Provenance">Where the figures come from.</param>
+/// <param name="BackTexture">Roughness of the other side, where it differs.</param>
 public sealed record Paper(
     string Name,
     Srgb Colour,
@@ -30,7 +31,8 @@ public sealed record Paper(
     double GramsPerSquareMetre,
     double Cobb60,
     double BuckleWater,
-    Provenance Provenance)
+    Provenance Provenance,
+    PaperTexture? BackTexture = null)
 {
     /// <summary>Its reflectance, reconstructed from the colour.</summary>
     public Spectrum Reflectance() => ReflectanceReconstruction.From(Colour);

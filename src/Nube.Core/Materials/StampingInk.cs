@@ -4,4 +4,8 @@ namespace Nube.Core.Materials;
 /// <param name="Name">The maker's name for it.</param>
 /// <param name="Waterproof">Stays put under a wash once dry.</param>
 /// <param name="Slow">Stays wet for minutes; smears until dry or heat-set.</param>
-public sealed record StampingInk(string Name, bool Waterproof, bool Slow);
+/// <param name="Embossable">Stays sticky long enough to take embossing powder.</param>
+/// <param name="AlcoholSafe">Stays put under an alcohol marker once dry.</param>
+/// <param name="Provenance">Where this is known from.</param>
+public sealed record StampingInk(
+    string Name, bool Waterproof, bool Slow, bool Embossable = false, bool AlcoholSafe = false, Provenance Provenance = Provenance.Estimated);

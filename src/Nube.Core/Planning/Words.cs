@@ -1,4 +1,6 @@
+using Nube.Core.Colour;
 using Nube.Core.Drying;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
 
@@ -35,6 +37,20 @@ public static class Words
         BrushWater.Juicy => "Round brush, with a bead of water running along",
         _ => "Large brush, as much as stays on the paper",
     };
+
+    /// <summary>How well a full-strength wash hides what is under it.</summary>
+    /// <remarks>By its reflectance over black, which scattering alone gives; the bounds are this project's own.</remarks>
+    public static string Covers(PaintOptics paint)
+    {
+        ArgumentNullException.ThrowIfNull(paint);
+        return SpectralColour.ToXyz(KubelkaMunk.Over(Spectrum.Flat(0), paint, 1)).Y switch
+        {
+            < 0.02 => "transparent",
+            < 0.06 => "covers a little",
+            < 0.15 => "covers fairly well",
+            _ => "covers well",
+        };
+    }
 
     /// <summary>How much water goes to the parts of colour: "no water", "3 water".</summary>
     public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");

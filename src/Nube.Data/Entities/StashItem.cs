@@ -20,9 +20,12 @@ public enum StashKind
 
     /// <summary>A stamping ink.</summary>
     StampingInk,
+
+    /// <summary>An adhesive, a solvent or a tool.</summary>
+    Supply,
 }
 
-/// <summary>Something that a maker owns. One of the three bodies is set, by kind.</summary>
+/// <summary>Something that a maker owns. One of the four bodies is set, by kind.</summary>
 public sealed class StashItem : IOwned
 {
     /// <summary>Key.</summary>
@@ -43,8 +46,23 @@ public sealed class StashItem : IOwned
     /// <summary>Its body, if it is an ink.</summary>
     public StampingInk? StampingInk { get; set; }
 
-    /// <summary>Where it is kept, or anything else.</summary>
+    /// <summary>Its body, if it is anything else.</summary>
+    public Supply? Supply { get; set; }
+
+    /// <summary>Where it is kept.</summary>
+    public string KeptAt { get; set; } = "";
+
+    /// <summary>Anything else that the maker says about it.</summary>
     public string Note { get; set; } = "";
+
+    /// <summary>How much is left, as a share of a new one; null where that is not counted.</summary>
+    public double? Left { get; set; }
+
+    /// <summary>The maker would like to use it up.</summary>
+    public bool UseUp { get; set; }
+
+    /// <summary>When a run last used it; null for never.</summary>
+    public DateTimeOffset? LastUsedAt { get; set; }
 
     /// <summary>When it was put away; null while it is in use.</summary>
     public DateTimeOffset? ArchivedAt { get; set; }
@@ -53,5 +71,5 @@ public sealed class StashItem : IOwned
     public DateTimeOffset CreatedAt { get; init; }
 
     /// <summary>The maker's name for it.</summary>
-    public string Name => Colourant?.Name ?? Paper?.Name ?? StampingInk?.Name ?? "";
+    public string Name => Colourant?.Name ?? Paper?.Name ?? StampingInk?.Name ?? Supply?.Name ?? "";
 }

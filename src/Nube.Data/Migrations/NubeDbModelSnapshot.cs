@@ -492,6 +492,71 @@ namespace Nube.Data.Migrations
                     b.ToTable("run_plans", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("LeftOut")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("left_out");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Metered")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("metered");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("integer")
+                        .HasColumnName("number");
+
+                    b.Property<string>("Pictures")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("pictures");
+
+                    b.Property<string>("Rows")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("rows");
+
+                    b.Property<string>("Size")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("size");
+
+                    b.Property<DateTimeOffset?>("UsedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("used_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sheets");
+
+                    b.HasIndex("MakerId", "Number")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sheets_maker_id_number");
+
+                    b.ToTable("sheets", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.StashItem", b =>
                 {
                     b.Property<Guid>("Id")
@@ -511,11 +576,25 @@ namespace Nube.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<string>("KeptAt")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("kept_at");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasMaxLength(20)
                         .HasColumnType("character varying(20)")
                         .HasColumnName("kind");
+
+                    b.Property<DateTimeOffset?>("LastUsedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("last_used_at");
+
+                    b.Property<double?>("Left")
+                        .HasColumnType("double precision")
+                        .HasColumnName("left");
 
                     b.Property<Guid>("MakerId")
                         .HasColumnType("uuid")
@@ -534,6 +613,14 @@ namespace Nube.Data.Migrations
                     b.Property<string>("StampingInk")
                         .HasColumnType("jsonb")
                         .HasColumnName("stamping_ink");
+
+                    b.Property<string>("Supply")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("supply");
+
+                    b.Property<bool>("UseUp")
+                        .HasColumnType("boolean")
+                        .HasColumnName("use_up");
 
                     b.HasKey("Id")
                         .HasName("pk_stash_items");
@@ -666,6 +753,16 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_run_plans_runs_run_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Maker", null)
+                        .WithMany()
+                        .HasForeignKey("MakerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheets_makers_maker_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.StashItem", b =>

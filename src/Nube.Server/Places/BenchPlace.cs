@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
+using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data;
@@ -110,10 +111,26 @@ public static class BenchPlace
         var bench = BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), clock.GetUtcNow());
         if (bench.Current is not null)
             throw TroubleException.Conflict($"{plan.Steps.Length - bench.Done.Length} steps are still to do on the bench.");
-        run.Run.FinishedAt ??= clock.GetUtcNow();
+        if (run.Run.FinishedAt is null)
+        {
+            run.Run.FinishedAt = clock.GetUtcNow();
+            TakeFromStash(run, plan, bench.Done, run.Run.FinishedAt.Value);
+        }
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.NoContent();
+    }
+
+    /// <summary>What the run used is no longer left; estimates, which the maker can correct in the stash.</summary>
+    private static void TakeFromStash(RunWithSupplies run, Plan plan, IEnumerable<int> stepsDone, DateTimeOffset at)
+    {
+        foreach (var used in Amounts.Used(plan, stepsDone))
+        {
+            var item = run.Palette[used.Colourant];
+            item.LastUsedAt = at;
+            if (item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds)
+                item.Left = Math.Max(0, left - used.Millilitres * Amounts.Allowance / holds);
+        }
     }
 
     private static async Task<Ok<RecordView>> Record(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)

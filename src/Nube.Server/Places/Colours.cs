@@ -217,7 +217,7 @@ public static class Colours
         return new ColoursView(
             [.. stash.Where(item => item.Paper is not null).Select(i => new SupplyView(i.Id, i.Name, "", i.Paper!.Colour, i.Paper.Colour))],
             [.. stash.Where(item => item.StampingInk is not null).Select(i => new SupplyView(i.Id, i.Name, "", default, default))],
-            [.. stash.Where(item => item.Colourant is not null).Select(i => new SupplyView(
+            [.. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(i => new SupplyView(
                 i.Id, i.Name, i.Colourant!.ColourIndex, i.Colourant.FullStrength, i.Colourant.Wash))],
             run.Run.PaperId,
             run.Run.StampingInkId,

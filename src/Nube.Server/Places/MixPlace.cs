@@ -67,7 +67,8 @@ public static class MixPlace
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
         var named = given.Colourants.IsDefault ? [] : given.Colourants.ToHashSet();
-        var stash = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant).OrderBy(item => item.Id).ToListAsync(cancel);
+        var stash = (await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant).OrderBy(item => item.Id).ToListAsync(cancel))
+            .FindAll(item => item.Colourant!.Medium.MixesWithWater());
         var items = stash.Where(item => named.Count == 0 ? item.ArchivedAt is null : named.Contains(item.Id)).ToList();
         if (items.Count < named.Count) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         if (items.Count == 0) throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
@@ -109,8 +110,8 @@ public static class MixPlace
             throw TroubleException.Unusable($"Each colour has 1 to {MixGrid.MostParts} whole parts.");
         if (given.Water is < 0 or > 64) throw TroubleException.Unusable("Water goes from none to 64 parts.");
         var wanted = parts.Select(part => part.Colourant).ToList();
-        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && (item.ArchivedAt == null || wanted.Contains(item.Id)))
-            .OrderBy(item => item.Id).ToListAsync(cancel);
+        var owned = (await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && (item.ArchivedAt == null || wanted.Contains(item.Id)))
+            .OrderBy(item => item.Id).ToListAsync(cancel)).FindAll(item => item.Colourant!.Medium.MixesWithWater());
         if (owned.Count(item => wanted.Contains(item.Id)) < parts.Length)
             throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         var paper = await PaperOf(given.Paper, db, cancel);

@@ -3,18 +3,72 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Swatches;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>Something in the stash.</summary>
-public sealed record StashItemView(
-    Guid Id, StashKind Kind, string Name, string Note, bool Archived, Colourant? Colourant, Paper? Paper, StampingInk? StampingInk);
+/// <summary>A colourant as a list shows it. Mixes: it is thinned with water. Hue: its place by hue. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.</summary>
+public sealed record ColourantView(
+    Medium Medium, bool Mixes, string ColourIndex, Srgb FullStrength, Srgb Wash, double Hue, bool Granulates, Provenance Provenance,
+    SwatchSource Source, double? HowSure)
+{
+    /// <summary>Chroma below which a wash has no hue to speak of. This project's own.</summary>
+    private const double Greyish = 8;
 
-/// <summary>A new water colour, known by two colours that were picked by eye.</summary>
-public sealed record NewColourant(string Name, string ColourIndex, Srgb FullStrength, Srgb Wash, string? Note);
+    /// <summary>The view of a colourant.</summary>
+    public static ColourantView Of(Colourant colourant)
+    {
+        ArgumentNullException.ThrowIfNull(colourant);
+        var wash = colourant.Wash.ToLab();
+        return new ColourantView(
+            colourant.Medium, colourant.Medium.MixesWithWater(), colourant.ColourIndex, colourant.FullStrength, colourant.Wash,
+            // Round the hues from red; greys after them, from dark to light.
+            wash.Chroma < Greyish ? 360 + wash.L : wash.Hue,
+            colourant.Granulates, colourant.Provenance,
+            colourant.Measured?.Source ?? SwatchSource.Eye, colourant.Measured?.HowSure);
+    }
+}
+
+/// <summary>Something in the stash. Left: share of a new one; null where that is not counted.</summary>
+public sealed record StashItemView(
+    Guid Id, StashKind Kind, string Name, string KeptAt, string Note, double? Left, bool RunningLow, bool UseUp, DateTimeOffset? LastUsedAt, bool Archived,
+    ColourantView? Colourant, Paper? Paper, StampingInk? StampingInk, Supply? Supply)
+{
+    /// <summary>Share of a new one below which it runs low: a quarter. This project's own.</summary>
+    public const double Low = 0.25;
+
+    /// <summary>The view of an item.</summary>
+    public static StashItemView Of(StashItem item)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        return new StashItemView(
+            item.Id, item.Kind, item.Name, item.KeptAt, item.Note, item.Left, item.Left < Low, item.UseUp, item.LastUsedAt, item.ArchivedAt is not null,
+            item.Colourant is null ? null : ColourantView.Of(item.Colourant), item.Paper, item.StampingInk, item.Supply);
+    }
+}
+
+/// <summary>A new colourant, known by one or two colours that were picked by eye.</summary>
+public sealed record NewColourant(string Name, string ColourIndex, Medium Medium, Srgb FullStrength, Srgb? Wash, string? Note);
+
+/// <summary>What the maker says about an item.</summary>
+public sealed record ItemFacts(string Name, string KeptAt, string Note, double? Left, bool UseUp);
+
+/// <summary>A new adhesive, solvent or tool.</summary>
+public sealed record NewSupply(string Name, SupplyKind Kind, bool Wet);
+
+/// <summary>Something of the catalogue.</summary>
+public sealed record CatalogueEntry(StashKind Kind, string Name, bool Owned, ColourantView? Colourant, Paper? Paper, StampingInk? StampingInk);
+
+/// <summary>Names of the catalogue to put into the stash.</summary>
+public sealed record FromCatalogue(ImmutableArray<string> Names);
+
+/// <summary>An item that could have given a colour, and how it was laid.</summary>
+public sealed record LikelyItem(Guid Id, string Name, string ColourIndex, Srgb Predicted, string Strength, double Difference, Likeness Likeness);
 
 /// <summary>A list of water colours, one a line.</summary>
 public sealed record ColourList(string Text);
@@ -25,11 +79,19 @@ public static class StashPlace
     /// <summary>Scattering of a colourant of which nothing is known: fairly transparent. From memory.</summary>
     private const double UnknownScattering = 0.03;
 
+    /// <summary>Items offered for "which was that?".</summary>
+    private const int MostLikely = 6;
+
     /// <summary>Maps the place.</summary>
     public static void MapStash(this IEndpointRouteBuilder api)
     {
         var stash = api.MapGroup("/stash").WithTags("Stash");
         stash.MapGet("/", List);
+        stash.MapGet("/like", Like);
+        stash.MapGet("/catalogue", Catalogue);
+        stash.MapPost("/catalogue", Take);
+        stash.MapPost("/supplies", AddSupply);
+        stash.MapPut("/{id:guid}", Tell);
         stash.MapPost("/colourants", Add);
         stash.MapPost("/colourants/list/read", ReadList);
         stash.MapPost("/colourants/list", AddList);
@@ -40,32 +102,139 @@ public static class StashPlace
     private static async Task<Ok<List<StashItemView>>> List(NubeDb db, CancellationToken cancel)
     {
         var items = await db.Stash.AsNoTracking().OrderBy(item => item.Id).ToListAsync(cancel);
-        return TypedResults.Ok(items.Select(View).ToList());
+        return TypedResults.Ok(items.ConvertAll(StashItemView.Of));
+    }
+
+    /// <summary>Which of the maker's colourants could have given a colour, in one wash on white.</summary>
+    private static async Task<Ok<List<LikelyItem>>> Like(Srgb colour, NubeDb db, Palettes palettes, CancellationToken cancel)
+    {
+        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null).ToListAsync(cancel);
+        var wanted = colour.ToLab();
+        var white = Spectrum.Flat(SwatchFit.NeutralPaper);
+        var near = owned.AsParallel().Select(item =>
+        {
+            var optics = palettes.Optics(item.Colourant!);
+            return Strength.Ladder
+                .Select(wash => (Item: item, Wash: wash, Lab: SpectralColour.ToLab(KubelkaMunk.Over(white, optics, wash.LoadOfOneLayer))))
+                .Select(laid => (laid.Item, laid.Wash, laid.Lab, Difference: Ciede2000.Difference(wanted, laid.Lab)))
+                .MinBy(laid => laid.Difference);
+        }).OrderBy(laid => laid.Difference).Take(MostLikely).ToList();
+        return TypedResults.Ok(near.ConvertAll(laid => new LikelyItem(
+            laid.Item.Id, laid.Item.Name, laid.Item.Colourant!.ColourIndex, Srgb.FromLab(laid.Lab), laid.Wash.ToString(), laid.Difference,
+            Likenesses.Of(laid.Difference))));
+    }
+
+    private static async Task<Ok<List<CatalogueEntry>>> Catalogue(NubeDb db, CancellationToken cancel)
+    {
+        var stash = await db.Stash.AsNoTracking().Where(item => item.ArchivedAt == null).ToListAsync(cancel);
+        var owned = stash.Select(item => item.Name).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        return TypedResults.Ok(new List<CatalogueEntry>(
+        [
+            .. GenericCatalogue.Colourants.Select(c => new CatalogueEntry(StashKind.Colourant, c.Name, owned.Contains(c.Name), ColourantView.Of(c), null, null)),
+            .. GenericCatalogue.Papers.Select(p => new CatalogueEntry(StashKind.Paper, p.Name, owned.Contains(p.Name), null, p, null)),
+            .. GenericCatalogue.StampingInks.Select(i => new CatalogueEntry(StashKind.StampingInk, i.Name, owned.Contains(i.Name), null, null, i)),
+        ]));
+    }
+
+    private static async Task<Ok<List<StashItemView>>> Take(
+        FromCatalogue given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+    {
+        var names = given.Names.IsDefault ? [] : given.Names.Distinct(StringComparer.OrdinalIgnoreCase).ToList();
+        var owned = await db.Stash.Where(item => item.ArchivedAt == null).ToListAsync(cancel);
+        var now = clock.GetUtcNow();
+        var added = names.Except(owned.Select(item => item.Name), StringComparer.OrdinalIgnoreCase).Select((name, index) =>
+        {
+            bool Named(string other) => string.Equals(other, name, StringComparison.OrdinalIgnoreCase);
+            var colourant = GenericCatalogue.Colourants.FirstOrDefault(c => Named(c.Name));
+            var paper = GenericCatalogue.Papers.FirstOrDefault(p => Named(p.Name));
+            var ink = GenericCatalogue.StampingInks.FirstOrDefault(i => Named(i.Name));
+            return new StashItem
+            {
+                Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
+                MakerId = maker.MakerId,
+                Kind = colourant is not null ? StashKind.Colourant
+                    : paper is not null ? StashKind.Paper
+                    : ink is not null ? StashKind.StampingInk
+                    : throw TroubleException.Unusable($"The catalogue does not have {name}."),
+                Colourant = colourant,
+                Paper = paper,
+                StampingInk = ink,
+                Left = colourant?.Medium.Holds() is null ? null : 1,
+                CreatedAt = now,
+            };
+        }).ToList();
+        db.Stash.AddRange(added);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(added.ConvertAll(StashItemView.Of));
+    }
+
+    private static async Task<Created<StashItemView>> AddSupply(
+        NewSupply given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+    {
+        var added = new StashItem
+        {
+            MakerId = maker.MakerId,
+            Kind = StashKind.Supply,
+            Supply = new Supply(Name(given.Name), given.Kind, given.Wet),
+            CreatedAt = clock.GetUtcNow(),
+        };
+        db.Stash.Add(added);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Created($"/api/stash/{added.Id}", StashItemView.Of(added));
+    }
+
+    private static async Task<Ok<StashItemView>> Tell(Guid id, ItemFacts given, NubeDb db, CancellationToken cancel)
+    {
+        var item = await Find(id, db, cancel);
+        var name = Name(given.Name);
+        if (given.Left is < 0 or > 1) throw TroubleException.Unusable("What is left goes from nothing to a full one.");
+        if (given.KeptAt.Length > 200 || given.Note.Length > 1000) throw TroubleException.Unusable("A place has at most 200 letters, a note 1,000.");
+        if (name != item.Name) await RefuseOwned(name, db, cancel);
+        (item.Colourant, item.Paper, item.StampingInk, item.Supply) = (
+            item.Colourant is null ? null : item.Colourant with { Name = name },
+            item.Paper is null ? null : item.Paper with { Name = name },
+            item.StampingInk is null ? null : item.StampingInk with { Name = name },
+            item.Supply is null ? null : item.Supply with { Name = name });
+        (item.KeptAt, item.Note, item.Left, item.UseUp) = (given.KeptAt.Trim(), given.Note.Trim(), given.Left, given.UseUp);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(StashItemView.Of(item));
     }
 
     private static async Task<Created<StashItemView>> Add(
         NewColourant given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
-        var name = given.Name.Trim();
-        if (name.Length is 0 or > 80) throw TroubleException.Unusable("Give the colour a name of at most 80 letters.");
-        if (given.FullStrength.ToLab().L >= given.Wash.ToLab().L)
+        var name = Name(given.Name);
+        if (given.Wash is { } light && given.FullStrength.ToLab().L >= light.ToLab().L)
             throw TroubleException.Unusable("The wash must be lighter than the full strength: water makes it paler.");
-        var owned = await db.Stash.Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null).ToListAsync(cancel);
-        if (owned.Exists(item => string.Equals(item.Name, name, StringComparison.OrdinalIgnoreCase)))
-            throw TroubleException.Conflict($"There is a {name} in your stash already. Give this one another name.");
+        await RefuseOwned(name, db, cancel);
         var added = new StashItem
         {
             MakerId = maker.MakerId,
             Kind = StashKind.Colourant,
             Colourant = new Colourant(
-                name, given.ColourIndex.Trim(), given.FullStrength, given.Wash, UnknownScattering, false, Provenance.Estimated),
+                name, given.ColourIndex.Trim(), given.FullStrength, given.Wash ?? SwatchFit.WashOf(given.FullStrength, UnknownScattering),
+                UnknownScattering, false, Provenance.Estimated, Medium: given.Medium),
             Note = given.Note?.Trim() ?? "",
+            Left = given.Medium.Holds() is null ? null : 1,
             CreatedAt = clock.GetUtcNow(),
         };
         db.Stash.Add(added);
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Created($"/api/stash/{added.Id}", View(added));
+        return TypedResults.Created($"/api/stash/{added.Id}", StashItemView.Of(added));
     }
+
+    private static string Name(string given) =>
+        given.Trim() is { Length: > 0 and <= 80 } name ? name : throw TroubleException.Unusable("Give it a name of at most 80 letters.");
+
+    private static async Task RefuseOwned(string name, NubeDb db, CancellationToken cancel)
+    {
+        var owned = await db.Stash.AsNoTracking().Where(item => item.ArchivedAt == null).ToListAsync(cancel);
+        if (owned.Exists(item => string.Equals(item.Name, name, StringComparison.OrdinalIgnoreCase)))
+            throw TroubleException.Conflict($"There is a {name} in your stash already. Give this one another name.");
+    }
+
+    private static async Task<StashItem> Find(Guid id, NubeDb db, CancellationToken cancel) =>
+        await db.Stash.SingleOrDefaultAsync(i => i.Id == id, cancel) ?? throw TroubleException.Gone("This is not in your stash any more.");
 
     private static async Task<Ok<ImmutableArray<PastedLine>>> ReadList(ColourList given, NubeDb db, CancellationToken cancel) =>
         TypedResults.Ok(await Pasted(given, db, cancel));
@@ -82,6 +251,7 @@ public static class StashPlace
             MakerId = maker.MakerId,
             Kind = StashKind.Colourant,
             Colourant = line.Colourant,
+            Left = line.Colourant!.Medium.Holds() is null ? null : 1,
             CreatedAt = now,
         }));
         await db.SaveChangesAsync(cancel);
@@ -101,13 +271,9 @@ public static class StashPlace
 
     private static async Task<NoContent> SetArchived(Guid id, DateTimeOffset? at, NubeDb db, CancellationToken cancel)
     {
-        var item = await db.Stash.SingleOrDefaultAsync(i => i.Id == id, cancel)
-            ?? throw TroubleException.Gone("This is not in your stash any more.");
+        var item = await Find(id, db, cancel);
         item.ArchivedAt = at;
         await db.SaveChangesAsync(cancel);
         return TypedResults.NoContent();
     }
-
-    private static StashItemView View(StashItem item) => new(
-        item.Id, item.Kind, item.Name, item.Note, item.ArchivedAt is not null, item.Colourant, item.Paper, item.StampingInk);
 }

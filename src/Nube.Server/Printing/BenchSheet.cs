@@ -4,6 +4,7 @@ using Nube.Core.Planning;
 using Nube.Data.Entities;
 using Nube.Server.Places;
 using SkiaSharp;
+using static Nube.Server.Printing.Typefaces;
 
 namespace Nube.Server.Printing;
 
@@ -66,10 +67,6 @@ public static class BenchSheet
         // Points: 72 to the inch. A4 by ISO 216 is 210 x 297 mm.
         private const float PointsPerMm = 72 / 25.4f;
         private const float Width = 210 * PointsPerMm, Height = 297 * PointsPerMm, Margin = 15 * PointsPerMm;
-
-        private static readonly SKTypeface Reading = Face("atkinson-hyperlegible-next-latin-400-normal.woff");
-        private static readonly SKTypeface Strong = Face("atkinson-hyperlegible-next-latin-700-normal.woff");
-        private static readonly SKTypeface Character = Face("alegreya-latin-500-normal.woff");
 
         private readonly SKDocument document;
         private SKCanvas? canvas;
@@ -252,13 +249,6 @@ public static class BenchSheet
             if (line.Length > 0) yield return line;
         }
 
-        private static string Cut(string text, SKFont font, float width)
-        {
-            if (font.MeasureText(text) <= width) return text;
-            while (text.Length > 1 && font.MeasureText($"{text}…") > width) text = text[..^1];
-            return $"{text.TrimEnd()}…";
-        }
-
         private void Room(float needed)
         {
             if (canvas is not null && y + needed <= Height - Margin) return;
@@ -278,18 +268,6 @@ public static class BenchSheet
             canvas = null;
         }
 
-        /// <summary>Unhinted, so that letters stand as the face was drawn at any size of print.</summary>
-        private static SKFont Font(SKTypeface face, float size) => new(face, size)
-        {
-            Subpixel = true,
-            LinearMetrics = true,
-            Hinting = SKFontHinting.None,
-        };
-
         private static SKPaint Fill(SKColor colour) => new() { Color = colour, IsAntialias = true };
-
-        private static SKTypeface Face(string file) => SKTypeface.FromStream(
-            typeof(BenchSheet).Assembly.GetManifestResourceStream(file)
-            ?? throw new InvalidOperationException($"The font {file} is missing."));
     }
 }

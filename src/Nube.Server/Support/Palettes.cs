@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
@@ -24,12 +25,14 @@ public sealed class Palettes(IMemoryCache cache)
 
     private const int BytesPerColourant = 400;
 
+    private static readonly JsonSerializerOptions KeyFormat = new() { IncludeFields = true };
+
     /// <summary>The palette on its paper, with mixes of at most so many colourants.</summary>
     public PaletteOnPaper Get(IReadOnlyList<Colourant> colourants, Paper paper, int mostColourants = 2)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
-        var key = string.Join('\n', colourants.Select(c => c.ToString()).Append(paper.ToString()).Append($"{mostColourants}"));
+        var key = JsonSerializer.Serialize((colourants, paper, mostColourants), KeyFormat);
         return cache.GetOrCreate(key, entry =>
         {
             entry.SlidingExpiration = KeptFor;
@@ -42,10 +45,14 @@ public sealed class Palettes(IMemoryCache cache)
     }
 
     /// <summary>K and S of a colourant.</summary>
-    public PaintOptics Optics(Colourant colourant) => cache.GetOrCreate(colourant, entry =>
+    public PaintOptics Optics(Colourant colourant)
     {
-        entry.SlidingExpiration = KeptFor;
-        entry.Size = BytesPerColourant;
-        return colourant.Fit().Optics;
-    })!;
+        ArgumentNullException.ThrowIfNull(colourant);
+        return cache.GetOrCreate(JsonSerializer.Serialize(colourant), entry =>
+        {
+            entry.SlidingExpiration = KeptFor;
+            entry.Size = BytesPerColourant;
+            return colourant.Optics();
+        })!;
+    }
 }

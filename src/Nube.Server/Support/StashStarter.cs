@@ -19,9 +19,10 @@ public sealed class StashStarter(NubeDb db, TimeProvider clock)
             MakerId = maker,
             Kind = StashKind.Colourant,
             Colourant = pan,
+            Left = 1,
             CreatedAt = now,
         }));
-        db.Stash.AddRange(GenericCatalogue.Papers.Select(paper => new StashItem
+        db.Stash.AddRange(GenericCatalogue.UsualPapers.Select(paper => new StashItem
         {
             Id = Key(),
             MakerId = maker,
@@ -29,7 +30,7 @@ public sealed class StashStarter(NubeDb db, TimeProvider clock)
             Paper = paper,
             CreatedAt = now,
         }));
-        db.Stash.AddRange(GenericCatalogue.StampingInks.Select(ink => new StashItem
+        db.Stash.AddRange(GenericCatalogue.UsualStampingInks.Select(ink => new StashItem
         {
             Id = Key(),
             MakerId = maker,

@@ -2,6 +2,7 @@ using System.Text.RegularExpressions;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Optics;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Tests.Materials;
 
@@ -49,7 +50,7 @@ public partial class GenericCatalogueTests
         var paper = Spectrum.Flat(SwatchFit.NeutralPaper);
         Assert.All(GenericCatalogue.WaterColours, colour =>
         {
-            var fitted = colour.Fit();
+            var fitted = SwatchFit.From(colour.FullStrength, colour.Wash, colour.Scattering);
             var lightness = Strength.Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, s.LoadOfOneLayer)).L).ToList();
             Assert.Equal(lightness.Order(), lightness);
             Assert.True(fitted.Residual < 6, $"{colour.Name}: {fitted.Residual:0.0}");
@@ -77,7 +78,7 @@ public partial class GenericCatalogueTests
     {
         Assert.All(GenericCatalogue.Papers, paper =>
         {
-            Assert.InRange(paper.GramsPerSquareMetre, 200, 400);
+            Assert.InRange(paper.GramsPerSquareMetre, 150, 400);
             Assert.InRange(paper.Cobb60, 5, 60);
             Assert.InRange(paper.BuckleWater, 15, 150);
         });

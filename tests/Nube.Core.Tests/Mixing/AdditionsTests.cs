@@ -7,7 +7,7 @@ namespace Nube.Core.Tests.Mixing;
 
 public class AdditionsTests
 {
-    private static readonly PaintOptics[] Candidates = [.. GenericCatalogue.WaterColours.Skip(12).Take(20).Select(c => c.Fit().Optics)];
+    private static readonly PaintOptics[] Candidates = [.. GenericCatalogue.WaterColours.Skip(12).Take(20).Select(c => c.Optics())];
 
     [Fact]
     public void The_addition_that_is_the_wish_itself_is_found()

@@ -9,7 +9,7 @@ internal static class BoxOfTwelve
 {
     public static IReadOnlyList<Colourant> Pans { get; } = GenericCatalogue.Pans;
 
-    public static IReadOnlyList<PaintOptics> Palette { get; } = [.. Pans.Select(pan => pan.Fit().Optics)];
+    public static IReadOnlyList<PaintOptics> Palette { get; } = [.. Pans.Select(pan => pan.Optics())];
 
     public static Spectrum Paper { get; } = GenericCatalogue.Papers[0].Reflectance();
 

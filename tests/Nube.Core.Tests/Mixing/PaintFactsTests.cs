@@ -1,3 +1,4 @@
+using Nube.Core.Swatches;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Tests.Mixing;
@@ -10,7 +11,7 @@ public class PaintFactsTests
     {
         foreach (var pan in BoxOfTwelve.Pans)
         {
-            var residual = pan.Fit().Residual;
+            var residual = SwatchFit.From(pan.FullStrength, pan.Wash, pan.Scattering).Residual;
             Assert.True(residual < 6, $"{pan.ColourIndex}: {residual:0.0}");
         }
     }

@@ -28,6 +28,15 @@ export type BenchStep = Schemas['BenchStepView'];
 export type Tap = Schemas['NewTap'];
 export type RunRecord = Schemas['RecordView'];
 export type StashItem = Schemas['StashItemView'];
+export type Colourant = Schemas['ColourantView'];
+export type CatalogueEntry = Schemas['CatalogueEntry'];
+export type LikelyItem = Schemas['LikelyItem'];
+export type Sheet = Schemas['SheetView'];
+export type SheetListed = Schemas['SheetListed'];
+export type SheetPicture = Schemas['SheetPictureView'];
+export type SheetRow = Schemas['RowView'];
+export type SwatchSource = Schemas['SwatchSource'];
+export type Medium = Schemas['Medium'];
 export type PastedLine = Schemas['PastedLine'];
 export type BookEntry = Schemas['BookEntry'];
 export type MixFound = Schemas['MixFound'];
@@ -75,6 +84,18 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   }
   if (answer.response.ok) return answer.data as T;
   throw new Trouble(sentenceOf(answer.error), answer.response.status);
+}
+
+/** Sends a form with a file; the generated client writes JSON only. */
+export function sendForm<T>(path: string, form: FormData): Promise<T> {
+  return ask<T>(
+    fetch(path, { method: 'POST', body: form, headers: { 'X-Nube-Request': requestToken() } }).then(
+      async (response) => {
+        const body = await response.json();
+        return response.ok ? { data: body, response } : { error: body, response };
+      },
+    ),
+  );
 }
 
 function sentenceOf(problem: unknown): string {

@@ -8,7 +8,11 @@
 
   const places = [
     { name: 'Line', href: p('/'), here: (path: string) => path === '/' || path.startsWith('/runs/') },
-    { name: 'Stash', href: p('/stash'), here: (path: string) => path === '/stash' },
+    {
+      name: 'Stash',
+      href: p('/stash'),
+      here: (path: string) => path.startsWith('/stash') || path.startsWith('/sheets'),
+    },
     { name: 'Mix', href: p('/mix'), here: (path: string) => path === '/mix' },
     { name: 'Book', href: p('/book'), here: (path: string) => path === '/book' },
   ];

@@ -1,4 +1,4 @@
-import type { Likeness, Shadow, Tone, Wetness } from '../api/client';
+import type { Colourant, Likeness, Medium, Shadow, Tone, Wetness } from '../api/client';
 
 /** The product's words for what the server names. */
 export const wetnessWords: Record<Wetness, string> = {
@@ -28,3 +28,38 @@ export const toneWords: Record<Tone['way'], string> = {
   sibling: 'another mix',
   moreWater: 'more water',
 };
+
+const media: Record<Medium, string> = {
+  pan: 'pan',
+  tube: 'tube',
+  inkPad: 'ink pad',
+  brushMarker: 'brush marker',
+  brushPen: 'brush pen',
+  watercolourPencil: 'watercolour pencil',
+  waxPencil: 'wax pencil',
+  oilPencil: 'oil pencil',
+  alcoholMarker: 'alcohol marker',
+  blendingInk: 'blending ink',
+  opaqueWhite: 'opaque white',
+  gelPen: 'gel pen',
+  glitter: 'glitter',
+};
+
+/** Kinds of colourant, in the order in which they are offered. */
+export const mediumNames = Object.entries(media) as [Medium, string][];
+
+/** What a colourant's colour is known from. */
+export function knownFrom(colourant: Colourant): string {
+  if (colourant.howSure === null) return colourant.provenance === 'published' ? 'published' : 'estimated';
+  return `measured, ± ${colourant.howSure.toFixed(1)}`;
+}
+
+/** "half left", as one would say it over the table. */
+export function leftInWords(left: number): string {
+  if (left <= 0.02) return 'empty';
+  if (left < 0.15) return 'nearly empty';
+  if (left < 0.4) return 'about a quarter left';
+  if (left < 0.65) return 'about half left';
+  if (left < 0.9) return 'three quarters left';
+  return 'full';
+}

@@ -10,7 +10,7 @@
   void stash.refresh();
   const owned = $derived((stash.value ?? []).filter((item) => !item.archived));
   const papers = $derived(owned.filter((item) => item.kind === 'paper'));
-  const colourants = $derived(owned.filter((item) => item.kind === 'colourant'));
+  const colourants = $derived(owned.filter((item) => item.colourant?.mixes));
 
   let colour = $state('#7f9a4a');
   let chosenPaper = $state('');

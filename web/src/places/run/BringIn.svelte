@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { requestToken, Trouble, type Job } from '../../api/client';
-  import { api, ask } from '../../api/client';
+  import { api, ask, sendForm, Trouble, type Job } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { asTrouble, Resource } from '../../state/resource.svelte';
 
@@ -29,17 +28,7 @@
     if (how === 'width' && width.trim()) form.set('width', width);
     if (how === 'dots' && !isSvg) form.set('dotsPerInch', String(dots));
     try {
-      // The generated client writes JSON only; a form with a file goes by itself.
-      const started = await ask<{ job: string }>(
-        fetch(`/api/runs/${run}/image`, {
-          method: 'POST',
-          body: form,
-          headers: { 'X-Nube-Request': requestToken() },
-        }).then(async (response) => {
-          const body = await response.json();
-          return response.ok ? { data: body, response } : { error: body, response };
-        }),
-      );
+      const started = await sendForm<{ job: string }>(`/api/runs/${run}/image`, form);
       follow(started.job);
     } catch (error) {
       trouble = asTrouble(error);

@@ -1,6 +1,7 @@
 using Nube.Core.Colour;
+using Nube.Core.Optics;
 
-namespace Nube.Core.Optics;
+namespace Nube.Core.Swatches;
 
 /// <summary>A colourant's optics as found from its swatches, with how well they explain them.</summary>
 /// <param name="Optics">K and S.</param>
@@ -21,6 +22,19 @@ public static class SwatchFit
     public const double NeutralPaper = 0.92;
 
     private const double LeastWashLoad = 0.04, MostWashLoad = 0.7;
+
+    /// <summary>What a wash of a colourant probably looks like of which only the full strength is known.</summary>
+    /// <remarks>
+    /// K by the full strength alone. Of a nearly black paint that says little about its hue: the wash of a second swatch
+    /// says much more.
+    /// </remarks>
+    public static Srgb WashOf(Srgb fullStrength, double scattering)
+    {
+        var full = ReflectanceReconstruction.From(fullStrength);
+        var paint = new PaintOptics(
+            Spectrum.From(band => KubelkaMunk.Absorption(full[band], scattering, 1, NeutralPaper)), scattering);
+        return Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(NeutralPaper), paint, new Strength(4).LoadOfOneLayer)));
+    }
 
     /// <summary>Finds K for a colourant.</summary>
     /// <param name="fullStrength">Colour of one full-strength wash on white paper.</param>

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { api, ask, type PastedLine } from '../api/client';
-  import Swatch from '../parts/Swatch.svelte';
-  import TroubleNote from '../parts/TroubleNote.svelte';
-  import { Resource } from '../state/resource.svelte';
+  import { api, ask, type PastedLine } from '../../api/client';
+  import Swatch from '../../parts/Swatch.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { Resource } from '../../state/resource.svelte';
 
   let { added }: { added: () => Promise<void> } = $props();
 

@@ -1,0 +1,7 @@
+namespace Nube.Core.Artwork;
+
+/// <summary>A picture in colour, as it is measured.</summary>
+/// <param name="Width">Pixels across, 1 or more.</param>
+/// <param name="Height">Pixels down, 1 or more.</param>
+/// <param name="Rgba">sRGB, four bytes a pixel (red, green, blue, cover), row by row from the top left; not to be changed.</param>
+public sealed record ColourPicture(int Width, int Height, byte[] Rgba);

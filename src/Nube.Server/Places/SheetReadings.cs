@@ -1,0 +1,134 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Materials;
+using Nube.Core.Swatches;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Devices.Swatches;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>What the stand-in devices should pretend.</summary>
+/// <param name="Source">Scan, photo or meter.</param>
+public sealed record Pretend(SwatchSource Source);
+
+/// <summary>How a sheet's colours come in: a picture of it, a meter's readings, or the stand-in devices.</summary>
+internal static class SheetReadings
+{
+    private const int MostText = 2_000_000; // letters of a meter's file
+
+    public static void MapSheetReadings(this IEndpointRouteBuilder sheets)
+    {
+        sheets.MapPost("/{id:guid}/pictures", BringIn).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
+        sheets.MapPost("/{id:guid}/meter", BringInReadings).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
+        sheets.MapGet("/{id:guid}/meter.txt", Readings);
+        sheets.MapDelete("/{id:guid}/meter", TakeReadingsAway);
+        sheets.MapPost("/{id:guid}/stand-in", StandIn).RequireRateLimiting(Image.UploadLimit);
+    }
+
+    /// <remarks>
+    /// The group's own filter has checked the request token already; the form's built-in check is off because it reads
+    /// the token from the form.
+    /// </remarks>
+    private static async Task<Ok<SheetView>> BringIn(
+        Guid id, IFormFile file, [FromForm] SwatchSource source, NubeDb db, FileStore files, CancellationToken cancel)
+    {
+        if (source is not (SwatchSource.Scan or SwatchSource.Photo)) throw TroubleException.Unusable("Say whether this is a scan or a photo.");
+        var sheet = await Sheets.Find(id, db, cancel);
+        using var content = new MemoryStream();
+        await file.CopyToAsync(content, cancel);
+        await Read(sheet, content.ToArray(), Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "picture", source, files, cancel);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
+    }
+
+    private static async Task Read(Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, CancellationToken cancel)
+    {
+        var picture = PictureReader.ReadColours(file);
+        var reading = SheetReader.Read(picture, sheet.Layout);
+        var hash = await files.Keep(file, PictureReader.Sniff(file) == PictureKind.Png ? "image/png" : "image/jpeg", cancel);
+        Sheets.Add(sheet, new SheetPicture(hash, name, source, picture.Width, picture.Height, reading));
+    }
+
+    private static async Task<Ok<SheetView>> BringInReadings(Guid id, IFormFile file, NubeDb db, CancellationToken cancel)
+    {
+        if (file.Length > MostText) throw TroubleException.Unusable("This file is too large for meter readings.");
+        var sheet = await Sheets.Find(id, db, cancel);
+        using var reader = new StreamReader(file.OpenReadStream());
+        var readings = CgatsText.Read(await reader.ReadToEndAsync(cancel));
+        Take(sheet, readings);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
+    }
+
+    private static void Take(Sheet sheet, IReadOnlyList<MeterReading> readings)
+    {
+        var known = sheet.Layout.Patches().Select(patch => MeterEvidence.NameOf(patch.Row, patch.Column))
+            .Append(MeterEvidence.Paper).Append(MeterEvidence.Black).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var mine = readings.Where(reading => known.Contains(reading.Sample)).ToList();
+        if (mine.Count == 0 || mine.TrueForAll(reading => !string.Equals(reading.Sample, MeterEvidence.Paper, StringComparison.OrdinalIgnoreCase)))
+        {
+            throw TroubleException.Unusable(
+                $"The readings must be named after the sheet's boxes, row and column: {MeterEvidence.NameOf(0, 0)} to "
+                + $"{MeterEvidence.NameOf(sheet.Rows.Length - 1, SwatchSheet.Washes.Length - 1)}, and {MeterEvidence.Paper} for bare paper.");
+        }
+        sheet.Metered = [.. mine.Select(reading => new MeteredBox(reading.Sample.ToUpperInvariant(), reading.Reflectance.ToImmutableArray()))];
+        sheet.UsedAt = null;
+    }
+
+    private static async Task<FileContentHttpResult> Readings(Guid id, NubeDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        var sheet = await Sheets.Find(id, db, cancel);
+        if (sheet.Metered.IsEmpty) throw TroubleException.Conflict("No meter has read this sheet yet.");
+        var text = CgatsText.Write(
+            [.. sheet.Metered.Select(read => new MeterReading(read.Sample, Spectrum.Of(read.Values.AsSpan())))], $"{clock.GetUtcNow():O}");
+        return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(text), "text/plain", $"swatch-sheet-{sheet.Number}.txt");
+    }
+
+    private static async Task<Ok<SheetView>> TakeReadingsAway(Guid id, NubeDb db, CancellationToken cancel)
+    {
+        var sheet = await Sheets.Find(id, db, cancel);
+        sheet.Metered = [];
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
+    }
+
+    /// <summary>Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.</summary>
+    private static async Task<Ok<SheetView>> StandIn(Guid id, Pretend given, NubeDb db, FileStore files, CancellationToken cancel)
+    {
+        var sheet = await Sheets.Find(id, db, cancel);
+        var items = await db.Stash.AsNoTracking().Where(item => sheet.Rows.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
+        // What is behind an item does not change when the item is measured: it comes from the catalogue, or the item's key.
+        var paints = sheet.Rows.Select(row => TruePaint.Behind(Unmeasured(items[row].Colourant!), Seed(row))).ToList();
+        var paper = GenericCatalogue.Papers[0].Reflectance();
+        var painted = PaintedSheet.By(sheet.Layout, paints, paper, Slips.None, Seed(id));
+        switch (given.Source)
+        {
+            case SwatchSource.Scan:
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Scan, Seed(id)), "stand-in scan.jpg", SwatchSource.Scan, files, cancel);
+                break;
+            case SwatchSource.Photo:
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, Seed(id) + 1), "stand-in photo.jpg", SwatchSource.Photo, files, cancel);
+                break;
+            case SwatchSource.Meter:
+                Take(sheet, SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(Seed(id)), painted));
+                break;
+            default:
+                throw TroubleException.Unusable("The stand-in devices are a scanner, a phone and a meter.");
+        }
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
+    }
+
+    private static Colourant Unmeasured(Colourant colourant) =>
+        GenericCatalogue.Colourants.FirstOrDefault(known => known.ColourIndex.Length > 0 && known.ColourIndex == colourant.ColourIndex)
+        ?? GenericCatalogue.Colourants.FirstOrDefault(known => known.Name == colourant.Name)
+        ?? colourant with { Measured = null };
+
+    private static int Seed(Guid id) => BitConverter.ToInt32(id.ToByteArray().AsSpan(12));
+}

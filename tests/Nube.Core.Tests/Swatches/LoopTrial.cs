@@ -1,0 +1,69 @@
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Optics;
+using Nube.Core.Swatches;
+using Nube.Devices.Swatches;
+
+namespace Nube.Core.Tests.Swatches;
+
+/// <summary>A prediction with what came of it.</summary>
+/// <param name="Difference">CIEDE2000 between the prediction and the truth.</param>
+/// <param name="Bound">What was said beforehand that nine of ten lie within.</param>
+internal readonly record struct Outcome(double Difference, double Bound);
+
+/// <summary>
+/// The whole loop on stand-in devices: invented paints that are richer than the fit's model, a hand that errs by 12 % in
+/// strength, a device that sees otherwise than the eye; then washes, mixes, glazes and washes on kraft that were not on
+/// the sheet are predicted and compared with the truth.
+/// </summary>
+internal static class LoopTrial
+{
+    private static readonly Spectrum Paper = ReflectanceReconstruction.From(Srgb.Parse("#f7f4ec"));
+    private static readonly Spectrum Kraft = ReflectanceReconstruction.From(Srgb.Parse("#c4a27a"));
+
+    /// <summary>Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.</summary>
+    public static List<Outcome> Of(SwatchSource source, int sheets, int seed) =>
+        [.. Enumerable.Range(0, sheets).AsParallel().AsOrdered().SelectMany(sheet => OfSheet(source, seed + 12 * sheet))];
+
+    private static List<Outcome> OfSheet(SwatchSource source, int seed)
+    {
+        var sheet = new SwatchSheet(SheetSize.A4, 0, SwatchSheet.MostRows);
+        var paints = Enumerable.Range(0, sheet.Rows).Select(row => TruePaint.Invented(seed + row)).ToList();
+        var painted = PaintedSheet.By(sheet, paints, Paper, Slips.None, seed);
+        var pictures = new List<(SwatchSource, SheetReading)>();
+        if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto)
+            pictures.Add((SwatchSource.Scan, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Scan, seed)), sheet)));
+        if (source is SwatchSource.Photo or SwatchSource.ScanAndPhoto)
+            pictures.Add((SwatchSource.Photo, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Photo, seed + 1)), sheet)));
+        IReadOnlyList<MeterReading> meter = source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
+        var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>());
+        Assert.All(fitted, row => Assert.Equal(source, row.Source));
+
+        var outcomes = new List<Outcome>();
+        for (var row = 0; row < sheet.Rows; row++)
+        {
+            var (paint, fit) = (paints[row], fitted[row].Fitted!);
+            var bound = HowSure.Bound(fit, source);
+            foreach (var load in new[] { 0.7, 1.0 / 3, 1.0 / 17 })
+                Compare(paint.Over(Paper, load), KubelkaMunk.Over(Paper, fit.Optics, load), bound);
+            Compare(paint.Over(Kraft, 0.8), KubelkaMunk.Over(Kraft, fit.Optics, 0.8), bound);
+            var (other, otherFit) = (paints[(row + 5) % 12], fitted[(row + 5) % 12].Fitted!);
+            var both = Math.Max(bound, HowSure.Bound(otherFit, source));
+            foreach (var (parts, load) in new[] { (1, 0.5), (2, 0.25), (1, 1.0) })
+            {
+                Compare(
+                    TruePaint.Mix([(paint, parts), (other, 1)]).Over(Paper, load),
+                    KubelkaMunk.Over(Paper, PaintOptics.Mix([(fit.Optics, parts), (otherFit.Optics, 1)]), load),
+                    both);
+            }
+            Compare(
+                paint.Over(other.Over(Paper, 0.33), 0.25),
+                KubelkaMunk.Over(KubelkaMunk.Over(Paper, otherFit.Optics, 0.33), fit.Optics, 0.25),
+                both);
+        }
+        return outcomes;
+
+        void Compare(Spectrum truth, Spectrum predicted, double bound) =>
+            outcomes.Add(new Outcome(Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)), bound));
+    }
+}

@@ -1,0 +1,27 @@
+using Nube.Core.Swatches;
+
+namespace Nube.Core.Tests.Swatches;
+
+/// <summary>Print, paint, read, fit, predict.</summary>
+public class SwatchLoopTests(ITestOutputHelper output)
+{
+    // Limits: CIEDE2000 of half and of 95 of 100 predictions, this project's targets.
+    [Theory]
+    [InlineData(SwatchSource.Meter, 30, 1.1, 3.4)]
+    [InlineData(SwatchSource.Scan, 8, 2.6, 7.0)]
+    [InlineData(SwatchSource.Photo, 8, 2.9, 7.0)]
+    [InlineData(SwatchSource.ScanAndPhoto, 6, 2.4, 6.2)]
+    public void Predictions_come_true_within_the_targets_and_within_what_was_said(SwatchSource source, int sheets, double half, double most)
+    {
+        var outcomes = LoopTrial.Of(source, sheets, seed: 60_000);
+        var differences = outcomes.ConvertAll(outcome => outcome.Difference);
+        differences.Sort();
+        var (median, high) = (differences[differences.Count / 2], differences[(int)(0.95 * differences.Count)]);
+        var held = outcomes.Count(outcome => outcome.Difference <= outcome.Bound) / (double)outcomes.Count;
+        output.WriteLine($"{source}: {median:0.00} / {high:0.00}, the bound held {held:0.0 %} of {outcomes.Count}");
+        Assert.InRange(median, 0.2, half);
+        Assert.InRange(high, median, most);
+        // "Nine of ten": the predictions of one paint go together, so over 72 to 96 paints the share itself varies by some 2 %.
+        Assert.InRange(held, 0.86, 0.95);
+    }
+}
