@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Bench;
@@ -14,6 +15,12 @@ public sealed record PaintUsed(int Colourant, double Millilitres);
 /// <param name="Millilitres">Volume with allowance, ml.</param>
 /// <param name="Drops">The same in drops.</param>
 public sealed record MixAmount(PaintMix Mix, double Millilitres, int Drops);
+
+/// <summary>A mix counted out in drops.</summary>
+/// <param name="Millilitres">Volume that is needed, with allowance, ml.</param>
+/// <param name="ColourDrops">Drops of each colourant, as it comes from the pan when wetted or from the tube thinned to ink.</param>
+/// <param name="WaterDrops">Drops of water.</param>
+public sealed record Prepared(double Millilitres, ImmutableArray<int> ColourDrops, int WaterDrops);
 
 /// <summary>Amounts of paint.</summary>
 public static class Amounts
@@ -67,6 +74,25 @@ public static class Amounts
                 return new MixAmount(group.Key, millilitres, Math.Max(1, (int)Math.Ceiling(millilitres / MillilitresPerDrop)));
             }),
         ];
+    }
+
+    /// <summary>What to put on the palette for so much surface, so that the mix never has to be matched again.</summary>
+    /// <param name="mm2">Surface on one card, mm2.</param>
+    /// <param name="cards">Cards, 1 or more.</param>
+    /// <param name="layers">Layers, 1 or more.</param>
+    /// <param name="strength">Colour to water.</param>
+    /// <param name="parts">Parts of each colourant.</param>
+    /// <param name="water">How wet the brush is.</param>
+    public static Prepared ToPrepare(
+        double mm2, int cards, int layers, Strength strength, IReadOnlyList<int> parts, BrushWater water = BrushWater.Wash)
+    {
+        ArgumentNullException.ThrowIfNull(parts);
+        var millilitres = Allowance * mm2 * 1e-6 * water.GramsPerSquareMetre() * cards * layers;
+        var colour = millilitres * strength.LoadOfOneLayer;
+        // Drops are counted whole; the smallest part decides, and the rest keeps its proportion.
+        var unit = Math.Max(1, (int)Math.Ceiling(colour / parts.Sum() / MillilitresPerDrop - 1e-9));
+        return new Prepared(
+            millilitres, [.. parts.Select(part => part * unit)], parts.Sum() * unit * strength.WaterParts);
     }
 
     /// <summary>Volume laid by a pass on one card, ml: water has 1 g/ml.</summary>

@@ -47,6 +47,12 @@ public sealed class RecipeIndex
         return new RecipeIndex(palette, paper, mixes, ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours)));
     }
 
+    /// <summary>Every colour of the grid, in no order that means anything.</summary>
+    public IEnumerable<Lab> Colours()
+    {
+        for (var entry = 0; entry < mixes.Length * MixGrid.Washes.Length; entry++) yield return cells.ColourAt(entry);
+    }
+
     /// <summary>The optics of a mix from a palette.</summary>
     public static PaintOptics Optics(IReadOnlyList<PaintOptics> palette, IReadOnlyList<RecipePart> parts) =>
         PaintOptics.Mix([.. parts.Select(part => (palette[part.Colourant], (double)part.Parts))]);

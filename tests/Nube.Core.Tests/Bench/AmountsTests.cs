@@ -1,3 +1,4 @@
+using Nube.Core.Optics;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
@@ -47,4 +48,17 @@ public class AmountsTests
     [InlineData(0.05, "about 1 drop")]
     [InlineData(0.26, "about 5 drops")]
     public void Amounts_are_said_in_drops(double millilitres, string said) => Assert.Equal(said, Amounts.InDrops(millilitres));
+
+    // By hand: 6 cards x 2,000 mm2 x 40 g/m2 = 0.48 ml, twice that with allowance. At 1:4 a fifth of it is colour, 0.19 ml; in
+    // three parts of 0.064 ml, two drops of 0.05 ml each are enough.
+    [Fact]
+    public void A_mix_is_counted_out_in_drops_that_suffice()
+    {
+        var prepared = Amounts.ToPrepare(2_000, 6, 1, new Strength(4), [2, 1]);
+        Assert.Equal(0.96, prepared.Millilitres, 1e-9);
+        Assert.Equal([4, 2], prepared.ColourDrops);
+        Assert.Equal(24, prepared.WaterDrops);
+        Assert.True((prepared.ColourDrops.Sum() + prepared.WaterDrops) * Amounts.MillilitresPerDrop >= prepared.Millilitres);
+        Assert.Equal(2 * prepared.Millilitres, Amounts.ToPrepare(2_000, 6, 2, new Strength(4), [2, 1]).Millilitres, 1e-9);
+    }
 }

@@ -1,5 +1,6 @@
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
 namespace Nube.Core.Tests.Mixing;
@@ -12,6 +13,8 @@ internal static class BoxOfTwelve
     public static IReadOnlyList<PaintOptics> Palette { get; } = [.. Pans.Select(pan => pan.Optics())];
 
     public static Spectrum Paper { get; } = GenericCatalogue.Papers[0].Reflectance();
+
+    public static RecipeIndex Index { get; } = RecipeIndex.Build(Palette, Paper);
 
     public static PaintOptics Of(string colourIndex) =>
         Palette[Pans.Index().First(pan => pan.Item.ColourIndex == colourIndex).Index];

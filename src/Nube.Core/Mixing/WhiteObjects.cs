@@ -1,0 +1,40 @@
+using System.Collections.Immutable;
+using Nube.Core.Colour;
+using Nube.Core.Optics;
+
+namespace Nube.Core.Mixing;
+
+/// <summary>A tint for the shadow of something white.</summary>
+/// <param name="Colourant">Its place in the palette.</param>
+/// <param name="Water">With how much water.</param>
+/// <param name="Predicted">The tint on the paper.</param>
+public sealed record WhiteTint(int Colourant, Strength Water, Lab Predicted);
+
+/// <summary>Shading white things: a pale blue, violet or the colour of what stands beside them, never a heavy grey.</summary>
+/// <remarks>Common practice, no source. How much paler than the paper is this project's own.</remarks>
+public static class WhiteObjects
+{
+    private const double Depth = 7; // L* below the paper: seen as shadow, still white
+    private const double CoolFrom = 230, CoolTo = 320; // degrees: blues and violets
+    private const double LeastChroma = 3;
+
+    /// <summary>One part colour to so many parts water, thinner than a wash that is meant to be a colour.</summary>
+    public static ImmutableArray<Strength> ThinWashes { get; } = [new(8), new(16), new(32), new(64)];
+
+    /// <summary>A tint of each colourant, blues and violets first, the rest as a stand-in for what is beside the white thing.</summary>
+    public static ImmutableArray<WhiteTint> Tints(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        var wanted = SpectralColour.ToLab(paper).L - Depth;
+        return
+        [
+            .. palette.Select((paint, place) => ThinWashes
+                    .Select(water => new WhiteTint(place, water, SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer))))
+                    .MinBy(tint => Math.Abs(tint.Predicted.L - wanted))!)
+                .OrderBy(tint => IsCool(tint.Predicted) ? 0 : 1).ThenBy(tint => Math.Abs(tint.Predicted.L - wanted)),
+        ];
+    }
+
+    /// <summary>Is it a blue or a violet?</summary>
+    public static bool IsCool(Lab tint) => tint.Chroma >= LeastChroma && tint.Hue is >= CoolFrom and <= CoolTo;
+}
