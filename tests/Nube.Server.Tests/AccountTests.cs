@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.Metadata;
 using System.Net;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Routing;
@@ -67,9 +68,10 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
                 open.Add(pattern);
                 continue;
             }
-            var address = System.Text.RegularExpressions.Regex.Replace(pattern, @"\{(\w+)(:\w+)?\}", m => m.Groups[1].Value == "area" ? "1" : Guid.NewGuid().ToString());
+            var address = System.Text.RegularExpressions.Regex.Replace(pattern, @"\{(\w+)(:\w+)?\}", m => m.Groups[2].Value == ":int" ? "1" : Guid.NewGuid().ToString());
+            var takesFile = endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes.Contains("multipart/form-data") == true;
             var method = endpoint.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0];
-            var answer = await stranger.Send(new HttpMethod(method), address, method is "GET" or "DELETE" ? null : pattern.EndsWith("/image/", StringComparison.Ordinal) ? Visitor.Form([1], "a.svg") : new { });
+            var answer = await stranger.Send(new HttpMethod(method), address, method is "GET" or "DELETE" ? null : takesFile ? Visitor.Form([1], "a.svg") : new { });
             Assert.True(answer.StatusCode == HttpStatusCode.Unauthorized, $"{method} {address}: {answer.StatusCode}");
         }
         Assert.Equal(

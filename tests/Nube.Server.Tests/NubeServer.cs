@@ -147,6 +147,15 @@ public sealed class Visitor(HttpClient http)
         return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
     }
 
+    /// <summary>The file of an answer that must be good.</summary>
+    public async Task<byte[]> File(string address, string mediaType)
+    {
+        using var answer = await Get(address);
+        Assert.True(answer.IsSuccessStatusCode, $"{address}: {(int)answer.StatusCode}");
+        Assert.Equal(mediaType, answer.Content.Headers.ContentType?.MediaType);
+        return await answer.Content.ReadAsByteArrayAsync();
+    }
+
     /// <summary>The sentence of an answer that must be a ProblemDetails with this status.</summary>
     public async Task<string> Trouble(HttpStatusCode status, Task<HttpResponseMessage> asked)
     {
@@ -173,6 +182,14 @@ public sealed class Visitor(HttpClient http)
         using var events = await http.GetAsync($"/api/jobs/{started["job"]}/events");
         var last = (await events.Content.ReadAsStringAsync()).Split('\n').Last(line => line.StartsWith("data: ", StringComparison.Ordinal));
         return JsonNode.Parse(last["data: ".Length..])!;
+    }
+
+    /// <summary>A form with a file and other fields.</summary>
+    public static MultipartFormDataContent FormWith(byte[] file, string name, params (string Field, string Value)[] fields)
+    {
+        var form = Form(file, name);
+        foreach (var (field, value) in fields) form.Add(new StringContent(value), field);
+        return form;
     }
 
     public static MultipartFormDataContent Form(byte[] file, string name, string? width = null, int? dots = null)

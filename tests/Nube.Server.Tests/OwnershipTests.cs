@@ -22,6 +22,14 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
         await yours.Trouble(HttpStatusCode.NotFound, yours.Post($"/api/jobs/{started["job"]}/cancel"));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Put($"/api/stash/{pan}/archived"));
 
+        // Nor sheets.
+        var sheet = (await mine.Ok(mine.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" })))["id"]!.GetValue<string>();
+        Assert.Empty((await yours.Ok(yours.Get("/api/sheets"))).AsArray());
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Get($"/api/sheets/{sheet}"));
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Get($"/api/sheets/{sheet}/print.pdf"));
+        await yours.Trouble(HttpStatusCode.NotFound, yours.Post($"/api/sheets/{sheet}/use"));
+        await yours.Trouble(HttpStatusCode.UnprocessableEntity, yours.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" }));
+
         // Another's pan cannot be mixed with either.
         var own = await yours.Begin();
         Assert.Contains("not in your stash", await yours.Trouble(
@@ -33,10 +41,10 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task Something_put_away_is_offered_no_more_and_can_be_brought_back()
     {
         var maker = await server.NewMaker();
-        var added = await maker.Ok(maker.Post("/api/stash/colourants", new { name = "Beetroot", colourIndex = "", fullStrength = "#6b1233", wash = "#d9a3b5" }));
+        var added = await maker.Ok(maker.Post("/api/stash/colourants", new { name = "Beetroot", colourIndex = "", medium = "pan", fullStrength = "#6b1233", wash = "#d9a3b5" }));
         var address = $"/api/stash/{added["id"]!.GetValue<string>()}/archived";
-        Assert.Contains("already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/stash/colourants", new { name = "beetroot", colourIndex = "", fullStrength = "#6b1233", wash = "#d9a3b5" })), StringComparison.Ordinal);
-        Assert.Contains("lighter", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants", new { name = "Odd", colourIndex = "", fullStrength = "#d9a3b5", wash = "#6b1233" })), StringComparison.Ordinal);
+        Assert.Contains("already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/stash/colourants", new { name = "beetroot", colourIndex = "", medium = "pan", fullStrength = "#6b1233", wash = "#d9a3b5" })), StringComparison.Ordinal);
+        Assert.Contains("lighter", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants", new { name = "Odd", colourIndex = "", medium = "pan", fullStrength = "#d9a3b5", wash = "#6b1233" })), StringComparison.Ordinal);
         var run = await maker.Begin();
         await maker.Ok(maker.Put(address));
         var offered = await maker.Ok(maker.Get($"{await maker.Begin()}/colours"));

@@ -89,8 +89,8 @@ public sealed record SwatchSheet(SheetSize Size, int Series, int Rows)
 
     private double Top => (Height - (MostRows - 1) * RowStep - BoxHeight) / 2 + 4;
 
-    /// <summary>Where the name of a row is written: to the left of its boxes.</summary>
-    public SheetRectangle Label(int row) => new(Left - 46, Top + RowStep * row, 44, BoxHeight);
+    /// <summary>Where the name of a row is written: to the left of its boxes, clear of the paper that is read there.</summary>
+    public SheetRectangle Label(int row) => new(Left - 47, Top + RowStep * row, 41, BoxHeight);
 
     /// <summary>All boxes to paint, row by row.</summary>
     public ImmutableArray<Patch> Patches() =>

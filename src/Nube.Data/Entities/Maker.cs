@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
+using Nube.Core.Colour;
 using Nube.Core.Drying;
 
 namespace Nube.Data.Entities;
@@ -11,4 +13,10 @@ public sealed class Maker : IdentityUser<Guid>
 
     /// <summary>The air of the maker's room.</summary>
     public Air Room { get; set; } = Air.OrdinaryRoom;
+
+    /// <summary>Colours that the maker keeps to come back to.</summary>
+    public ImmutableArray<KeptColour> Kept { get; set; } = [];
 }
+
+/// <summary>A colour with a name.</summary>
+public sealed record KeptColour(string Name, Srgb Colour);

@@ -238,6 +238,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("is_demo");
 
+                    b.Property<string>("Kept")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("kept");
+
                     b.Property<bool>("LockoutEnabled")
                         .HasColumnType("boolean")
                         .HasColumnName("lockout_enabled");

@@ -36,13 +36,18 @@ internal static class SheetReadings
     /// the token from the form.
     /// </remarks>
     private static async Task<Ok<SheetView>> BringIn(
-        Guid id, IFormFile file, [FromForm] SwatchSource source, NubeDb db, FileStore files, CancellationToken cancel)
+        Guid id, IFormFile file, [FromForm] string source, NubeDb db, FileStore files, CancellationToken cancel)
     {
-        if (source is not (SwatchSource.Scan or SwatchSource.Photo)) throw TroubleException.Unusable("Say whether this is a scan or a photo.");
+        var takenWith = source switch
+        {
+            "scan" => SwatchSource.Scan,
+            "photo" => SwatchSource.Photo,
+            _ => throw TroubleException.Unusable("Say whether this is a scan or a photo."),
+        };
         var sheet = await Sheets.Find(id, db, cancel);
         using var content = new MemoryStream();
         await file.CopyToAsync(content, cancel);
-        await Read(sheet, content.ToArray(), Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "picture", source, files, cancel);
+        await Read(sheet, content.ToArray(), Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "picture", takenWith, files, cancel);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }

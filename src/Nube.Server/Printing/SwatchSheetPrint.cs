@@ -65,8 +65,8 @@ public static class SwatchSheetPrint
             if (patch.Column == 0)
             {
                 var label = Of(sheet.Label(patch.Row));
-                canvas.DrawText(Cut(names[patch.Row], name, label.Width), label.Right, label.MidY + 1.2f, SKTextAlign.Right, name, ink);
-                canvas.DrawText(MeterEvidence.NameOf(patch.Row, 0)[..^1], label.Left - 5, label.MidY + 1.2f, SKTextAlign.Left, small, ink);
+                var number = (patch.Row + 1).ToString(CultureInfo.InvariantCulture);
+                canvas.DrawText(Cut($"{number}  {names[patch.Row]}", name, label.Width), label.Right, label.MidY + 1.2f, SKTextAlign.Right, name, ink);
             }
         }
     }

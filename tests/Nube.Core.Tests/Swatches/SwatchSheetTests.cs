@@ -30,7 +30,7 @@ public class SwatchSheetTests
     public void Gaps_lie_on_bare_paper()
     {
         var sheet = new SwatchSheet(SheetSize.A4, 0, SwatchSheet.MostRows);
-        SheetRectangle[] covered = [.. sheet.Patches().Select(patch => patch.Box), .. Enumerable.Range(0, sheet.Rows).Select(sheet.Bar)];
+        SheetRectangle[] covered = [.. sheet.Patches().Select(patch => patch.Box), .. Enumerable.Range(0, sheet.Rows).Select(sheet.Bar), .. Enumerable.Range(0, sheet.Rows).Select(sheet.Label)];
         for (var row = 0; row < sheet.Rows; row++)
         {
             for (var column = 0; column < 5; column++)

@@ -44,6 +44,16 @@ namespace Nube.Data.Migrations
                 nullable: false,
                 defaultValue: false);
 
+            migrationBuilder.AddColumn<string>(
+                name: "kept",
+                table: "makers",
+                type: "jsonb",
+                nullable: false,
+                defaultValueSql: "'[]'::jsonb");
+
+            // Makers who are there already keep no colours yet; an empty text would be no JSON.
+            migrationBuilder.Sql("alter table makers alter column kept drop default");
+
             migrationBuilder.CreateTable(
                 name: "sheets",
                 columns: table => new
@@ -103,6 +113,10 @@ namespace Nube.Data.Migrations
             migrationBuilder.DropColumn(
                 name: "use_up",
                 table: "stash_items");
+
+            migrationBuilder.DropColumn(
+                name: "kept",
+                table: "makers");
         }
     }
 }

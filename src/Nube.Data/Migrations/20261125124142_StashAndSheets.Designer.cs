@@ -12,7 +12,7 @@ using Nube.Data;
 namespace Nube.Data.Migrations
 {
     [DbContext(typeof(NubeDb))]
-    [Migration("20261125120933_StashAndSheets")]
+    [Migration("20261125124142_StashAndSheets")]
     partial class StashAndSheets
     {
         /// <inheritdoc />
@@ -240,6 +240,11 @@ namespace Nube.Data.Migrations
                     b.Property<bool>("IsDemo")
                         .HasColumnType("boolean")
                         .HasColumnName("is_demo");
+
+                    b.Property<string>("Kept")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("kept");
 
                     b.Property<bool>("LockoutEnabled")
                         .HasColumnType("boolean")
