@@ -14,7 +14,10 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         { "", "welcome" },
         { "", "/" },
         { "", "/stash" },
+        { "", "item" },
+        { "", "sheet" },
         { "", "/mix" },
+        { "", "/reach" },
         { "", "/book" },
         { "", "/nowhere" },
         { "Jam jar labels", "image" },
@@ -111,6 +114,12 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         }
         window.OpenDemoBook();
         if (run.Length > 0) window.OpenRun(run, screen);
+        else if (screen is "item" or "sheet")
+        {
+            window.Open("/stash");
+            window.Link(screen == "item" ? "Scarlet pencil" : "Sheet 1").Click();
+            window.WaitUntil(() => new Uri(window.Driver.Url).AbsolutePath != "/stash", "the page to open");
+        }
         else window.Open(screen);
         window.Find("//h1");
         // What is loaded after the heading: pictures, lists, plans.

@@ -66,7 +66,7 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.WaitUntil(() => Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "a recipe with phthalo green");
         window.Find("//summary[contains(., 'all your colours')]").Click();
         window.Find("//label[normalize-space()='Phthalo green']/input").Click();
-        window.Sees("From 11 of your colours");
+        window.Sees("From 14 of your colours");
         window.WaitUntil(() => Recipes().Count == 8 && !Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "recipes without it");
     }
 
@@ -76,14 +76,14 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.OpenDemoBook();
         window.Open("/stash");
         window.Find("//summary[contains(., 'from a list')]").Click();
-        window.Find("//textarea").SendKeys("PB28" + Keys.Enter + "Umber" + Keys.Enter + "Moonlight");
+        window.Find("//textarea").SendKeys("PB36" + Keys.Enter + "Umber" + Keys.Enter + "Moonlight");
         window.Sees("Umber is in your stash already.");
         window.Sees("The catalogue does not have Moonlight.");
         window.Button("Add one colour").Click();
         window.Sees("one colour added.");
-        window.Heading("Cobalt blue");
-        window.Find("//button[@aria-label='Put away Cobalt blue']").Click();
-        window.Sees("Cobalt blue is put away.");
+        window.Heading("Cerulean blue");
+        window.Find("//button[@aria-label='Put away Cerulean blue']").Click();
+        window.Sees("Cerulean blue is put away.");
     }
 
     public void Dispose()

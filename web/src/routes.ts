@@ -9,6 +9,7 @@ export const { p, navigate, route } = createRouter({
   '/stash/:id': () => import('./places/stash/ItemPlace.svelte'),
   '/sheets/:id': () => import('./places/stash/SheetPlace.svelte'),
   '/mix': () => import('./places/Mix.svelte'),
+  '/reach': () => import('./places/Reach.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {
     '/image': () => import('./places/run/ImageStage.svelte'),

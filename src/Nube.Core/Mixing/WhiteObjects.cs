@@ -8,7 +8,8 @@ namespace Nube.Core.Mixing;
 /// <param name="Colourant">Its place in the palette.</param>
 /// <param name="Water">With how much water.</param>
 /// <param name="Predicted">The tint on the paper.</param>
-public sealed record WhiteTint(int Colourant, Strength Water, Lab Predicted);
+/// <param name="Cool">It is a blue or a violet beside the bare paper.</param>
+public sealed record WhiteTint(int Colourant, Strength Water, Lab Predicted, bool Cool);
 
 /// <summary>Shading white things: a pale blue, violet or the colour of what stands beside them, never a heavy grey.</summary>
 /// <remarks>Common practice, no source. How much paler than the paper is this project's own.</remarks>
@@ -25,16 +26,21 @@ public static class WhiteObjects
     public static ImmutableArray<WhiteTint> Tints(IReadOnlyList<PaintOptics> palette, Spectrum paper)
     {
         ArgumentNullException.ThrowIfNull(palette);
-        var wanted = SpectralColour.ToLab(paper).L - Depth;
+        var bare = SpectralColour.ToLab(paper);
+        var wanted = bare.L - Depth;
         return
         [
             .. palette.Select((paint, place) => ThinWashes
-                    .Select(water => new WhiteTint(place, water, SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer))))
+                    .Select(water => Tint(place, water, SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer)), bare))
                     .MinBy(tint => Math.Abs(tint.Predicted.L - wanted))!)
-                .OrderBy(tint => IsCool(tint.Predicted) ? 0 : 1).ThenBy(tint => Math.Abs(tint.Predicted.L - wanted)),
+                .OrderBy(tint => tint.Cool ? 0 : 1).ThenBy(tint => Math.Abs(tint.Predicted.L - wanted)),
         ];
     }
 
-    /// <summary>Is it a blue or a violet?</summary>
-    public static bool IsCool(Lab tint) => tint.Chroma >= LeastChroma && tint.Hue is >= CoolFrom and <= CoolTo;
+    /// <summary>A pale tint is seen against its paper, which is a little yellow: its hue is the direction away from it.</summary>
+    private static WhiteTint Tint(int colourant, Strength water, Lab predicted, Lab bare)
+    {
+        var away = new Lab(predicted.L, predicted.A - bare.A, predicted.B - bare.B);
+        return new WhiteTint(colourant, water, predicted, away.Chroma >= LeastChroma && away.Hue is >= CoolFrom and <= CoolTo);
+    }
 }

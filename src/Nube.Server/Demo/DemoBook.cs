@@ -73,6 +73,7 @@ public sealed class DemoBook(
         await Colour(swap, DemoColours.PearBranch, cancel);
         await Plan(swap, cancel);
         await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
+        await DemoStash.Write(owner, db, files, clock, cancel);
         await whole.CommitAsync(cancel);
     }
 
@@ -163,7 +164,10 @@ public sealed class DemoBook(
 
     private async Task Finish(Guid id, TimeSpan ago, CancellationToken cancel)
     {
-        (await runs.Load(id, cancel)).Run.FinishedAt = clock.GetUtcNow() - ago;
+        var run = await runs.Load(id, cancel);
+        run.Run.FinishedAt = clock.GetUtcNow() - ago;
+        var plan = run.Run.Plan!.Plan;
+        BenchPlace.TakeFromStash(run, plan, plan.Steps.Select(step => step.Number), run.Run.FinishedAt.Value);
         await db.SaveChangesAsync(cancel);
     }
 

@@ -122,7 +122,7 @@ public static class BenchPlace
     }
 
     /// <summary>What the run used is no longer left; estimates, which the maker can correct in the stash.</summary>
-    private static void TakeFromStash(RunWithSupplies run, Plan plan, IEnumerable<int> stepsDone, DateTimeOffset at)
+    internal static void TakeFromStash(RunWithSupplies run, Plan plan, IEnumerable<int> stepsDone, DateTimeOffset at)
     {
         foreach (var used in Amounts.Used(plan, stepsDone))
         {

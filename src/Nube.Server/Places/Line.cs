@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Materials;
 using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Data.Entities;
@@ -84,7 +85,7 @@ public static class Line
         var run = new Run { MakerId = maker.MakerId, Name = given.Name.Trim(), Cards = given.Cards, CreatedAt = now, ChangedAt = now };
         // A new run starts with all colours of the stash, and the first paper and ink in it.
         var stash = await db.Stash.Where(item => item.ArchivedAt == null).OrderBy(item => item.Id).ToListAsync(cancel);
-        run.Palette = [.. stash.Where(item => item.Kind == StashKind.Colourant).Select(item => item.Id).Take(48)];
+        run.Palette = [.. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(item => item.Id).Take(48)];
         run.PaperId = stash.FirstOrDefault(item => item.Kind == StashKind.Paper)?.Id;
         run.StampingInkId = stash.FirstOrDefault(item => item.Kind == StashKind.StampingInk)?.Id;
         db.Runs.Add(run);

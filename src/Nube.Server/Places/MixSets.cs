@@ -26,7 +26,7 @@ public sealed record ReachView(int Colourants, int Against, double Share, IReadO
 public sealed record KitAsked(Guid Paper, int Size, Guid? Run);
 
 /// <summary>A colourant of a kit, with how near the wishes come with it and those before.</summary>
-public sealed record KitStepView(Guid Id, string Name, string ColourIndex, Srgb FullStrength, Srgb Wash, double MeanDifference, Likeness Likeness);
+public sealed record KitStepView(Guid Id, string Name, string ColourIndex, Srgb FullStrength, Srgb Wash, double MeanDifference);
 
 /// <summary>A kit.</summary>
 public sealed record KitView(int Wishes, double WithAll, IReadOnlyList<KitStepView> Steps);
@@ -101,7 +101,7 @@ internal static class MixSets
             [
                 .. kit.Select(step => (Item: items[step.Colourant], step.MeanDifference)).Select(step => new KitStepView(
                     step.Item.Id, step.Item.Name, step.Item.Colourant!.ColourIndex, step.Item.Colourant.FullStrength, step.Item.Colourant.Wash,
-                    step.MeanDifference, Likenesses.Of(step.MeanDifference))),
+                    step.MeanDifference)),
             ]));
     }
 

@@ -141,7 +141,7 @@ internal static class MixTries
         var on = (await MixPlace.PaperOf(paper, db, cancel)).Reflectance();
         var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
         return TypedResults.Ok(WhiteObjects.Tints([.. items.Select(item => palettes.Optics(item.Colourant!))], on).Select(tint => new TintView(
-            items[tint.Colourant].Id, items[tint.Colourant].Name, WhiteObjects.IsCool(tint.Predicted), tint.Water.WaterParts,
+            items[tint.Colourant].Id, items[tint.Colourant].Name, tint.Cool, tint.Water.WaterParts,
             Srgb.FromLab(tint.Predicted))).ToList());
     }
 

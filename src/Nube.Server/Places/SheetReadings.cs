@@ -103,31 +103,37 @@ internal static class SheetReadings
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
-    /// <summary>Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.</summary>
     private static async Task<Ok<SheetView>> StandIn(Guid id, Pretend given, NubeDb db, FileStore files, CancellationToken cancel)
     {
         var sheet = await Sheets.Find(id, db, cancel);
         var items = await db.Stash.AsNoTracking().Where(item => sheet.Rows.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
+        await TakeWithStandIn(sheet, [.. sheet.Rows.Select(row => items[row])], given.Source, files, cancel);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
+    }
+
+    /// <summary>Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.</summary>
+    internal static async Task TakeWithStandIn(
+        Sheet sheet, IReadOnlyList<StashItem> rows, SwatchSource source, FileStore files, CancellationToken cancel)
+    {
         // What is behind an item does not change when the item is measured: it comes from the catalogue, or the item's key.
-        var paints = sheet.Rows.Select(row => TruePaint.Behind(Unmeasured(items[row].Colourant!), Seed(row))).ToList();
-        var paper = GenericCatalogue.Papers[0].Reflectance();
-        var painted = PaintedSheet.By(sheet.Layout, paints, paper, Slips.None, Seed(id));
-        switch (given.Source)
+        var paints = rows.Select(item => TruePaint.Behind(Unmeasured(item.Colourant!), Seed(item.Id))).ToList();
+        var seed = Seed(sheet.Id);
+        var painted = PaintedSheet.By(sheet.Layout, paints, GenericCatalogue.Papers[0].Reflectance(), Slips.None, seed);
+        switch (source)
         {
             case SwatchSource.Scan:
-                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Scan, Seed(id)), "stand-in scan.jpg", SwatchSource.Scan, files, cancel);
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Scan, seed), "stand-in scan.jpg", source, files, cancel);
                 break;
             case SwatchSource.Photo:
-                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, Seed(id) + 1), "stand-in photo.jpg", SwatchSource.Photo, files, cancel);
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), "stand-in photo.jpg", source, files, cancel);
                 break;
             case SwatchSource.Meter:
-                Take(sheet, SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(Seed(id)), painted));
+                Take(sheet, SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted));
                 break;
             default:
                 throw TroubleException.Unusable("The stand-in devices are a scanner, a phone and a meter.");
         }
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
     private static Colourant Unmeasured(Colourant colourant) =>

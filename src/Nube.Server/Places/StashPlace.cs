@@ -12,9 +12,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A colourant as a list shows it. Mixes: it is thinned with water. Hue: its place by hue. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.</summary>
+/// <summary>A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.</summary>
 public sealed record ColourantView(
-    Medium Medium, bool Mixes, string ColourIndex, Srgb FullStrength, Srgb Wash, double Hue, bool Granulates, Provenance Provenance,
+    Medium Medium, bool Mixes, bool Pencil, string ColourIndex, Srgb FullStrength, Srgb Wash, double Hue, bool Granulates, Provenance Provenance,
     SwatchSource Source, double? HowSure)
 {
     /// <summary>Chroma below which a wash has no hue to speak of. This project's own.</summary>
@@ -26,7 +26,7 @@ public sealed record ColourantView(
         ArgumentNullException.ThrowIfNull(colourant);
         var wash = colourant.Wash.ToLab();
         return new ColourantView(
-            colourant.Medium, colourant.Medium.MixesWithWater(), colourant.ColourIndex, colourant.FullStrength, colourant.Wash,
+            colourant.Medium, colourant.Medium.MixesWithWater(), colourant.Medium.IsPencil(), colourant.ColourIndex, colourant.FullStrength, colourant.Wash,
             // Round the hues from red; greys after them, from dark to light.
             wash.Chroma < Greyish ? 360 + wash.L : wash.Hue,
             colourant.Granulates, colourant.Provenance,

@@ -74,10 +74,12 @@ public class CardAndCompanyTests
     {
         var tints = WhiteObjects.Tints(BoxOfTwelve.Palette, White);
         Assert.Equal(12, tints.Length);
-        Assert.True(WhiteObjects.IsCool(tints[0].Predicted));
         var paper = SpectralColour.ToLab(White).L;
         Assert.All(tints, tint => Assert.InRange(paper - tint.Predicted.L, 0.3, 20));
-        var cool = tints.TakeWhile(tint => WhiteObjects.IsCool(tint.Predicted)).Count();
-        Assert.All(tints.Skip(cool), tint => Assert.False(WhiteObjects.IsCool(tint.Predicted)));
+        var cool = tints.Where(tint => tint.Cool).Select(tint => GenericCatalogue.Pans[tint.Colourant].ColourIndex).ToList();
+        Assert.Contains("PB29", cool);
+        Assert.Contains("PV23", cool);
+        Assert.DoesNotContain("PY42", cool);
+        Assert.Equal(cool, tints[..cool.Count].Select(tint => GenericCatalogue.Pans[tint.Colourant].ColourIndex));
     }
 }

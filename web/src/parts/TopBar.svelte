@@ -13,7 +13,7 @@
       href: p('/stash'),
       here: (path: string) => path.startsWith('/stash') || path.startsWith('/sheets'),
     },
-    { name: 'Mix', href: p('/mix'), here: (path: string) => path === '/mix' },
+    { name: 'Mix', href: p('/mix'), here: (path: string) => path === '/mix' || path === '/reach' },
     { name: 'Book', href: p('/book'), here: (path: string) => path === '/book' },
   ];
 </script>

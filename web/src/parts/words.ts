@@ -1,4 +1,4 @@
-import type { Colourant, Likeness, Medium, Shadow, Tone, Wetness } from '../api/client';
+import type { Colourant, Likeness, Medium, OnPaper, Shadow, Tone, Wetness } from '../api/client';
 
 /** The product's words for what the server names. */
 export const wetnessWords: Record<Wetness, string> = {
@@ -63,3 +63,11 @@ export function leftInWords(left: number): string {
   if (left < 0.9) return 'three quarters left';
   return 'full';
 }
+
+/** What becomes of a colour on a paper or card. */
+export const effectWords: Record<OnPaper['effect'], string> = {
+  shows: '',
+  shadesTheCard: 'shades the card itself',
+  needsWhite: 'needs opaque white under it',
+  disappears: 'disappears on it',
+};

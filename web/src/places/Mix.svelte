@@ -2,9 +2,12 @@
   import { api, ask, type MixFound, type Recipe, type StashItem } from '../api/client';
   import TroubleNote from '../parts/TroubleNote.svelte';
   import { Resource } from '../state/resource.svelte';
+  import { p } from '../routes';
   import Found from './mix/Found.svelte';
+  import Kept from './mix/Kept.svelte';
   import TryMix from './mix/TryMix.svelte';
   import Wanted from './mix/Wanted.svelte';
+  import WhiteThings from './mix/WhiteThings.svelte';
 
   const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
   void stash.refresh();
@@ -43,7 +46,10 @@
 
 <svelte:head><title>Mix, Nube</title></svelte:head>
 
-<h1 class="mt-4">Mix</h1>
+<div class="mt-4 flex flex-wrap items-baseline gap-x-6">
+  <h1>Mix</h1>
+  <a class="underline" href={p('/reach')}>What your colours reach, kits, and a run's colours together</a>
+</div>
 {#if stash.trouble}<div class="mt-3"><TroubleNote trouble={stash.trouble} again={stash.refresh} /></div>{/if}
 <div class="mt-4 grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
   <Wanted
@@ -62,4 +68,8 @@
 </div>
 {#if paper && colourants.length > 0}
   <div bind:this={trying}><TryMix {paper} {colourants} bind:tried bind:water /></div>
+  <div class="mt-8 grid items-start gap-8 border-t-2 border-hair pt-5 lg:grid-cols-2">
+    <Kept {paper} {colour} choose={(kept) => (colour = kept)} />
+    <WhiteThings {paper} ground={papers.find((item) => item.id === paper)?.paper?.colour ?? '#fbfaf7'} />
+  </div>
 {/if}

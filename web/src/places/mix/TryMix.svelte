@@ -2,6 +2,7 @@
   import { api, ask, type MixTried, type NamedColour, type StashItem } from '../../api/client';
   import Swatch from '../../parts/Swatch.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { effectWords } from '../../parts/words';
   import { Resource } from '../../state/resource.svelte';
   import Tones from './Tones.svelte';
 
@@ -22,14 +23,26 @@
   const look = new Resource<MixTried>(() =>
     ask(
       api.POST('/api/mix/try', {
-        body: { paper, parts: tried.map((part) => ({ colourant: part.id, parts: part.parts })), water },
+        body: {
+          paper,
+          parts: tried.map((part) => ({ colourant: part.id, parts: part.parts })),
+          water,
+          under: under ? { parts: [{ colourant: under, parts: 1 }], water: underWater } : null,
+          areaCm2: area,
+          cards,
+        },
       }),
     ),
   );
+  let under = $state('');
+  let underWater = $state(4);
+  let area = $state<number | null>(20);
+  let cards = $state(6);
   $effect(() => {
-    void [paper, water, JSON.stringify(tried)];
+    void [paper, water, under, underWater, area, cards, JSON.stringify(tried)];
     if (tried.length > 0) void look.refresh();
   });
+  const drops = (count: number) => (count === 1 ? '1 drop' : `${count} drops`);
 
   const nameOf = (id: string) => colourants.find((item) => item.id === id)?.name ?? 'put away';
   const free = $derived(colourants.filter((item) => !tried.some((part) => part.id === item.id)));
@@ -52,7 +65,11 @@
 {#snippet steps(title: string, colours: NamedColour[])}
   <figure>
     <figcaption class="mb-1">{title}</figcaption>
-    <Swatch colours={colours.map((c) => c.colour)} paper={colours[0]?.paper ?? ''} label={title} />
+    <Swatch
+      colours={colours.map((c) => c.colour)}
+      paper={under ? (look.value?.ground ?? '') : (colours[0]?.paper ?? '')}
+      label={title}
+    />
     <div class="grid text-center text-sm" style:grid-template-columns="repeat({colours.length}, 1fr)">
       {#each colours as c (c.name)}<span>{c.name}</span>{/each}
     </div>
@@ -94,6 +111,45 @@
           () => (water = Math.max(0, water - 1)),
           () => (water = Math.min(16, water + 1)),
         )}
+        <label class="mt-2 grid gap-1">
+          Over a dry layer of
+          <select class="select w-full" bind:value={under}>
+            <option value="">nothing, the bare paper</option>
+            {#each colourants as item (item.id)}<option value={item.id}>{item.name}</option>{/each}
+          </select>
+        </label>
+        {#if under}
+          {@render counter(
+            'parts of water in it',
+            underWater,
+            () => (underWater = Math.max(0, underWater - 1)),
+            () => (underWater = Math.min(16, underWater + 1)),
+          )}
+        {/if}
+        <fieldset class="mt-2 grid gap-2">
+          <legend class="mb-1 font-bold">How much to mix</legend>
+          <div class="flex flex-wrap items-center gap-2">
+            <label class="flex items-center gap-2">
+              <input class="input w-24" type="number" min="0.5" max="2000" step="0.5" bind:value={area} /> cm² a
+              card,
+            </label>
+            <label class="flex items-center gap-2">
+              <input class="input w-20" type="number" min="1" max="24" bind:value={cards} /> cards
+            </label>
+          </div>
+          {#if look.value?.prepared}
+            {@const prepared = look.value.prepared}
+            <p role="status">
+              {#each tried as part, index (part.id)}
+                <strong>{drops(prepared.colourDrops[index] ?? 0)}</strong>
+                {nameOf(part.id)}{index < tried.length - 1 ? ', ' : ''}
+              {/each}
+              and <strong>{drops(prepared.waterDrops)}</strong> water: at least {prepared.millilitres.toFixed(
+                1,
+              )} ml, as much again as the paper takes, so that it need not be matched later.
+            </p>
+          {/if}
+        </fieldset>
       {/if}
     </div>
     <div class="grid gap-5">
@@ -113,8 +169,15 @@
           <ul class="grid gap-3 sm:grid-cols-2 md:grid-cols-3">
             {#each look.value.papers as c (c.name)}
               <li>
-                <Swatch colours={[c.colour]} paper={c.paper} label="The mix on {c.name}" />
-                <span class="text-sm">{c.name}</span>
+                <Swatch
+                  colours={c.effect === 'shows' ? [c.colour] : [c.colour, c.overWhite]}
+                  paper={c.paper}
+                  label="The mix on {c.name}{c.effect === 'shows' ? '' : ', and over opaque white'}"
+                />
+                <span class="text-sm">
+                  {c.name}{#if c.effect !== 'shows'}<br /><strong>{effectWords[c.effect]}</strong>; beside it
+                    over white{/if}
+                </span>
               </li>
             {/each}
           </ul>

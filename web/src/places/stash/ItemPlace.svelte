@@ -5,6 +5,7 @@
   import { knownFrom, leftInWords, mediumNames } from '../../parts/words';
   import { p, route } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
+  import PencilLayers from './PencilLayers.svelte';
 
   const id = $derived(route.params.id ?? '');
   const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
@@ -14,12 +15,28 @@
   const item = $derived(stash.value?.find((one) => one.id === id));
   const paper = $derived(stash.value?.find((one) => one.kind === 'paper' && !one.archived));
   const names = new Map<string, string>(mediumNames);
+  const kind = $derived(
+    [
+      item?.colourant?.colourIndex,
+      names.get(item?.colourant?.medium ?? ''),
+      item?.colourant?.granulates ? 'granulates' : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  );
   const mixes = $derived(item?.colourant?.mixes ?? false);
 
   const look = new Resource<MixTried>(() =>
     ask(
       api.POST('/api/mix/try', {
-        body: { paper: paper?.id ?? '', parts: [{ colourant: id, parts: 1 }], water: 2 },
+        body: {
+          paper: paper?.id ?? '',
+          parts: [{ colourant: id, parts: 1 }],
+          water: 2,
+          under: null,
+          areaCm2: null,
+          cards: null,
+        },
       }),
     ),
   );
@@ -115,7 +132,7 @@
       </label>
       <p class="text-sm">
         {item.lastUsedAt
-          ? `Last used on ${new Date(item.lastUsedAt).toLocaleDateString()}.`
+          ? `Last used on ${new Date(item.lastUsedAt).toLocaleDateString(undefined, { dateStyle: 'long' })}.`
           : 'No run has used it yet.'}
       </p>
     </section>
@@ -124,10 +141,8 @@
         <section aria-label="Its colour">
           <h2>Its colour</h2>
           <p class="mt-1">
-            {[colourant.colourIndex, names.get(colourant.medium), colourant.granulates ? 'granulates' : '']
-              .filter(Boolean)
-              .join(', ')}. {colourant.howSure === null
-              ? 'Estimated by eye or from the catalogue; a painted swatch sheet measures it.'
+            {kind[0]?.toUpperCase()}{kind.slice(1)}. {colourant.howSure === null
+              ? `Estimated by eye or from the catalogue${mixes ? '; a painted swatch sheet measures it' : ''}.`
               : `${knownFrom(colourant)[0]?.toUpperCase()}${knownFrom(colourant).slice(1)}: nine of ten washes come out within that CIEDE2000 difference.`}
           </p>
           {#if look.trouble}<TroubleNote trouble={look.trouble} again={look.refresh} />{/if}
@@ -161,6 +176,13 @@
                 </li>
               {/each}
             </ul>
+          {:else if colourant.pencil}
+            <div class="mt-3">
+              <PencilLayers
+                pencil={item.id}
+                papers={(stash.value ?? []).filter((one) => one.kind === 'paper' && !one.archived)}
+              />
+            </div>
           {:else if !mixes}
             <div class="mt-3 max-w-xs">
               <Swatch
@@ -171,20 +193,20 @@
             </div>
           {/if}
         </section>
-        <section aria-label="Its swatches">
-          <h2>Its swatches</h2>
-          <ul class="mt-1 grid gap-1">
-            {#each (sheets.value ?? []).filter( (sheet) => sheet.names.includes(item.name) ) as sheet (sheet.id)}
-              <li>
-                <a class="underline" href={p('/sheets/:id', { params: { id: sheet.id } })}
-                  >Swatch sheet {sheet.number}</a
-                >
-              </li>
-            {:else}
-              <li>None yet. Make a sheet in the stash, paint it and scan it.</li>
-            {/each}
-          </ul>
-        </section>
+        {#if mixes}<section aria-label="Its swatches">
+            <h2>Its swatches</h2>
+            <ul class="mt-1 grid gap-1">
+              {#each (sheets.value ?? []).filter( (sheet) => sheet.names.includes(item.name) ) as sheet (sheet.id)}
+                <li>
+                  <a class="underline" href={p('/sheets/:id', { params: { id: sheet.id } })}
+                    >Swatch sheet {sheet.number}</a
+                  >
+                </li>
+              {:else}
+                <li>None yet. Make a sheet in the stash, paint it and scan it.</li>
+              {/each}
+            </ul>
+          </section>{/if}
       </div>
     {/if}
   </div>

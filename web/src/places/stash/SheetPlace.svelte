@@ -78,7 +78,7 @@
   {#if sheet.trouble}<div class="mt-3"><TroubleNote trouble={sheet.trouble} /></div>{/if}
 
   <div class="mt-5 grid items-start gap-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
-    <div class="grid gap-4">
+    <div class="grid min-w-0 gap-4">
       <SheetPictures
         pictures={value.pictures}
         sheet={value.id}

@@ -15,7 +15,7 @@
   } = $props();
 </script>
 
-<section aria-label="What was read">
+<section class="min-w-0 overflow-x-auto" aria-label="What was read" tabindex="-1">
   <table class="w-full border-separate border-spacing-y-1">
     <caption class="mb-1 text-left text-sm">
       Each box: what was read above, what the fit makes of it below. A box that went wrong can be left out.
