@@ -17,6 +17,7 @@ public readonly record struct KitStep(int Colourant, double MeanDifference);
 /// </remarks>
 public static class Kit
 {
+    private const double LargestWeightOfL = 1.75; // 1 + 0.015 x 50^2 / sqrt(20 + 50^2), at L* 0 or 100
     private const double Farthest = 60; // CIEDE2000 of a wish that nothing comes near
 
     /// <summary>The kit, in the order of what each adds.</summary>
@@ -101,7 +102,11 @@ public static class Kit
                 {
                     var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, strength.LoadOfOneLayer));
                     for (var wish = 0; wish < wishes.Count; wish++)
+                    {
+                        // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked at closer.
+                        if (Math.Abs(wishes[wish].L - colour.L) >= LargestWeightOfL * nearest[wish]) continue;
                         nearest[wish] = Math.Min(nearest[wish], (float)Ciede2000.Difference(wishes[wish], colour));
+                    }
                 }
             }
         });

@@ -16,6 +16,9 @@ public static class SheetReader
     /// <summary>Fewest marks with which the sheet's place is certain enough.</summary>
     public const int FewestMarks = 3;
 
+    /// <summary>Pixels of a picture's longer side that are enough: about 150 dots per inch on A4.</summary>
+    public const int EnoughPixels = 1700;
+
     /// <summary>Share of each side of a box that is read.</summary>
     public const double InnerShare = 0.6;
 

@@ -1,7 +1,5 @@
-using System.Diagnostics;
 using System.Text.Json;
 using Nube.Core.Colour;
-using Nube.Core.Tests.Artwork;
 
 namespace Nube.Core.Tests.Reference;
 
@@ -11,21 +9,7 @@ public class CuloriTests
     [Fact]
     public async Task Thousands_of_random_colours_agree()
     {
-        var start = new ProcessStartInfo("node")
-        {
-            ArgumentList =
-            {
-                Path.Combine(Drawings.Root, "tests", "Nube.Core.Tests", "Reference", "culori.mjs"),
-                Path.Combine(Drawings.Root, "web"),
-            },
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-        };
-        using var node = Process.Start(start)!;
-        var errors = node.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
-        var lines = (await node.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
-        await node.WaitForExitAsync(TestContext.Current.CancellationToken);
-        Assert.True(node.ExitCode == 0, await errors);
+        var lines = await Script.Node("culori.mjs");
         Assert.Equal(4000, lines.Length);
 
         Lab? before = null;

@@ -32,9 +32,9 @@ internal static class LoopTrial
         var painted = PaintedSheet.By(sheet, paints, Paper, Slips.None, seed);
         var pictures = new List<(SwatchSource, SheetReading)>();
         if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto)
-            pictures.Add((SwatchSource.Scan, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Scan, seed)), sheet)));
+            pictures.Add((SwatchSource.Scan, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Scan, seed), SheetReader.EnoughPixels), sheet)));
         if (source is SwatchSource.Photo or SwatchSource.ScanAndPhoto)
-            pictures.Add((SwatchSource.Photo, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Photo, seed + 1)), sheet)));
+            pictures.Add((SwatchSource.Photo, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), SheetReader.EnoughPixels), sheet)));
         IReadOnlyList<MeterReading> meter = source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
         var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>());
         Assert.All(fitted, row => Assert.Equal(source, row.Source));
