@@ -28,6 +28,19 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task Recipes_come_closest_first_with_fewer_colours_or_with_what_is_to_be_used_up()
+    {
+        var maker = await server.NewMaker();
+        var (paper, colours) = await Supplies(maker);
+        async Task<List<System.Text.Json.Nodes.JsonArray>> In(string order) =>
+            [.. (await maker.Ok(maker.Post("/api/mix/find", new { paper, colour = "#7f9a4a", mostColourants = 2, order })))["recipes"]!.AsArray().Select(recipe => recipe!["parts"]!.AsArray())];
+        Assert.Equal([1, 1, 1, 1, 2, 2, 2, 2], (await In("fewerColours")).Select(parts => parts.Count));
+        Assert.Contains("marked to be used up", await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/mix/find", new { paper, colour = "#7f9a4a", mostColourants = 2, order = "usesUp" })), StringComparison.Ordinal);
+        await maker.Ok(maker.Put($"/api/stash/{colours["PY42"]}", new { name = "Yellow ochre", keptAt = "", note = "", left = 1, useUp = true }));
+        Assert.All(await In("usesUp"), parts => Assert.Contains(parts, part => part!["colourIndex"]!.GetValue<string>() == "PY42"));
+    }
+
+    [Fact]
     public async Task A_wish_out_of_reach_names_one_addition_that_comes_nearer()
     {
         var maker = await server.NewMaker();

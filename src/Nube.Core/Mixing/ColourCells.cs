@@ -46,17 +46,37 @@ internal sealed class ColourCells
                 }
             }
         });
+        // A counting sort by cell, in a fixed number of pieces that count and place for themselves: the order within a cell is
+        // that of the grid, on any number of threads.
+        const int pieces = 8, cells = CellsL * CellsAb * CellsAb;
         var count = mixes * washes;
-        var start = new int[CellsL * CellsAb * CellsAb + 1];
-        for (var i = 0; i < count; i++) start[CellOf(raw, i) + 1]++;
-        for (var cell = 1; cell < start.Length; cell++) start[cell] += start[cell - 1];
-        var (sorted, entries, next) = (new ushort[raw.Length], new int[count], start[..^1]);
-        for (var i = 0; i < count; i++)
+        var counts = new int[pieces][];
+        (int From, int To) Piece(int piece) => ((int)((long)count * piece / pieces), (int)((long)count * (piece + 1) / pieces));
+        Parallel.For(0, pieces, piece =>
         {
-            var to = next[CellOf(raw, i)]++;
-            raw.AsSpan(3 * i, 3).CopyTo(sorted.AsSpan(3 * to));
-            entries[to] = i;
+            var own = counts[piece] = new int[cells];
+            var (from, to) = Piece(piece);
+            for (var i = from; i < to; i++) own[CellOf(raw, i)]++;
+        });
+        var start = new int[cells + 1];
+        for (var cell = 0; cell < cells; cell++)
+        {
+            var at = start[cell];
+            foreach (var own in counts) (own[cell], at) = (at, at + own[cell]);
+            start[cell + 1] = at;
         }
+        var (sorted, entries) = (new ushort[raw.Length], new int[count]);
+        Parallel.For(0, pieces, piece =>
+        {
+            var next = counts[piece];
+            var (from, to) = Piece(piece);
+            for (var i = from; i < to; i++)
+            {
+                var place = next[CellOf(raw, i)]++;
+                raw.AsSpan(3 * i, 3).CopyTo(sorted.AsSpan(3 * place));
+                entries[place] = i;
+            }
+        });
         return new ColourCells(washes, start, sorted, entries);
     }
 

@@ -63,7 +63,8 @@ public sealed class RecipeIndex
     /// </summary>
     /// <param name="wish">The colour wanted, dry.</param>
     /// <param name="count">How many, 1 or more; fewer come back when the grid has fewer mixes.</param>
-    public ImmutableArray<Recipe> Nearest(Lab wish, int count = 5)
+    /// <param name="wanted">Which mixes count; all when none is given.</param>
+    public ImmutableArray<Recipe> Nearest(Lab wish, int count = 5, MixFilter? wanted = null)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         var shortlist = new Shortlist(count);
@@ -91,6 +92,7 @@ public sealed class RecipeIndex
         void Offer(int entry)
         {
             var (mix, wash) = cells.MixAndWash(entry);
+            if (wanted is not null && !wanted.Allows(mixes[mix].Colourants, mixes[mix].Count)) return;
             var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers);
             if (price <= shortlist.Bar) shortlist.Offer(price + Ciede2000.Difference(wish, cells.ColourAt(entry)), mix, wash);
         }

@@ -22,6 +22,21 @@ internal sealed class WashColours
     private static readonly float[] Loads =
         [.. MixGrid.Washes.Select(wash => (float)(wash.Layers * wash.Strength.LoadOfOneLayer))];
 
+    /// <summary>
+    /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of theirs;
+    /// (-1, -1) where there are none. Of 15 exponentials four remain.
+    /// </summary>
+    private static readonly (int One, int Other)[] Sums =
+    [
+        .. Loads.Index().Select(load => (
+            from one in Enumerable.Range(0, load.Index)
+            from other in Enumerable.Range(one, load.Index - one)
+            where Math.Abs(Loads[one] + Loads[other] - load.Item) < 1e-6
+            select (one, other)).FirstOrDefault((-1, -1))),
+    ];
+
+    private static readonly int PaddedWashes = (Loads.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
+
     private readonly float[][] absorption;
     private readonly float[] scattering;
     private readonly float[] ground;
@@ -56,25 +71,52 @@ internal sealed class WashColours
             var absorbs = new Vector<float>(k[band..]);
             Vector.SquareRoot(absorbs * (absorbs + new Vector<float>(2 * s))).CopyTo(d[band..]);
         }
+        Span<float> e = stackalloc float[Loads.Length * Padded];
+        Span<float> x = stackalloc float[PaddedWashes], y = stackalloc float[PaddedWashes], z = stackalloc float[PaddedWashes];
+        x.Fill(1);
+        y.Fill(1);
+        z.Fill(1);
         for (var wash = 0; wash < Loads.Length; wash++)
         {
-            var (x, y, z) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
+            var (one, other) = Sums[wash];
+            var (sumX, sumY, sumZ) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
             for (var band = 0; band < Padded; band += Vector<float>.Count)
             {
                 var deep = new Vector<float>(d[band..]);
-                var e = Vector.Exp(-2 * Loads[wash] * deep);
-                var u = Vector<float>.One - e;
-                var v = deep * (Vector<float>.One + e);
+                var passes = one < 0
+                    ? Vector.Exp(-2 * Loads[wash] * deep)
+                    : new Vector<float>(e[(one * Padded + band)..]) * new Vector<float>(e[(other * Padded + band)..]);
+                passes.CopyTo(e[(wash * Padded + band)..]);
+                var u = Vector<float>.One - passes;
+                var v = deep * (Vector<float>.One + passes);
                 var a = (new Vector<float>(k[band..]) + new Vector<float>(s)) * u;
                 var below = new Vector<float>(ground, band);
                 var r = (s * u - below * (a - v)) / (a + v - below * s * u);
-                x += r * new Vector<float>(WeightX, band);
-                y += r * new Vector<float>(WeightY, band);
-                z += r * new Vector<float>(WeightZ, band);
+                sumX += r * new Vector<float>(WeightX, band);
+                sumY += r * new Vector<float>(WeightY, band);
+                sumZ += r * new Vector<float>(WeightZ, band);
             }
-            var lab = Lab.FromXyz(new Xyz(Vector.Sum(x), Vector.Sum(y), Vector.Sum(z)));
-            (colours[3 * wash], colours[3 * wash + 1], colours[3 * wash + 2]) = ((float)lab.L, (float)lab.A, (float)lab.B);
+            (x[wash], y[wash], z[wash]) = (Vector.Sum(sumX), Vector.Sum(sumY), Vector.Sum(sumZ));
         }
+        for (var wash = 0; wash < PaddedWashes; wash += Vector<float>.Count)
+        {
+            var (fx, fy, fz) = (
+                F(new Vector<float>(x[wash..]) / (float)Xyz.D65White.X), F(new Vector<float>(y[wash..])), F(new Vector<float>(z[wash..]) / (float)Xyz.D65White.Z));
+            for (var i = 0; i < Vector<float>.Count && wash + i < Loads.Length; i++)
+            {
+                var at = 3 * (wash + i);
+                (colours[at], colours[at + 1], colours[at + 2]) = (116 * fy[i] - 16, 500 * (fx[i] - fy[i]), 200 * (fy[i] - fz[i]));
+            }
+        }
+    }
+
+    /// <summary>CIELAB's f (CIE 15:2018): the cube root, below (6/29)^3 its straight line.</summary>
+    private static Vector<float> F(Vector<float> t)
+    {
+        const float knee = 6f / 29;
+        var root = Vector.Exp(Vector.Log(Vector.Max(t, new Vector<float>(1e-6f))) * (1f / 3));
+        return Vector.ConditionalSelect(
+            Vector.GreaterThan(t, new Vector<float>(knee * knee * knee)), root, t * (1 / (3 * knee * knee)) + new Vector<float>(4f / 29));
     }
 
     /// <summary>What stands in the bands beyond the spectrum: weights of 0, and 1 to keep the formula finite.</summary>
@@ -110,6 +152,17 @@ internal readonly record struct PackedMix
 
     /// <summary>A colourant's parts.</summary>
     public int PartsAt(int place) => (int)(bits >> (16 * place) & 0xff);
+
+    /// <summary>A bit for each of its colourants, by place in the palette.</summary>
+    public ulong Colourants
+    {
+        get
+        {
+            var set = 0UL;
+            for (var i = 0; i < Count; i++) set |= 1UL << ColourantAt(i);
+            return set;
+        }
+    }
 
     /// <summary>The mix again.</summary>
     public ImmutableArray<RecipePart> Parts

@@ -11,8 +11,21 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
+/// <summary>What comes first among recipes.</summary>
+public enum RecipeOrder
+{
+    /// <summary>The nearest.</summary>
+    Closest,
+
+    /// <summary>Fewer colours first, the nearest of each number.</summary>
+    FewerColours,
+
+    /// <summary>Those with something that is to be used up.</summary>
+    UsesUp,
+}
+
 /// <summary>A colour wanted on a paper, from these colourants of the stash or, when none are named, from all.</summary>
-public sealed record MixWish(Guid Paper, ImmutableArray<Guid> Colourants, Srgb Colour, int MostColourants);
+public sealed record MixWish(Guid Paper, ImmutableArray<Guid> Colourants, Srgb Colour, int MostColourants, RecipeOrder Order = RecipeOrder.Closest);
 
 /// <summary>Something that is not in the stash and would come nearer.</summary>
 public sealed record AdditionView(string Name, string ColourIndex, RecipeView Recipe);
@@ -55,8 +68,25 @@ public static class MixPlace
         var found = palette.Index.Nearest(wish, Offered);
         return TypedResults.Ok(new MixFound(
             paper.Colour,
-            [.. found.Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
+            [.. InOrder(given, items, palette.Index, found).Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
             found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null));
+    }
+
+    private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index, ImmutableArray<Recipe> closest)
+    {
+        var wish = given.Colour.ToLab();
+        switch (given.Order)
+        {
+            case RecipeOrder.FewerColours:
+                return Enumerable.Range(1, given.MostColourants).SelectMany(count => index.Nearest(wish, Offered / given.MostColourants, new MixFilter([], count)));
+            case RecipeOrder.UsesUp:
+                int[] toUseUp = [.. items.Index().Where(item => item.Item.UseUp).Select(item => item.Index)];
+                return toUseUp.Length > 0
+                    ? index.Nearest(wish, Offered, new MixFilter(toUseUp, 0))
+                    : throw TroubleException.Conflict("Nothing in your stash is marked to be used up. Mark it at the item.");
+            default:
+                return closest;
+        }
     }
 
     private static AdditionView? Addition(

@@ -64,6 +64,9 @@ public sealed record NewSupply(string Name, SupplyKind Kind, bool Wet);
 /// <summary>Something of the catalogue.</summary>
 public sealed record CatalogueEntry(StashKind Kind, string Name, bool Owned, ColourantView? Colourant, Paper? Paper, StampingInk? StampingInk);
 
+/// <summary>Colours of the same kind and hue in the stash: one for light, one for shadow; null where there is none.</summary>
+public sealed record SiblingsView(StashItemView? Light, StashItemView? Dark);
+
 /// <summary>Names of the catalogue to put into the stash.</summary>
 public sealed record FromCatalogue(ImmutableArray<string> Names);
 
@@ -88,6 +91,7 @@ public static class StashPlace
         var stash = api.MapGroup("/stash").WithTags("Stash");
         stash.MapGet("/", List);
         stash.MapGet("/like", Like);
+        stash.MapGet("/{id:guid}/siblings", FindSiblings);
         stash.MapGet("/catalogue", Catalogue);
         stash.MapPost("/catalogue", Take);
         stash.MapPost("/supplies", AddSupply);
@@ -122,6 +126,17 @@ public static class StashPlace
         return TypedResults.Ok(near.ConvertAll(laid => new LikelyItem(
             laid.Item.Id, laid.Item.Name, laid.Item.Colourant!.ColourIndex, Srgb.FromLab(laid.Lab), laid.Wash.ToString(), laid.Difference,
             Likenesses.Of(laid.Difference))));
+    }
+
+    private static async Task<Ok<SiblingsView>> FindSiblings(Guid id, NubeDb db, CancellationToken cancel)
+    {
+        var item = await Find(id, db, cancel);
+        if (item.Colourant is null) throw TroubleException.Unusable("Only colours have a light and a shadow.");
+        var others = (await db.Stash.AsNoTracking().Where(other => other.Kind == StashKind.Colourant && other.ArchivedAt == null && other.Id != id)
+            .OrderBy(other => other.Id).ToListAsync(cancel)).FindAll(other => other.Colourant!.Medium == item.Colourant.Medium);
+        var found = Siblings.Of(item.Colourant.FullStrength.ToLab(), others.ConvertAll(other => other.Colourant!.FullStrength.ToLab()));
+        return TypedResults.Ok(new SiblingsView(
+            found.Light is { } light ? StashItemView.Of(others[light]) : null, found.Dark is { } dark ? StashItemView.Of(others[dark]) : null));
     }
 
     private static async Task<Ok<List<CatalogueEntry>>> Catalogue(NubeDb db, CancellationToken cancel)

@@ -28,7 +28,7 @@ public enum PastedKind
 /// <param name="Colourant">What will be added; null when nothing is.</param>
 public sealed record PastedLine(int Line, PastedKind Kind, string Text, string Sentence, Colourant? Colourant);
 
-/// <summary>Reads a list of water colours as makers keep it: a name, a pigment, or both on a line; commas, semicolons or tabs.</summary>
+/// <summary>Reads a list of colours as makers keep it: a name, a pigment, or both on a line; commas, semicolons or tabs.</summary>
 /// <remarks>
 /// A pigment is looked up in the catalogue by its Colour Index name, and what else stands on the line is the maker's own
 /// name for it; without a pigment the name is looked up. Nothing is guessed: what is not found is said.
@@ -61,7 +61,7 @@ public static partial class PastedColours
         var fields = Fields(line);
         var pigment = fields.FirstOrDefault(field => ColourIndexName().IsMatch(field));
         var name = fields.FirstOrDefault(field => field != pigment && field.Length > 0);
-        var known = GenericCatalogue.WaterColours.FirstOrDefault(colour => pigment is not null
+        var known = GenericCatalogue.Colourants.FirstOrDefault(colour => pigment is not null
             ? string.Equals(colour.ColourIndex, pigment, StringComparison.OrdinalIgnoreCase)
             : string.Equals(colour.Name, name, StringComparison.OrdinalIgnoreCase));
         if (known is null)
@@ -72,7 +72,7 @@ public static partial class PastedColours
         var added = known with { Name = name ?? known.Name };
         if (added.Name.Length > 80) return new PastedLine(number, PastedKind.Unknown, line, "A name has at most 80 letters.", null);
         return taken.Add(added.Name)
-            ? new PastedLine(number, PastedKind.New, line, $"{added.Name}, {added.ColourIndex}", added)
+            ? new PastedLine(number, PastedKind.New, line, added.ColourIndex.Length > 0 ? $"{added.Name}, {added.ColourIndex}" : added.Name, added)
             : new PastedLine(number, PastedKind.Owned, line, $"{added.Name} is in your stash already.", null);
     }
 

@@ -53,6 +53,22 @@ public class RecipeTests
     }
 
     [Fact]
+    public void Only_wanted_mixes_are_found_and_none_of_them_is_missed()
+    {
+        var random = new Random(77);
+        for (var i = 0; i < 10; i++)
+        {
+            var wish = new Srgb(random.NextDouble(), random.NextDouble(), random.NextDouble()).ToLab();
+            var all = TryEverything([.. BoxOfTwelve.Palette], 2, wish, int.MaxValue);
+            var withUmber = all.Where(recipe => recipe.Parts.Any(part => part.Colourant is 6 or 2)).Take(4);
+            Assert.Equal(withUmber.Select(r => r.Parts), Index.Nearest(wish, 4, new MixFilter([6, 2], 0)).Select(r => r.Parts));
+            var alone = all.Where(recipe => recipe.Parts.Length == 1).Take(4);
+            Assert.Equal(alone.Select(r => r.Parts), Index.Nearest(wish, 4, new MixFilter([], 1)).Select(r => r.Parts));
+        }
+        Assert.Equal(12, Index.Nearest(new Lab(50, 0, 0), 50, new MixFilter([], 1)).Length);
+    }
+
+    [Fact]
     public void Colours_in_single_precision_are_within_their_tolerance()
     {
         var engine = new WashColours(BoxOfTwelve.Palette, BoxOfTwelve.Paper);

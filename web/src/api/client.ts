@@ -31,6 +31,7 @@ export type StashItem = Schemas['StashItemView'];
 export type Colourant = Schemas['ColourantView'];
 export type CatalogueEntry = Schemas['CatalogueEntry'];
 export type LikelyItem = Schemas['LikelyItem'];
+export type SiblingsFound = Schemas['SiblingsView'];
 export type Sheet = Schemas['SheetView'];
 export type SheetListed = Schemas['SheetListed'];
 export type SheetPicture = Schemas['SheetPictureView'];

@@ -18,6 +18,7 @@
   let colour = $state('#7f9a4a');
   let chosenPaper = $state('');
   let most = $state(2);
+  let order = $state<'closest' | 'fewerColours' | 'usesUp'>('closest');
   let without = $state<string[]>([]);
   const from = $derived(colourants.filter((item) => !without.includes(item.id)).map((item) => item.id));
   const paper = $derived(chosenPaper || (papers[0]?.id ?? ''));
@@ -25,12 +26,12 @@
   const found = new Resource<MixFound>(() =>
     ask(
       api.POST('/api/mix/find', {
-        body: { paper, colourants: without.length > 0 ? from : [], colour, mostColourants: most },
+        body: { paper, colourants: without.length > 0 ? from : [], colour, mostColourants: most, order },
       }),
     ),
   );
   $effect(() => {
-    void [colour, most];
+    void [colour, most, order];
     if (paper && (without.length === 0 || from.length > 0)) void found.refresh();
   });
 
@@ -62,6 +63,14 @@
     {colourants}
   />
   <section aria-label="Recipes" aria-busy={found.busy}>
+    <label class="mb-3 flex items-center gap-2">
+      First
+      <select class="select w-64" bind:value={order}>
+        <option value="closest">the closest</option>
+        <option value="fewerColours">with fewer colours</option>
+        <option value="usesUp">with what is to be used up</option>
+      </select>
+    </label>
     {#if found.trouble}<TroubleNote trouble={found.trouble} again={found.refresh} />{/if}
     {#if found.value}<Found found={found.value} wish={colour} {take} />{/if}
   </section>

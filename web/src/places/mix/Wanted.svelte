@@ -1,6 +1,7 @@
 <script lang="ts">
-  import type { StashItem } from '../../api/client';
+  import { api, ask, type Run, type StashItem } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
+  import { Resource } from '../../state/resource.svelte';
   import FromPhoto from './FromPhoto.svelte';
 
   let {
@@ -21,6 +22,14 @@
     papers: StashItem[];
     colourants: StashItem[];
   } = $props();
+
+  const runs = new Resource<Run[]>(() => ask(api.GET('/api/runs')));
+  void runs.refresh();
+  let run = $state('');
+  const ofRun = new Resource<string[]>(async () => {
+    const colours = await ask(api.GET('/api/runs/{id}/colours', { params: { path: { id: run } } }));
+    return [...new Set(colours.areas.map((area) => area.wish))];
+  });
 
   const counts = [
     { most: 1, words: 'one alone' },
@@ -47,6 +56,35 @@
       ></button>
     {/each}
   </div>
+  <label class="grid gap-1">
+    Or from a run
+    <select
+      class="select w-full"
+      value={run}
+      onchange={(event) => {
+        run = event.currentTarget.value;
+        if (run) void ofRun.refresh();
+      }}
+    >
+      <option value="">choose one</option>
+      {#each runs.value ?? [] as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+    </select>
+  </label>
+  {#if run && ofRun.value}
+    <div class="flex flex-wrap gap-1" role="group" aria-label="Colours of the run">
+      {#each ofRun.value as one (one)}
+        <button
+          type="button"
+          class="h-9 w-9 rounded-full border-2 border-[#6d7076]"
+          style:background={one}
+          aria-label="The colour {one}"
+          onclick={() => (colour = one)}
+        ></button>
+      {:else}
+        <p class="text-sm">This run has no colours yet.</p>
+      {/each}
+    </div>
+  {/if}
   <label class="grid gap-1">
     On
     <select class="select w-full" value={paper} onchange={(event) => choosePaper(event.currentTarget.value)}>

@@ -6,6 +6,7 @@
   import { p, route } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
   import PencilLayers from './PencilLayers.svelte';
+  import Siblings from './Siblings.svelte';
 
   const id = $derived(route.params.id ?? '');
   const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
@@ -192,6 +193,7 @@
               />
             </div>
           {/if}
+          <div class="mt-5"><Siblings {item} /></div>
         </section>
         {#if mixes}<section aria-label="Its swatches">
             <h2>Its swatches</h2>

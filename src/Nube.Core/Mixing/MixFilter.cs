@@ -1,0 +1,16 @@
+namespace Nube.Core.Mixing;
+
+/// <summary>Which mixes are wanted.</summary>
+/// <param name="OneOf">At least one of these colourants, by place in the palette; empty for any.</param>
+/// <param name="Colourants">Exactly so many colourants; 0 for any number.</param>
+public sealed record MixFilter(IReadOnlyCollection<int> OneOf, int Colourants)
+{
+    private readonly ulong oneOf = OneOf.Aggregate(0UL, (set, place) => set | 1UL << place);
+
+    /// <summary>Every mix.</summary>
+    public static MixFilter All { get; } = new([], 0);
+
+    /// <summary>Is a mix of these colourants, a bit for each, wanted?</summary>
+    internal bool Allows(ulong colourants, int count) =>
+        (oneOf == 0 || (colourants & oneOf) != 0) && (Colourants == 0 || count == Colourants);
+}
