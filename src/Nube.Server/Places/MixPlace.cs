@@ -30,8 +30,8 @@ public sealed record MixWish(Guid Paper, ImmutableArray<Guid> Colourants, Srgb C
 /// <summary>Something that is not in the stash and would come nearer.</summary>
 public sealed record AdditionView(string Name, string ColourIndex, RecipeView Recipe);
 
-/// <summary>The best recipes for a wish.</summary>
-public sealed record MixFound(Srgb Paper, IReadOnlyList<RecipeView> Recipes, AdditionView? Addition);
+/// <summary>The best recipes for a wish. The note says when not all of the stash was mixed from.</summary>
+public sealed record MixFound(Srgb Paper, IReadOnlyList<RecipeView> Recipes, AdditionView? Addition, string? Note);
 
 /// <summary>Finding mixes of what is owned.</summary>
 public static class MixPlace
@@ -69,7 +69,8 @@ public static class MixPlace
         return TypedResults.Ok(new MixFound(
             paper.Colour,
             [.. InOrder(given, items, palette.Index, found).Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
-            found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null));
+            found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
+            NoteOf(given.Colourants, stash.Count(item => item.ArchivedAt is null), items.Count)));
     }
 
     private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index, ImmutableArray<Recipe> closest)
@@ -116,10 +117,17 @@ public static class MixPlace
         if (items.Count < named.Count) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         if (items.Count == 0) throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
         var most = mostColourants == 3 ? MostForThrees : MostForPairs;
-        return items.Count <= most
-            ? (stash, items)
-            : throw TroubleException.Unusable($"Choose at most {most} colours for mixes of {mostColourants}; these are {items.Count}.");
+        if (items.Count <= most) return (stash, items);
+        if (named.Count > 0) throw TroubleException.Unusable($"Choose at most {most} colours for mixes of {mostColourants}; these are {items.Count}.");
+        // Of a large stash, what is likely to be on the table.
+        var likely = items.OrderByDescending(item => item.LastUsedAt).ThenByDescending(item => item.Colourant!.Measured is not null).Take(most).ToHashSet();
+        return (stash, items.FindAll(likely.Contains));
     }
+
+    private static string? NoteOf(ImmutableArray<Guid> named, int inUse, int mixedFrom) =>
+        named.IsDefaultOrEmpty && mixedFrom < inUse
+            ? $"Mixed from {mixedFrom} of your {inUse} colours: those used last, then those that are measured. Choose others on the left."
+            : null;
 
     /// <summary>A paper of the stash.</summary>
     internal static async Task<Paper> PaperOf(Guid id, NubeDb db, CancellationToken cancel) =>

@@ -85,4 +85,38 @@ public partial class GenericCatalogueTests
         // Heavy watercolour paper bears the most.
         Assert.Equal(GenericCatalogue.Papers[0], GenericCatalogue.Papers.MaxBy(paper => paper.BuckleWater));
     }
+
+    [Fact]
+    public void There_is_enough_to_start_from_and_every_name_stands_once()
+    {
+        Assert.Equal((24, 24), (GenericCatalogue.Pencils.Length, GenericCatalogue.Inks.Length));
+        Assert.True(GenericCatalogue.Papers.Length >= 14);
+        Assert.True(GenericCatalogue.StampingInks.Length >= 8);
+        var names = GenericCatalogue.Colourants.Select(c => c.Name).Concat(GenericCatalogue.Papers.Select(p => p.Name)).Concat(GenericCatalogue.StampingInks.Select(i => i.Name)).ToList();
+        Assert.Equal(names.Count, names.Distinct(StringComparer.OrdinalIgnoreCase).Count());
+        Assert.All(GenericCatalogue.StampingInks, ink => Assert.Equal(Provenance.Estimated, ink.Provenance));
+        Assert.Equal(GenericCatalogue.UsualPapers, GenericCatalogue.Papers[..6]);
+    }
+
+    [Fact]
+    public void Pencils_and_inks_are_lighter_laid_lightly_and_explained_by_their_two_colours() =>
+        Assert.All(GenericCatalogue.Pencils.Concat(GenericCatalogue.Inks), colour =>
+        {
+            Assert.True(colour.Wash.ToLab().L > colour.FullStrength.ToLab().L + 5, colour.Name);
+            var residual = SwatchFit.From(colour.FullStrength, colour.Wash, colour.Scattering).Residual;
+            Assert.True(residual < 7, $"{colour.Name}: {residual:0.0}");
+        });
+
+    [Fact]
+    public void Every_medium_is_laid_dry_or_mixed_with_water_or_neither_but_not_both() =>
+        Assert.All(Enum.GetValues<Medium>(), medium =>
+        {
+            Assert.False(medium.IsPencil() && medium.MixesWithWater());
+            Assert.Equal(medium.MixesWithWater(), medium.Holds() is > 0);
+        });
+
+    // Common practice, no source: a slow ink stays sticky, which is what embossing needs.
+    [Fact]
+    public void Inks_that_take_powder_are_slow() =>
+        Assert.All(GenericCatalogue.StampingInks.Where(ink => ink.Embossable), ink => Assert.True(ink.Slow));
 }

@@ -22,6 +22,7 @@
   </div>
 {/snippet}
 
+{#if found.note}<p class="mb-2 text-sm">{found.note}</p>{/if}
 <ol class="grid gap-2">
   {#each found.recipes as recipe, place (place)}
     <li class="sheet flex flex-wrap items-center gap-x-5 gap-y-2 py-2">

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { api, ask, type MixTried, type NamedColour, type StashItem } from '../../api/client';
+  import { api, ask, type MixTried, type StashItem } from '../../api/client';
+  import Ladder from '../../parts/Ladder.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { effectWords } from '../../parts/words';
@@ -42,6 +43,7 @@
     void [paper, water, under, underWater, area, cards, JSON.stringify(tried)];
     if (tried.length > 0) void look.refresh();
   });
+  const ground = $derived((under ? look.value?.ground : look.value?.layers[0]?.paper) ?? '');
   const drops = (count: number) => (count === 1 ? '1 drop' : `${count} drops`);
 
   const nameOf = (id: string) => colourants.find((item) => item.id === id)?.name ?? 'put away';
@@ -60,20 +62,6 @@
     <button type="button" class="btn btn-line btn-sm w-10" aria-label="More {name}" onclick={more}>+</button>
     {name}
   </div>
-{/snippet}
-
-{#snippet steps(title: string, colours: NamedColour[])}
-  <figure>
-    <figcaption class="mb-1">{title}</figcaption>
-    <Swatch
-      colours={colours.map((c) => c.colour)}
-      paper={under ? (look.value?.ground ?? '') : (colours[0]?.paper ?? '')}
-      label={title}
-    />
-    <div class="grid text-center text-sm" style:grid-template-columns="repeat({colours.length}, 1fr)">
-      {#each colours as c (c.name)}<span>{c.name}</span>{/each}
-    </div>
-  </figure>
 {/snippet}
 
 <section class="mt-8 border-t-2 border-hair pt-5" aria-label="Try a mix">
@@ -157,8 +145,8 @@
       {#if tried.length === 0}
         <p>Take a recipe from above, or add colours, to see the mix thinned, layered and on your papers.</p>
       {:else if look.value}
-        {@render steps('Thinned, colour to water', look.value.strengths)}
-        {@render steps('Layered, each on the dry one before', look.value.layers)}
+        <Ladder title="Thinned, colour to water" steps={look.value.strengths} paper={ground} />
+        <Ladder title="Layered, each on the dry one before" steps={look.value.layers} paper={ground} />
         {@const itself = look.value.layers[0]}
         {#if itself}
           <Tones title="Its shadow" tones={look.value.shadows} colour={itself.colour} paper={itself.paper} />

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { StashItem } from '../../api/client';
+  import PutAway from '../../parts/PutAway.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import { knownFrom, leftInWords, mediumNames } from '../../parts/words';
   import { p } from '../../routes';
@@ -57,14 +58,7 @@
               </p>
             {/if}
           </div>
-          <button
-            type="button"
-            class="btn btn-ghost btn-sm"
-            aria-label="{item.archived ? 'Bring back' : 'Put away'} {item.name}"
-            onclick={() => archive(item, !item.archived)}
-          >
-            {item.archived ? 'Bring back' : 'Put away'}
-          </button>
+          <PutAway {item} {archive} />
         </li>
       {/if}
     {:else}

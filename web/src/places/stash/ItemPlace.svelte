@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api, ask, type MixTried, type SheetListed, type StashItem } from '../../api/client';
+  import Ladder from '../../parts/Ladder.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { knownFrom, leftInWords, mediumNames } from '../../parts/words';
@@ -149,21 +150,14 @@
           {#if look.trouble}<TroubleNote trouble={look.trouble} again={look.refresh} />{/if}
           {#if look.value}
             {@const value = look.value}
-            <figure class="mt-3">
-              <figcaption class="mb-1">Thinned, on {paper?.name}</figcaption>
-              <Swatch
-                colours={value.strengths.map((step) => step.colour)}
+            <div class="mt-3">
+              <Ladder
+                title="Thinned, on {paper?.name}"
+                steps={value.strengths}
                 paper={value.strengths[0]?.paper ?? '#ffffff'}
                 estimated={colourant.howSure === null}
-                label="Its ladder of water"
               />
-              <div
-                class="grid text-center text-sm"
-                style:grid-template-columns="repeat({value.strengths.length}, 1fr)"
-              >
-                {#each value.strengths as step (step.name)}<span>{step.name}</span>{/each}
-              </div>
-            </figure>
+            </div>
             <ul class="mt-4 grid gap-3 sm:grid-cols-3" aria-label="On your papers">
               {#each value.papers as on (on.name)}
                 <li>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api, ask, type StashItem, type Trouble } from '../../api/client';
+  import PutAway from '../../parts/PutAway.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { asTrouble } from '../../state/resource.svelte';
 
@@ -37,14 +38,7 @@
   <li class="sheet flex items-center gap-4 py-2">
     {#if colour}<span class="card-paper h-9 w-12" style:background={colour} aria-hidden="true"></span>{/if}
     <span class="min-w-0 flex-1">{item.name}<br /><span class="text-sm text-quiet">{words}</span></span>
-    <button
-      type="button"
-      class="btn btn-ghost btn-sm"
-      aria-label="{item.archived ? 'Bring back' : 'Put away'} {item.name}"
-      onclick={() => archive(item, !item.archived)}
-    >
-      {item.archived ? 'Bring back' : 'Put away'}
-    </button>
+    <PutAway {item} {archive} />
   </li>
 {/snippet}
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api, ask, type PencilTried, type Pressure, type StashItem } from '../../api/client';
-  import Swatch from '../../parts/Swatch.svelte';
+  import Ladder from '../../parts/Ladder.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
 
@@ -21,17 +21,8 @@
     void [pencil, pressure];
     if (paper) void look.refresh();
   });
+  const numbered = (colours: string[]) => colours.map((colour, index) => ({ name: `${index + 1}`, colour }));
 </script>
-
-{#snippet layers(title: string, colours: string[], ground: string)}
-  <figure>
-    <figcaption class="mb-1">{title}</figcaption>
-    <Swatch {colours} paper={ground} label={title} />
-    <div class="grid text-center text-sm" style:grid-template-columns="repeat({colours.length}, 1fr)">
-      {#each colours, index (index)}<span>{index + 1}</span>{/each}
-    </div>
-  </figure>
-{/snippet}
 
 <div class="grid gap-4">
   <div class="flex flex-wrap gap-x-6 gap-y-2">
@@ -55,9 +46,9 @@
   {#if look.trouble}<TroubleNote trouble={look.trouble} again={look.refresh} />{/if}
   {#if look.value}
     {@const value = look.value}
-    {@render layers('Layer on layer, dry', value.dry, value.paper)}
+    <Ladder title="Layer on layer, dry" steps={numbered(value.dry)} paper={value.paper} />
     <p>{value.sentence}</p>
-    {@render layers('The same, blended with solvent', value.dissolved, value.paper)}
+    <Ladder title="The same, blended with solvent" steps={numbered(value.dissolved)} paper={value.paper} />
     <p class="border-l-4 border-warm pl-3 text-sm">{value.caution}</p>
   {/if}
 </div>
