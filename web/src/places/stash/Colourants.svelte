@@ -11,7 +11,7 @@
   }: { items: StashItem[]; archive: (item: StashItem, archived: boolean) => Promise<void> } = $props();
 
   // A large stash is searched, not scrolled: the page stays quick.
-  const atOnce = 60;
+  const atOnce = 24;
   let more = $state(1);
   const shown = $derived(items.slice(0, atOnce * more));
   const names = new Map<string, string>(mediumNames);
