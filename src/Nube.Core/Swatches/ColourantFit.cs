@@ -94,12 +94,10 @@ public static class ColourantFit
         private readonly Strength[] meant = [.. patches.Select(patch => evidence.First(one => one.Patch == patch).Strength)];
         private readonly int count = FirstLoad + patches.Count;
 
-        /// <summary>K from the palest patch on white, band by band, as if hands were exact.</summary>
+        /// <summary>K from a wash, band by band, as if hands were exact: full strength and the palest say little about hue.</summary>
         public double[] Start()
         {
-            var palest = evidence.Where(one => !one.OverBlack).MaxBy(one => one.Strength.WaterParts)!;
-            // A wash that is nearly white says little about hue: the next stronger one says more.
-            var telling = evidence.Where(one => !one.OverBlack).OrderBy(one => Math.Abs(one.Strength.WaterParts - 4)).FirstOrDefault() ?? palest;
+            var telling = evidence.Where(one => !one.OverBlack).MinBy(one => Math.Abs(one.Strength.WaterParts - 4))!;
             var seen = telling.Reflectance ?? ReflectanceReconstruction.From(Srgb.FromLab(telling.Colour));
             var start = new double[count];
             for (var band = 0; band < Spectrum.Bands; band++)

@@ -45,6 +45,9 @@ public static class SheetEvidence
     /// <summary>Reflectance of the neutral white on which patches are taken to stand; read colours are relative to their paper.</summary>
     public const double NeutralPaper = SwatchFit.NeutralPaper;
 
+    /// <summary>What solid printed black sends back, against white paper. From memory: densities of 1.3 to 1.6.</summary>
+    public const double PrintedBlack = 0.035;
+
     // Thresholds are this project's own, set on simulated sheets.
     private const double Empty = 0.02; // ln of the paper's light against the patch's, in the sensor that differs most
     private const double Inverted = 1.08; // how much deeper a weaker wash must be to be called swapped

@@ -56,7 +56,7 @@ public sealed record PaintedSheet(
             .. sheet.Patches().Select(patch =>
             {
                 var error = Math.Exp(Normal.Sample(random, 0, StrengthError));
-                var strength = slips.Swapped.Contains(patch.Row) && patch.Column is 1 or 2 && slips.Swapped.Contains(patch.Row)
+                var strength = slips.Swapped.Contains(patch.Row) && patch.Column is (1 or 2)
                     ? SwatchSheet.Washes[3 - patch.Column]
                     : patch.Strength;
                 var load = slips.Forgotten.Contains((patch.Row, patch.Column)) ? 0 : strength.LoadOfOneLayer * error;

@@ -156,7 +156,7 @@ public static class SheetScanner
         return
         [
             .. Enumerable.Range(0, GrainSide * GrainSide).Select(i => (byte)Math.Clamp(
-                Math.Round(((field.At<double>(i / GrainSide, i % GrainSide) - mean.Val0) / deviation.Val0 + 2) * 2), 0, 8)),
+                Math.Round(((field.At<double>(i / GrainSide, i % GrainSide) - mean.Val0) / deviation.Val0 + 2) * (TruePaint.GrainSteps - 1) / 4), 0, TruePaint.GrainSteps - 1)),
         ];
     }
 

@@ -15,7 +15,8 @@ namespace Nube.Devices.Swatches;
 /// <param name="Granulation">Standard deviation of the logarithm of the load from point to point; 0 for none.</param>
 public sealed record TruePaint(Spectrum Absorption, Spectrum Scattering, double Granulation)
 {
-    private const double GrainSteps = 9;
+    /// <summary>Steps from little to much paint, from -2 to 2 standard deviations.</summary>
+    public const int GrainSteps = 9;
 
     /// <summary>A mix: K and S by parts.</summary>
     public static TruePaint Mix(IReadOnlyList<(TruePaint Paint, double Parts)> parts)
@@ -47,7 +48,7 @@ public sealed record TruePaint(Spectrum Absorption, Spectrum Scattering, double 
     /// <summary>Places of the layer by how much paint lies there, from little to much, each with its share of the surface.</summary>
     public ImmutableArray<(double Share, Spectrum Reflectance)> Grains(Spectrum ground, double load)
     {
-        double[] z = [.. Enumerable.Range(0, (int)GrainSteps).Select(i => -2 + 4 * i / (GrainSteps - 1))];
+        double[] z = [.. Enumerable.Range(0, GrainSteps).Select(i => -2 + 4.0 * i / (GrainSteps - 1))];
         double[] weight = [.. z.Select(value => Math.Exp(-value * value / 2))];
         var total = weight.Sum();
         // Minus half the variance: the mean load stays what it is.

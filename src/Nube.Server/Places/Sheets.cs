@@ -209,7 +209,7 @@ public static class Sheets
             Srgb? predicted = row.Fitted is null || read.Count == 0
                 ? null
                 : Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(
-                    patch.OverBlack ? Spectrum.Flat(0.035) : white, row.Fitted.Optics, row.Fitted.Loads[patch.Column])));
+                    patch.OverBlack ? Spectrum.Flat(SheetEvidence.PrintedBlack * SheetEvidence.NeutralPaper) : white, row.Fitted.Optics, row.Fitted.Loads[patch.Column])));
             return new BoxView(
                 patch.Column,
                 patch.Strength.ToString(),

@@ -90,8 +90,8 @@ public class StandInTests
     {
         var glare = 0.05;
         RelativeLight Seen(double light) => new(light * (1 - glare) + glare, light * (1 - glare) + glare, light * (1 - glare) + glare);
-        var stray = StrayLight.From([Seen(StrayLight.PrintedBlack), Seen(StrayLight.PrintedBlack), Seen(0.9)]); // the middle one counts
-        Assert.Equal(StrayLight.PrintedBlack, stray.TakenOff(Seen(StrayLight.PrintedBlack)).Mean, 1e-9);
+        var stray = StrayLight.From([Seen(SheetEvidence.PrintedBlack), Seen(SheetEvidence.PrintedBlack), Seen(0.9)]); // the middle one counts
+        Assert.Equal(SheetEvidence.PrintedBlack, stray.TakenOff(Seen(SheetEvidence.PrintedBlack)).Mean, 1e-9);
         Assert.Equal(0.4, stray.TakenOff(Seen(0.4)).Mean, 1e-9);
         Assert.Equal(1, stray.TakenOff(Seen(1)).Mean, 1e-9);
         Assert.Equal(0.2, StrayLight.From([new RelativeLight(0.01, 0.01, 0.01)]).TakenOff(new RelativeLight(0.2, 0.2, 0.2)).R, 1e-12);

@@ -31,7 +31,9 @@
         {#each runs as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
       </select>
     </label>
-    <button type="submit" class="btn btn-primary" disabled={kit.busy}>Choose them</button>
+    <button type="submit" class="btn btn-primary" disabled={kit.busy}
+      >{kit.busy ? 'Trying kits' : 'Choose them'}</button
+    >
   </form>
   {#if kit.trouble}<TroubleNote trouble={kit.trouble} again={kit.refresh} />{/if}
   {#if kit.value}
