@@ -52,7 +52,7 @@ namespace Nube.Data.Migrations
                 defaultValueSql: "'[]'::jsonb");
 
             // Makers who are there already keep no colours yet; an empty text would be no JSON.
-            migrationBuilder.Sql("alter table makers alter column kept drop default");
+            migrationBuilder.Sql("alter table makers alter column kept drop default;");
 
             migrationBuilder.CreateTable(
                 name: "sheets",
