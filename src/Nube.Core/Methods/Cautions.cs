@@ -73,4 +73,10 @@ public static class Cautions
         Severity.Caution,
         "A heat tool's nozzle burns: hold the card with tweezers or lay it on a heat-proof surface, and keep it from water, "
         + "solvent and wax. Follow the tool's own instructions.");
+
+    /// <summary>The caution for solvent.</summary>
+    public static Remark Solvent { get; } = new(
+        Severity.Caution,
+        "Odourless solvent: open a window, keep the jar closed and away from flame and heat tool, wear gloves if your skin reacts. "
+        + "Let rags dry flat outdoors. Its label and local rules come first.");
 }

@@ -52,6 +52,10 @@ public static class Words
         };
     }
 
+    /// <summary>When a paper's tooth is full.</summary>
+    public static string ToothFull(int layers) => FormattableString.Invariant(
+        $"After {layers} layers this paper takes no more: the surface goes waxy and nothing more sticks.");
+
     /// <summary>How much water goes to the parts of colour: "no water", "3 water".</summary>
     public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");
 

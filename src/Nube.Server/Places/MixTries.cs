@@ -4,8 +4,10 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
+using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -132,8 +134,8 @@ internal static class MixTries
                 .. Enumerable.Range(1, most).Select(layers =>
                     Srgb.FromLab(SpectralColour.ToLab(PencilOnTooth.Dissolved(optics, layers, texture, given.Pressure, ground)))),
             ],
-            $"After {most} layers this paper takes no more; the surface goes waxy and nothing more sticks.",
-            "Odourless solvent: open a window, keep the jar closed, away from flame and heat tool. Follow its label."));
+            Words.ToothFull(most),
+            Cautions.Solvent.Text));
     }
 
     private static async Task<Ok<List<TintView>>> White(Guid paper, NubeDb db, Palettes palettes, CancellationToken cancel)

@@ -3,6 +3,7 @@
   import ColourField from '../../parts/ColourField.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { likenessWords } from '../../parts/words';
   import { p } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
   import FromPhoto from '../mix/FromPhoto.svelte';
@@ -12,7 +13,6 @@
   const likely = new Resource<LikelyItem[]>(() =>
     ask(api.GET('/api/stash/like', { params: { query: { colour } } })),
   );
-  const words = { twin: 'a twin', close: 'close', near: 'near', another: 'another colour' };
   $effect(() => {
     void colour;
     if (asked) void likely.refresh();
@@ -31,7 +31,7 @@
           <Swatch colours={[colour, item.predicted]} paper="#fbfaf7" label="Asked for, and {item.name}" />
           <span class="min-w-0">
             <a class="underline" href={p('/stash/:id', { params: { id: item.id } })}>{item.name}</a><br />
-            <span class="text-sm">{item.strength}, {words[item.likeness]}</span>
+            <span class="text-sm">{item.strength}, {likenessWords[item.likeness]}</span>
           </span>
         </li>
       {/each}
