@@ -52,6 +52,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             maker.ToTable("makers");
             maker.Property(m => m.Room).AsJsonb();
             maker.Property(m => m.Kept).AsJsonb();
+            maker.Property(m => m.Chart).AsJsonb();
         });
         builder.Entity<IdentityUserClaim<Guid>>().ToTable("maker_claims");
         builder.Entity<IdentityUserLogin<Guid>>().ToTable("maker_logins");

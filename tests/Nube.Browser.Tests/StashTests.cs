@@ -38,6 +38,17 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
 
         window.Button("phone").Click();
         window.Sees("Read from scan and photo together.");
+        window.Find("(//button[normalize-space()='Take it away'])[2]").Click();
+        window.Sees("Read from the scan.");
+
+        // A chart in the shot; its corners are moved by keyboard and it is read again.
+        window.Button("phone with a colour chart in the shot").Click();
+        window.Sees("the photo put right by the chart");
+        window.Button("Move the corners of the chart").Click();
+        window.Find("//button[starts-with(@aria-label, 'The first corner of the chart')]").SendKeys(Keys.ArrowLeft + Keys.ArrowUp);
+        window.Button("Read the chart there").Click();
+        window.Button("Without the chart").Click();
+        window.Sees("Read from scan and photo together.");
         window.Button("Use these colours").Click();
         window.Sees("These colours are in use");
         window.Link("Back to the stash").Click();

@@ -71,6 +71,35 @@ public class SheetTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_chart_in_the_shot_is_pointed_at_and_can_be_let_go()
+    {
+        var (maker, sheet, _) = await Begin(server);
+        var conditions = SheetConditions.Photo with { Chart = true };
+        var layout = new SwatchSheet(SheetSize.A4, 0, 3);
+        var painted = PaintedSheet.By(layout, [.. Enumerable.Range(0, 3).Select(row => TruePaint.Behind(GenericCatalogue.Pans[row], row))], Paper, Slips.None, 3);
+        var read = await maker.Ok(maker.Post($"{sheet}/pictures", Visitor.FormWith(SheetScanner.Take(painted, conditions, 3), "both.jpg", ("source", "photo"))));
+        var picture = read["pictures"]![0]!;
+        var chart = $"{sheet}/pictures/{picture["hash"]!.GetValue<string>()}/chart";
+        var corners = SheetScanner.ChartCorners(layout, conditions, picture["width"]!.GetValue<int>());
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Put(chart, new { corners }));
+
+        var values = Encoding.UTF8.GetString(await maker.File("/api/sheets/chart/stand-in.txt", "text/plain"));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/sheets/chart", Visitor.Form("no chart"u8.ToArray(), "chart.txt")));
+        var mine = await maker.Ok(maker.Post("/api/sheets/chart", Visitor.Form(Encoding.UTF8.GetBytes(values), "my chart.txt")));
+        Assert.Equal(("my chart", 6, 24), (mine["name"]!.GetValue<string>(), mine["columns"]!.GetValue<int>(), mine["colours"]!.AsArray().Count));
+        var with = await maker.Ok(maker.Put(chart, new { corners }));
+        Assert.Equal("photoWithChart", with["source"]!.GetValue<string>());
+        Assert.Contains("puts the device's colours right", with["pictures"]![0]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+
+        // Pointed at the bare desk: said, and what was read before stays.
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put(chart, new { corners = corners.Select(corner => new { x = corner.X, y = corner.Y + 300 }) }));
+        Assert.Equal("photoWithChart", (await maker.Ok(maker.Get(sheet)))["source"]!.GetValue<string>());
+        Assert.Equal("photo", (await maker.Ok(maker.Delete(chart)))["source"]!.GetValue<string>());
+        Assert.Equal(HttpStatusCode.NoContent, (await maker.Delete("/api/sheets/chart")).StatusCode);
+        Assert.Null((await maker.Ok(maker.Get(sheet)))["chart"]);
+    }
+
+    [Fact]
     public async Task Scan_photo_and_meter_of_the_stand_ins_come_in_and_the_meters_readings_go_out_and_in_again()
     {
         var (maker, sheet, _) = await Begin(server);

@@ -34,9 +34,11 @@ public readonly record struct Lab(double L, double A, double B)
     }
 
     /// <summary>Tristimulus values under D65.</summary>
-    public Xyz ToXyz()
+    public Xyz ToXyz() => ToXyz(Xyz.D65White);
+
+    /// <summary>Tristimulus values where this is white.</summary>
+    public Xyz ToXyz(Xyz white)
     {
-        var white = Xyz.D65White;
         var fy = (L + 16) / 116;
         return new Xyz(
             white.X * Expand(fy + A / 500),

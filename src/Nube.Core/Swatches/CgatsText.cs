@@ -20,7 +20,6 @@ public sealed record MeterReading(string Sample, Spectrum Reflectance);
 /// </remarks>
 public static partial class CgatsText
 {
-    private const int MostLines = 10_000;
     private const double MostReflectance = 1.5; // above, the table is in per cent
     private const double AboveWhite = 1.2; // no surface without a glow sends back more
 
@@ -52,26 +51,27 @@ public static partial class CgatsText
     public static ImmutableArray<MeterReading> Read(string text)
     {
         ArgumentNullException.ThrowIfNull(text);
-        var lines = text.ReplaceLineEndings("\n").Split('\n').Select(line => line.Trim()).ToList();
-        if (lines.Count > MostLines) throw Unusable("it has too many lines");
-        var fields = Between(lines, "BEGIN_DATA_FORMAT", "END_DATA_FORMAT").SelectMany(Words).ToList();
-        var rows = Between(lines, "BEGIN_DATA", "END_DATA").Select(line => (Line: line, Values: Words(line))).ToList();
-        var name = fields.FindIndex(field => field is "SAMPLE_NAME" or "SAMPLE_ID" or "SampleName" or "SampleID");
-        var bands = fields.Index()
+        var read = CgatsTable.Read(text);
+        var bands = SpectralFields(read);
+        if (bands.Count < 10 || bands[0].Nm > 420 || bands[^1].Nm < 680)
+            throw Unusable("it has no spectra from 420 to 680 nm; colours alone are not enough");
+        return Spectra(read, bands);
+    }
+
+    /// <summary>Fields that hold a wavelength each, from short to long.</summary>
+    internal static List<(int Index, double Nm)> SpectralFields(CgatsTable table) =>
+    [
+        .. table.Fields.Index()
             .Select(field => (field.Index, Match: Wavelength().Match(field.Item)))
             .Where(field => field.Match.Success)
             .Select(field => (field.Index, Nm: double.Parse(field.Match.Groups[1].Value, CultureInfo.InvariantCulture)))
-            .OrderBy(field => field.Nm).ToList();
-        if (name < 0) throw Unusable("it has no SAMPLE_ID");
-        if (bands.Count < 10 || bands[0].Nm > 420 || bands[^1].Nm < 680)
-            throw Unusable("it has no spectra from 420 to 680 nm; colours alone are not enough");
+            .OrderBy(field => field.Nm),
+    ];
 
-        var table = rows.Select(row => (
-            Sample: row.Values.Count == fields.Count
-                ? row.Values[name]
-                : throw Unusable($"the line \"{Shortened(row.Line)}\" has {row.Values.Count} values where {fields.Count} are named"),
-            Values: bands.Select(band => Number(row.Values[band.Index], row.Line)).ToArray())).ToList();
-        if (table.Count == 0) throw Unusable("its table is empty");
+    /// <summary>Spectra of a table; per cent is told from shares by its size.</summary>
+    internal static ImmutableArray<MeterReading> Spectra(CgatsTable read, IReadOnlyList<(int Index, double Nm)> bands)
+    {
+        var table = read.Rows.Select(row => (row.Sample, Values: bands.Select(band => row.Number(band.Index)).ToArray())).ToList();
         var scale = table.Max(row => row.Values.Max()) > MostReflectance ? 0.01 : 1;
         if (table.Max(row => row.Values.Max()) * scale > AboveWhite || table.Min(row => row.Values.Min()) < -0.05)
             throw Unusable("its values are not reflectances");
@@ -92,29 +92,8 @@ public static partial class CgatsText
         return values[next - 1] * (1 - share) + values[next] * share;
     }
 
-    private static IEnumerable<string> Between(List<string> lines, string begin, string end)
-    {
-        var (from, to) = (lines.IndexOf(begin), lines.IndexOf(end));
-        if (from < 0 || to < from) throw Unusable($"{begin} and {end} were not found in it");
-        return lines.GetRange(from + 1, to - from - 1).Where(line => line.Length > 0 && line[0] != '#');
-    }
-
-    private static double Number(string word, string line) =>
-        double.TryParse(word, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
-            ? value
-            : throw Unusable($"\"{Shortened(word)}\" in the line \"{Shortened(line)}\" is not a number");
-
-    private static List<string> Words(string line) =>
-        [.. Word().Matches(line).Select(word => word.Value.Trim('"'))];
-
-    private static string Shortened(string text) => text.Length <= 40 ? text : text[..40] + "...";
-
-    private static PictureTroubleException Unusable(string why) =>
-        new($"This is not a CGATS text file with meter readings that can be used: {why}.");
+    private static PictureTroubleException Unusable(string why) => CgatsTable.Unusable(why);
 
     [GeneratedRegex("^(?:SPECTRAL|SPEC|nm|R)[_ ]?(?:NM)?[_ ]?([0-9]{3})(?:\\.0+)?$", RegexOptions.IgnoreCase)]
     private static partial Regex Wavelength();
-
-    [GeneratedRegex("\"[^\"]*\"|[^\\s\"]+")]
-    private static partial Regex Word();
 }

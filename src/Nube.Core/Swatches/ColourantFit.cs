@@ -124,7 +124,7 @@ public static class ColourantFit
                 }
                 else
                 {
-                    var (off, sd) = (Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(seen)).Xyz), Sd(evidence[i]));
+                    var (off, sd) = (Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(seen), evidence[i].Device).Xyz), Sd(evidence[i]));
                     cost += (Square(off.L - evidence[i].Colour.L) + Square(off.A - evidence[i].Colour.A) + Square(off.B - evidence[i].Colour.B)) / (sd * sd);
                 }
             }
@@ -161,7 +161,7 @@ public static class ColourantFit
                     }
                     continue;
                 }
-                var picture = InPicture.Of(SpectralColour.ToXyz(seen));
+                var picture = InPicture.Of(SpectralColour.ToXyz(seen), evidence[i].Device);
                 var xyz = picture.Xyz;
                 var lab = Lab.FromXyz(xyz);
                 var sd = Sd(evidence[i]);
@@ -227,7 +227,7 @@ public static class ColourantFit
 
         public double Residual(double[] at) => evidence.Index().Where(one => !one.Item.OverBlack).Average(one => Ciede2000.Difference(
             one.Item.Colour,
-            Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(Spectrum.From(band => Seen(at, one.Index, band, 0, 0, 0)))).Xyz)));
+            Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(Spectrum.From(band => Seen(at, one.Index, band, 0, 0, 0))), one.Item.Device).Xyz)));
 
         /// <summary>90th percentile of the differences between washes of the fit and of draws from what stays open.</summary>
         public double Spread(double[] at, Matrix<double> normal)
@@ -268,30 +268,5 @@ public static class ColourantFit
         }
 
         private static double Square(double value) => value * value;
-    }
-}
-
-/// <summary>A colour as a picture file can hold it: sRGB has no light below none, so what lies beyond is cut off.</summary>
-/// <remarks>
-/// Strong paints lie outside sRGB. A fit to colours that were cut would make them paler than they are; so what the fit
-/// predicts is cut in the same way before it is compared.
-/// </remarks>
-internal readonly record struct InPicture(Xyz Xyz, bool Red, bool Green, bool Blue)
-{
-    /// <summary>The colour as it can be held.</summary>
-    public static InPicture Of(Xyz xyz)
-    {
-        var (r, g, b) = Srgb.LightOfXyz(xyz);
-        return r >= 0 && g >= 0 && b >= 0
-            ? new InPicture(xyz, true, true, true)
-            : new InPicture(Srgb.XyzOfLight(Math.Max(0, r), Math.Max(0, g), Math.Max(0, b)), r >= 0, g >= 0, b >= 0);
-    }
-
-    /// <summary>How the held colour moves when the true one moves by this much.</summary>
-    public Xyz Slope(double x, double y, double z)
-    {
-        if (Red && Green && Blue) return new Xyz(x, y, z);
-        var (r, g, b) = Srgb.LightOfXyz(new Xyz(x, y, z));
-        return Srgb.XyzOfLight(Red ? r : 0, Green ? g : 0, Blue ? b : 0);
     }
 }

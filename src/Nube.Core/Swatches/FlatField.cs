@@ -68,22 +68,37 @@ internal sealed class FlatField
     }
 
     /// <summary>What was read, against bare paper at its place.</summary>
-    public RelativeLight Relative(LightRead read)
+    public RelativeLight Relative(LightRead read) =>
+        Relative(read.Light, DenseVector.OfArray(Terms(read.Box, sheet)));
+
+    /// <summary>Light at a point that may lie beside the sheet, against bare paper if there were some.</summary>
+    /// <remarks>Beyond the sheet the surface goes on straight: a curve would run away there.</remarks>
+    public RelativeLight RelativeBeside(RelativeLight light, double x, double y)
     {
-        var terms = DenseVector.OfArray(Terms(read.Box, sheet));
-        return new RelativeLight(
-            read.Light.R / Math.Exp(surfaces[0].DotProduct(terms)),
-            read.Light.G / Math.Exp(surfaces[1].DotProduct(terms)),
-            read.Light.B / Math.Exp(surfaces[2].DotProduct(terms)));
+        const double step = 1; // mm inward, for the slope at the edge
+        double nearX = Math.Clamp(x, 0, sheet.Width), nearY = Math.Clamp(y, 0, sheet.Height);
+        var (awayX, awayY) = (x - nearX, y - nearY);
+        var away = Math.Sqrt(awayX * awayX + awayY * awayY);
+        var edge = DenseVector.OfArray(Terms(nearX, nearY, sheet));
+        if (away == 0) return Relative(light, edge);
+        var inward = DenseVector.OfArray(Terms(nearX - awayX / away * step, nearY - awayY / away * step, sheet));
+        return Relative(light, edge + (edge - inward) * (away / step));
     }
+
+    private RelativeLight Relative(RelativeLight light, Vector<double> terms) => new(
+        light.R / Math.Exp(surfaces[0].DotProduct(terms)),
+        light.G / Math.Exp(surfaces[1].DotProduct(terms)),
+        light.B / Math.Exp(surfaces[2].DotProduct(terms)));
+
+    private static double[] Terms(SheetRectangle box, SwatchSheet sheet) => Terms(box.X + box.Width / 2, box.Y + box.Height / 2, sheet);
 
     private static double[] Logs(RelativeLight light) =>
         [Math.Log(Math.Max(light.R, 1e-4)), Math.Log(Math.Max(light.G, 1e-4)), Math.Log(Math.Max(light.B, 1e-4))];
 
-    private static double[] Terms(SheetRectangle box, SwatchSheet sheet)
+    private static double[] Terms(double mmX, double mmY, SwatchSheet sheet)
     {
-        var x = (box.X + box.Width / 2) / sheet.Width * 2 - 1;
-        var y = (box.Y + box.Height / 2) / sheet.Height * 2 - 1;
+        var x = mmX / sheet.Width * 2 - 1;
+        var y = mmY / sheet.Height * 2 - 1;
         // One row alone says nothing about the slope down the sheet.
         return sheet.Rows > 2 ? [1, x, y, x * x, x * y, y * y] : [1, x];
     }

@@ -56,19 +56,20 @@ public static class SheetEvidence
 
     /// <summary>The rows of a sheet, with what the maker says about single boxes.</summary>
     /// <param name="reading">What was read.</param>
+    /// <param name="device">How the device sees, where a chart told.</param>
     /// <param name="leftOut">Boxes that the maker leaves out, as row and column.</param>
-    public static ImmutableArray<RowEvidence> Of(SheetReading reading, IReadOnlySet<(int Row, int Column)> leftOut)
+    public static ImmutableArray<RowEvidence> Of(SheetReading reading, DeviceLight device, IReadOnlySet<(int Row, int Column)> leftOut)
     {
         ArgumentNullException.ThrowIfNull(reading);
         ArgumentNullException.ThrowIfNull(leftOut);
         return
         [
             .. reading.Patches.GroupBy(patch => patch.Patch.Row)
-                .Select(row => OfRow(row.Key, [.. row], reading.BarBleeds.Contains(row.Key), leftOut)),
+                .Select(row => OfRow(row.Key, [.. row], reading.BarBleeds.Contains(row.Key), device, leftOut)),
         ];
     }
 
-    private static RowEvidence OfRow(int row, ImmutableArray<PatchReading> patches, bool bled, IReadOnlySet<(int Row, int Column)> leftOut)
+    private static RowEvidence OfRow(int row, ImmutableArray<PatchReading> patches, bool bled, DeviceLight device, IReadOnlySet<(int Row, int Column)> leftOut)
     {
         var oddities = ImmutableArray.CreateBuilder<Oddity>();
         var used = patches.Where(patch => !leftOut.Contains((row, patch.Patch.Column))).ToList();
@@ -115,7 +116,8 @@ public static class SheetEvidence
                     strengths.TryGetValue(patch.Patch.Column, out var strength) ? strength : patch.Patch.Strength,
                     patch.Patch.OverBlack,
                     patch.Light.OnPaper(NeutralPaper),
-                    null)),
+                    null,
+                    device)),
             ],
             oddities.ToImmutable());
     }

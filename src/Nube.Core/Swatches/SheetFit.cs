@@ -12,6 +12,12 @@ namespace Nube.Core.Swatches;
 public sealed record FittedRow(
     int Row, FittedSwatches? Fitted, SwatchSource Source, ImmutableArray<SwatchEvidence> Evidence, ImmutableArray<Oddity> Oddities, bool Granulates);
 
+/// <summary>A picture of a sheet as it was read.</summary>
+/// <param name="Source">Scan or photo.</param>
+/// <param name="Reading">What was read.</param>
+/// <param name="Chart">What was read of a chart in the same shot; null without one.</param>
+public sealed record SeenSheet(SwatchSource Source, SheetReading Reading, ChartReading? Chart);
+
 /// <summary>From everything that was read of a sheet to K and S of each of its colourants.</summary>
 public static class SheetFit
 {
@@ -22,16 +28,15 @@ public static class SheetFit
     /// <param name="leftOut">Boxes that the maker leaves out.</param>
     public static ImmutableArray<FittedRow> Of(
         SwatchSheet sheet,
-        IReadOnlyList<(SwatchSource Source, SheetReading Reading)> pictures,
+        IReadOnlyList<SeenSheet> pictures,
         IReadOnlyList<MeterReading> meter,
         IReadOnlySet<(int Row, int Column)> leftOut)
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(pictures);
         ArgumentNullException.ThrowIfNull(meter);
-        var rows = pictures.Select(picture => SheetEvidence.Of(picture.Reading, leftOut)).ToList();
-        var kinds = pictures.Select(picture => picture.Source).Distinct().ToList();
-        var seenWith = kinds.Count > 1 ? SwatchSource.ScanAndPhoto : kinds.FirstOrDefault(SwatchSource.Scan);
+        var rows = pictures.Select(picture => SheetEvidence.Of(picture.Reading, picture.Chart is null ? default : ChartCorrection.From(picture.Chart).Device, leftOut)).ToList();
+        var seenWith = With(pictures);
         var black = pictures.Count == 0 ? SheetEvidence.PrintedBlack : pictures.Average(picture => picture.Reading.Black);
         return
         [
@@ -50,5 +55,16 @@ public static class SheetFit
                     rows.Exists(read => read[row].Granulates));
             }),
         ];
+    }
+
+    /// <summary>What the pictures count as. A chart beside a scan helps no more than its lamp, so only one in a photo counts.</summary>
+    private static SwatchSource With(IReadOnlyList<SeenSheet> pictures)
+    {
+        var scanned = pictures.Any(picture => picture.Source == SwatchSource.Scan);
+        var photos = pictures.Where(picture => picture.Source == SwatchSource.Photo).ToList();
+        if (photos.Count == 0) return SwatchSource.Scan;
+        return photos.TrueForAll(photo => photo.Chart is not null)
+            ? scanned ? SwatchSource.ScanAndPhotoWithChart : SwatchSource.PhotoWithChart
+            : scanned ? SwatchSource.ScanAndPhoto : SwatchSource.Photo;
     }
 }

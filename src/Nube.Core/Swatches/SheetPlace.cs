@@ -37,6 +37,17 @@ internal sealed class SheetPlace
     public ImmutableArray<PicturePoint> Corners(SheetRectangle box) =>
         [At(box.X, box.Y), At(box.Right, box.Y), At(box.Right, box.Bottom), At(box.X, box.Bottom)];
 
+    /// <summary>The point of the sheet's plane, in its mm, that a pixel shows.</summary>
+    public Point2d OnSheet(PicturePoint pixel)
+    {
+        using var matrix = Mat.FromPixelData(3, 3, MatType.CV_64F, h);
+        using var inverse = matrix.Inv().ToMat();
+        var w = inverse.At<double>(2, 0) * pixel.X + inverse.At<double>(2, 1) * pixel.Y + inverse.At<double>(2, 2);
+        return new Point2d(
+            (inverse.At<double>(0, 0) * pixel.X + inverse.At<double>(0, 1) * pixel.Y + inverse.At<double>(0, 2)) / w,
+            (inverse.At<double>(1, 0) * pixel.X + inverse.At<double>(1, 1) * pixel.Y + inverse.At<double>(1, 2)) / w);
+    }
+
     /// <summary>Direction of the sheet's upper edge, degrees clockwise from the picture's.</summary>
     public double TurnDegrees
     {

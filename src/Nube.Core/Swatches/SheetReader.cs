@@ -32,12 +32,7 @@ public static class SheetReader
     {
         ArgumentNullException.ThrowIfNull(picture);
         ArgumentNullException.ThrowIfNull(sheet);
-        using var grey = Grey(picture);
-        var (corners, found) = FindMarks(grey, sheet);
-        var place = SheetPlace.From(corners);
-        if (place.PixelsPerMm(sheet) < FewestPixelsPerMm)
-            throw new PictureTroubleException("The sheet is too small in this picture. Go nearer, or scan it at 150 dots per inch or more.");
-
+        var (place, found) = Find(picture, sheet);
         var light = new SheetLight(picture, place, SampleStep);
         var flat = FlatField.From(light, sheet);
         var black = Enumerable.Range(0, sheet.Rows).Select(row => flat.Relative(light.Of(sheet.BareBar(row)))).ToList();
@@ -62,6 +57,44 @@ public static class SheetReader
             place.PixelsPerMm(sheet),
             flat.FallOff,
             flat.BarBleeds);
+    }
+
+    /// <summary>Reads a chart that lies in the shot beside the sheet, in the sheet's plane and light.</summary>
+    /// <param name="picture">The picture of both.</param>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="chart">The chart.</param>
+    /// <param name="corners">The four outer corners of its corner patches, pixels, in the order in which they go round.</param>
+    /// <exception cref="PictureTroubleException">The sheet is not in the picture, or the corners are no chart's.</exception>
+    public static ChartReading ReadChart(
+        ColourPicture picture, SwatchSheet sheet, ColourChart chart, ImmutableArray<PicturePoint> corners)
+    {
+        ArgumentNullException.ThrowIfNull(picture);
+        ArgumentNullException.ThrowIfNull(sheet);
+        ArgumentNullException.ThrowIfNull(chart);
+        var (place, _) = Find(picture, sheet);
+        var onSheet = new SheetLight(picture, place, SampleStep);
+        var flat = FlatField.From(onSheet, sheet);
+        var stray = StrayLight.From([.. Enumerable.Range(0, sheet.Rows).Select(row => flat.Relative(onSheet.Of(sheet.BareBar(row))))]);
+        var patches = ChartPlace.Patches(chart, corners);
+        var onChart = new SheetLight(picture, patches, ChartPlace.SampleStep);
+        return new ChartReading(chart, corners,
+        [
+            .. ChartPlace.Boxes(chart).Select(box =>
+            {
+                var middle = place.OnSheet(patches.At(box.X + box.Width / 2, box.Y + box.Height / 2));
+                return stray.TakenOff(flat.RelativeBeside(onChart.Of(box).Light, middle.X, middle.Y));
+            }),
+        ]);
+    }
+
+    private static (SheetPlace Place, int Marks) Find(ColourPicture picture, SwatchSheet sheet)
+    {
+        using var grey = Grey(picture);
+        var (corners, found) = FindMarks(grey, sheet);
+        var place = SheetPlace.From(corners);
+        return place.PixelsPerMm(sheet) < FewestPixelsPerMm
+            ? throw new PictureTroubleException("The sheet is too small in this picture. Go nearer, or scan it at 150 dots per inch or more.")
+            : (place, found);
     }
 
     private static Mat Grey(ColourPicture picture)

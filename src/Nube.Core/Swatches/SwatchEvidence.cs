@@ -9,7 +9,9 @@ namespace Nube.Core.Swatches;
 /// <param name="OverBlack">It lies over a black bar.</param>
 /// <param name="Colour">Its colour under D65, on neutral white paper.</param>
 /// <param name="Reflectance">Its reflectance, when a meter read it; null when only the colour is known.</param>
-public sealed record SwatchEvidence(int Patch, Strength Strength, bool OverBlack, Lab Colour, Spectrum? Reflectance);
+/// <param name="Device">How the device sees whose picture the colour comes from, where a chart told.</param>
+public sealed record SwatchEvidence(
+    int Patch, Strength Strength, bool OverBlack, Lab Colour, Spectrum? Reflectance, DeviceLight Device = default);
 
 /// <summary>What a colourant's patches were read with, and so how far to trust what comes of them.</summary>
 public enum SwatchSource
@@ -25,6 +27,12 @@ public enum SwatchSource
 
     /// <summary>A scan and a photo together.</summary>
     ScanAndPhoto,
+
+    /// <summary>A photo with a colour chart in the shot.</summary>
+    PhotoWithChart,
+
+    /// <summary>A scan, and a photo with a colour chart in the shot.</summary>
+    ScanAndPhotoWithChart,
 
     /// <summary>A colour meter.</summary>
     Meter,

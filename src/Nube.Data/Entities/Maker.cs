@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
+using Nube.Core.Swatches;
 
 namespace Nube.Data.Entities;
 
@@ -16,6 +17,9 @@ public sealed class Maker : IdentityUser<Guid>
 
     /// <summary>Colours that the maker keeps to come back to.</summary>
     public ImmutableArray<KeptColour> Kept { get; set; } = [];
+
+    /// <summary>The colour chart that the maker lays beside swatch sheets; null without one.</summary>
+    public ColourChart? Chart { get; set; }
 }
 
 /// <summary>A colour with a name.</summary>

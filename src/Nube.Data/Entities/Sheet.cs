@@ -50,7 +50,9 @@ public sealed class Sheet : IOwned
 /// <param name="Width">Pixels across, upright.</param>
 /// <param name="Height">Pixels down.</param>
 /// <param name="Reading">What was read.</param>
-public sealed record SheetPicture(string Hash, string FileName, SwatchSource Source, int Width, int Height, SheetReading Reading);
+/// <param name="Chart">What was read of a colour chart in it; null without one.</param>
+public sealed record SheetPicture(
+    string Hash, string FileName, SwatchSource Source, int Width, int Height, SheetReading Reading, ChartReading? Chart = null);
 
 /// <summary>A meter reading as it is kept.</summary>
 /// <param name="Sample">What was read.</param>

@@ -220,6 +220,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("access_failed_count");
 
+                    b.Property<string>("Chart")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("chart");
+
                     b.Property<string>("ConcurrencyStamp")
                         .IsConcurrencyToken()
                         .HasColumnType("text")

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Swatches;
@@ -20,6 +21,12 @@ public sealed record SheetConditions(
     Sensors Sensors, double PixelsPerMm, double TurnDegrees, double Keystone, double LightFallOff, double Glare,
     (double R, double G, double B) Cast, double Noise, int JpegQuality)
 {
+    /// <summary>The stand-in's colour chart lies to the right of the sheet.</summary>
+    public bool Chart { get; init; }
+
+    /// <summary>How much the device's maker exaggerates chroma, as phones do to please; 1 for not at all.</summary>
+    public double Vividness { get; init; } = 1;
+
     /// <summary>An ordinary scan at 300 dots per inch.</summary>
     public static SheetConditions Scan { get; } =
         new(Sensors.Scanner, 300 / Lengths.MillimetresPerInch, 0.8, 0, 0.06, 0.008, (0.985, 0.98, 0.96), 1.8, 90);
@@ -33,10 +40,12 @@ public sealed record SheetConditions(
 /// <remarks>Seeded: the same sheet, conditions and seed give the same file, byte by byte.</remarks>
 public static class SheetScanner
 {
+    private static readonly int FirstPatch = FirstChart + StandInChart.Reflectances.Length;
+
     private const double RasterPerMm = 8; // resolution of the map of what lies where
     private const double EdgeWobble = 0.7; // mm by which a brush strays from the box
     private const double GrainSize = 0.45; // mm
-    private const byte PaperCode = 0, BlackCode = 1, StainCode = 2, FirstPatch = 3;
+    private const byte PaperCode = 0, BlackCode = 1, StainCode = 2, DeskCode = 3, FirstChart = 4;
 
     /// <summary>A JPEG file of the sheet.</summary>
     public static byte[] Take(PaintedSheet painted, SheetConditions conditions, int seed)
@@ -45,7 +54,7 @@ public static class SheetScanner
         ArgumentNullException.ThrowIfNull(conditions);
         var random = new Random(seed);
         var sheet = painted.Sheet;
-        var (raster, width, height) = Raster(painted, random);
+        var (raster, width, height) = Raster(painted, conditions.Chart, random);
         var colours = Colours(painted, conditions);
         var grain = GrainField(random);
         using var toSheet = ToSheet(sheet, conditions, out var size);
@@ -63,15 +72,14 @@ public static class SheetScanner
                     var (mmX, mmY) = ((h[0] * x + h[1] * y + h[2]) / w, (h[3] * x + h[4] * y + h[5]) / w);
                     var (column, row) = ((int)(mmX * RasterPerMm), (int)(mmY * RasterPerMm));
                     var inside = column >= 0 && row >= 0 && column < width && row < height;
-                    var code = inside ? raster[row * width + column] : PaperCode;
+                    var code = inside ? raster[row * width + column] : DeskCode;
                     var colour = colours[code][code >= FirstPatch ? Grain(grain, mmX, mmY) : 0];
-                    var desk = inside ? 1 : 0.55; // what lies around the sheet
                     var light = 1 - conditions.LightFallOff * (0.7 * x / size.Width + 0.3 * y / size.Height);
                     var noise = conditions.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
                     var at = y * scan.RowBytes + 4 * x;
                     for (var sensor = 0; sensor < 3; sensor++)
                     {
-                        var lit = (colour[sensor] * desk * (1 - conditions.Glare) + conditions.Glare) * light;
+                        var lit = (colour[sensor] * (1 - conditions.Glare) + conditions.Glare) * light;
                         pixels[at + sensor] = (byte)Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * 4095)] + noise, 0, 255);
                     }
                     pixels[at + 3] = 255;
@@ -82,11 +90,30 @@ public static class SheetScanner
         }
     }
 
-    /// <summary>What lies where on the sheet: paper, print, stain, or a patch.</summary>
-    private static (byte[] Raster, int Width, int Height) Raster(PaintedSheet painted, Random random)
+    /// <summary>Where the chart's outer corners lie in a picture that was taken, clockwise from its top left.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="conditions">How it was taken.</param>
+    /// <param name="pictureWidth">Pixels across the picture as it is read, which may be smaller than it was taken.</param>
+    public static ImmutableArray<PicturePoint> ChartCorners(SwatchSheet sheet, SheetConditions conditions, int pictureWidth)
     {
-        var (width, height) = ((int)(painted.Sheet.Width * RasterPerMm), (int)(painted.Sheet.Height * RasterPerMm));
+        ArgumentNullException.ThrowIfNull(sheet);
+        ArgumentNullException.ThrowIfNull(conditions);
+        var boxes = StandInChart.Boxes(sheet);
+        var (first, last) = (boxes[0], boxes[^1]);
+        using var toSheet = ToSheet(sheet, conditions, out var size);
+        var scale = pictureWidth / (double)size.Width;
+        using var toPicture = toSheet.Inv().ToMat();
+        Point2d[] corners = [new(first.X, first.Y), new(last.Right, first.Y), new(last.Right, last.Bottom), new(first.X, last.Bottom)];
+        return [.. Cv2.PerspectiveTransform(corners, toPicture).Select(point => new PicturePoint(point.X * scale, point.Y * scale))];
+    }
+
+    /// <summary>What lies where on the sheet: paper, print, stain, or a patch.</summary>
+    private static (byte[] Raster, int Width, int Height) Raster(PaintedSheet painted, bool chart, Random random)
+    {
+        var (width, height) = ((int)((painted.Sheet.Width + (chart ? StandInChart.Room : 0)) * RasterPerMm), (int)(painted.Sheet.Height * RasterPerMm));
         var raster = new byte[width * height];
+        Array.Fill(raster, DeskCode);
+        Fill(new SheetRectangle(0, 0, painted.Sheet.Width, painted.Sheet.Height), PaperCode, 0);
         void Fill(SheetRectangle box, byte code, double wobble)
         {
             var (left, right) = (Edge(box.Height, wobble), Edge(box.Height, wobble));
@@ -117,10 +144,14 @@ public static class SheetScanner
         {
             if (patch.Load > 0) Fill(patch.Patch.Box, (byte)(FirstPatch + index), EdgeWobble);
         }
+        if (chart)
+        {
+            foreach (var (index, box) in StandInChart.Boxes(painted.Sheet).Index()) Fill(box, (byte)(FirstChart + index), 0);
+        }
         foreach (var place in painted.Slips.Blotted)
         {
             var box = painted.Sheet.Marks()[place].Box;
-            Fill(new SheetRectangle(box.X + 3, box.Y + 2, 6, 7), FirstPatch, 1);
+            Fill(new SheetRectangle(box.X + 3, box.Y + 2, 6, 7), (byte)FirstPatch, 1);
         }
         return (raster, width, height);
     }
@@ -131,7 +162,9 @@ public static class SheetScanner
         double[] Seen(Spectrum reflectance)
         {
             // Exposed so that white paper comes out as the cast says.
-            var linear = conditions.Sensors.Linear(reflectance);
+            var plain = conditions.Sensors.Linear(reflectance);
+            var grey = plain.Average();
+            var linear = plain.Select(light => grey + (light - grey) * conditions.Vividness).ToArray();
             return [linear[0] * conditions.Cast.R, linear[1] * conditions.Cast.G, linear[2] * conditions.Cast.B];
         }
         return
@@ -139,6 +172,8 @@ public static class SheetScanner
             [Seen(painted.Paper)],
             [Seen(painted.Black)],
             [Seen(Spectrum.From(band => painted.Paper[band] * 0.82))],
+            [Seen(Spectrum.From(band => painted.Paper[band] * 0.55))],
+            .. StandInChart.Reflectances.Select(reflectance => new[] { Seen(reflectance) }),
             .. painted.Patches.Select(patch => patch.Paint.Grains(patch.Ground, patch.Load).Select(grain => Seen(grain.Reflectance)).ToArray()),
         ];
     }
@@ -172,12 +207,13 @@ public static class SheetScanner
     {
         const double margin = 6; // mm around the sheet
         var angle = conditions.TurnDegrees * Math.PI / 180;
-        Point2d[] corners = [new(0, 0), new(sheet.Width, 0), new(sheet.Width, sheet.Height), new(0, sheet.Height)];
+        var width = sheet.Width + (conditions.Chart ? StandInChart.Room : 0);
+        Point2d[] corners = [new(0, 0), new(width, 0), new(width, sheet.Height), new(0, sheet.Height)];
         Point2d[] turned =
         [
             .. corners.Select(corner =>
             {
-                var (x, y) = (corner.X - sheet.Width / 2, corner.Y - sheet.Height / 2);
+                var (x, y) = (corner.X - width / 2, corner.Y - sheet.Height / 2);
                 x *= 1 - conditions.Keystone * (0.5 - corner.Y / sheet.Height);
                 return new Point2d(x * Math.Cos(angle) - y * Math.Sin(angle), x * Math.Sin(angle) + y * Math.Cos(angle));
             }),

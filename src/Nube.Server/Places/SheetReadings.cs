@@ -14,7 +14,7 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>What the stand-in devices should pretend.</summary>
-/// <param name="Source">Scan, photo or meter.</param>
+/// <param name="Source">Scan, photo, photo with a colour chart, or meter.</param>
 public sealed record Pretend(SwatchSource Source);
 
 /// <summary>How a sheet's colours come in: a picture of it, a meter's readings, or the stand-in devices.</summary>
@@ -52,12 +52,16 @@ internal static class SheetReadings
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
-    private static async Task Read(Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, CancellationToken cancel)
+    private static async Task Read(
+        Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, CancellationToken cancel, SheetConditions? standIn = null)
     {
         var picture = PictureReader.ReadColours(file, SheetReader.EnoughPixels);
         var reading = SheetReader.Read(picture, sheet.Layout);
         var hash = await files.Keep(file, PictureReader.Sniff(file) == PictureKind.Png ? "image/png" : "image/jpeg", cancel);
-        Sheets.Add(sheet, new SheetPicture(hash, name, source, picture.Width, picture.Height, reading));
+        var chart = standIn is not { Chart: true }
+            ? null
+            : SheetReader.ReadChart(picture, sheet.Layout, StandInChart.Chart, SheetScanner.ChartCorners(sheet.Layout, standIn, picture.Width));
+        Sheets.Add(sheet, new SheetPicture(hash, name, source, picture.Width, picture.Height, reading, chart));
     }
 
     private static async Task<Ok<SheetView>> BringInReadings(Guid id, IFormFile file, NubeDb db, CancellationToken cancel)
@@ -103,11 +107,14 @@ internal static class SheetReadings
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
-    private static async Task<Ok<SheetView>> StandIn(Guid id, Pretend given, NubeDb db, FileStore files, CancellationToken cancel)
+    private static async Task<Ok<SheetView>> StandIn(
+        Guid id, Pretend given, NubeDb db, MakerAtWork maker, FileStore files, CancellationToken cancel)
     {
         var sheet = await Sheets.Find(id, db, cancel);
         var items = await db.Stash.AsNoTracking().Where(item => sheet.Rows.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
         await TakeWithStandIn(sheet, [.. sheet.Rows.Select(row => items[row])], given.Source, files, cancel);
+        if (given.Source == SwatchSource.PhotoWithChart)
+            (await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart ??= StandInChart.Chart;
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
@@ -128,11 +135,15 @@ internal static class SheetReadings
             case SwatchSource.Photo:
                 await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), "stand-in photo.jpg", source, files, cancel);
                 break;
+            case SwatchSource.PhotoWithChart:
+                var shot = SheetConditions.Photo with { Chart = true };
+                await Read(sheet, SheetScanner.Take(painted, shot, seed + 1), "stand-in photo with chart.jpg", SwatchSource.Photo, files, cancel, shot);
+                break;
             case SwatchSource.Meter:
                 Take(sheet, SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted));
                 break;
             default:
-                throw TroubleException.Unusable("The stand-in devices are a scanner, a phone and a meter.");
+                throw TroubleException.Unusable("The stand-in devices are a scanner, a phone with or without a colour chart, and a meter.");
         }
     }
 

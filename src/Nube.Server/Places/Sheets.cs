@@ -31,14 +31,15 @@ public sealed record RowView(
 /// <summary>A box as it lies in a picture, in pixels.</summary>
 public sealed record PlacedBox(int Row, int Column, ImmutableArray<PicturePoint> Corners);
 
-/// <summary>A picture of a sheet.</summary>
+/// <summary>A picture of a sheet. Chart: the corners of a colour chart in it; null without one.</summary>
 public sealed record SheetPictureView(
-    string Hash, string FileName, SwatchSource Source, int Width, int Height, int MarksFound, string Sentence, IReadOnlyList<PlacedBox> Boxes);
+    string Hash, string FileName, SwatchSource Source, int Width, int Height, int MarksFound, string Sentence, IReadOnlyList<PlacedBox> Boxes,
+    ImmutableArray<PicturePoint>? Chart);
 
-/// <summary>A sheet with everything that was read.</summary>
+/// <summary>A sheet with everything that was read. Chart: the maker's own, to be pointed at in pictures.</summary>
 public sealed record SheetView(
     Guid Id, int Number, SheetSize Size, IReadOnlyList<RowView> Rows, IReadOnlyList<SheetPictureView> Pictures, int Metered,
-    SwatchSource? Source, bool Used);
+    SwatchSource? Source, bool Used, ChartView? Chart);
 
 /// <summary>Swatch sheets: print, paint, read, use.</summary>
 public static class Sheets
@@ -60,6 +61,7 @@ public static class Sheets
         sheets.MapDelete("/{id:guid}/boxes/{row:int}/{column:int}/left-out", TakeIn);
         sheets.MapPost("/{id:guid}/use", Use);
         sheets.MapSheetReadings();
+        sheets.MapSheetCharts();
     }
 
     private static async Task<Ok<List<SheetListed>>> List(NubeDb db, CancellationToken cancel)
@@ -196,12 +198,14 @@ public static class Sheets
             [
                 .. sheet.Pictures.Select(picture => new SheetPictureView(
                     picture.Hash, picture.FileName, picture.Source, picture.Width, picture.Height, picture.Reading.MarksFound,
-                    InWords(picture.Reading),
-                    [.. picture.Reading.Patches.Select(patch => new PlacedBox(patch.Patch.Row, patch.Patch.Column, patch.Corners))])),
+                    InWords(picture.Reading, picture.Chart),
+                    [.. picture.Reading.Patches.Select(patch => new PlacedBox(patch.Patch.Row, patch.Patch.Column, patch.Corners))],
+                    picture.Chart?.Corners)),
             ],
             sheet.Metered.Length,
             fitted.Any(row => row.Fitted is not null) ? fitted.First(row => row.Fitted is not null).Source : null,
-            sheet.UsedAt is not null);
+            sheet.UsedAt is not null,
+            ChartView.Of((await db.Users.AsNoTracking().SingleAsync(user => user.Id == sheet.MakerId, cancel)).Chart));
 
         BoxView Box(Patch patch, FittedRow row)
         {
@@ -222,17 +226,18 @@ public static class Sheets
 
     private static ImmutableArray<FittedRow> Fit(Sheet sheet) => SheetFit.Of(
         sheet.Layout,
-        [.. sheet.Pictures.Select(picture => (picture.Source, picture.Reading))],
+        [.. sheet.Pictures.Select(picture => new SeenSheet(picture.Source, picture.Reading, picture.Chart))],
         [.. sheet.Metered.Select(read => new MeterReading(read.Sample, Spectrum.Of(read.Values.AsSpan())))],
         sheet.LeftOut.Select(box => (box.Row, box.Column)).ToHashSet());
 
-    private static string InWords(SheetReading reading)
+    private static string InWords(SheetReading reading, ChartReading? chart)
     {
         var marks = reading.MarksFound == SwatchSheet.MarkCount ? "All marks found" : $"{reading.MarksFound} of 8 marks found, enough";
         var turn = Math.Abs(reading.TurnDegrees);
         var lies = turn > 135 ? ", upside down (set right)" : turn > 45 ? ", lying on its side (set right)" : turn > 5 ? ", askew (set right)" : "";
         var light = reading.LightFallOff > 0.35 ? ", very uneven light (evened out; even light reads better)" : "";
-        return $"{marks}{lies}{light}.";
+        var right = chart is null ? "" : $" The chart in it puts the device's colours right, to {ChartCorrection.From(chart).Missed:0.0} on average.";
+        return $"{marks}{lies}{light}.{right}";
     }
 
     private static async Task<Dictionary<Guid, StashItem>> NamesOf(IEnumerable<Guid> items, NubeDb db, CancellationToken cancel)

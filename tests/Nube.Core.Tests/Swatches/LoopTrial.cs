@@ -22,19 +22,21 @@ internal static class LoopTrial
     private static readonly Spectrum Kraft = ReflectanceReconstruction.From(Srgb.Parse("#c4a27a"));
 
     /// <summary>Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.</summary>
-    public static List<Outcome> Of(SwatchSource source, int sheets, int seed) =>
-        [.. Enumerable.Range(0, sheets).AsParallel().AsOrdered().SelectMany(sheet => OfSheet(source, seed + 12 * sheet))];
+    public static List<Outcome> Of(SwatchSource source, int sheets, int seed, double vividness = 1) =>
+        [.. Enumerable.Range(0, sheets).AsParallel().AsOrdered().SelectMany(sheet => OfSheet(source, seed + 12 * sheet, vividness))];
 
-    private static List<Outcome> OfSheet(SwatchSource source, int seed)
+    private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness)
     {
         var sheet = new SwatchSheet(SheetSize.A4, 0, SwatchSheet.MostRows);
         var paints = Enumerable.Range(0, sheet.Rows).Select(row => TruePaint.Invented(seed + row)).ToList();
         var painted = PaintedSheet.By(sheet, paints, Paper, Slips.None, seed);
-        var pictures = new List<(SwatchSource, SheetReading)>();
-        if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto)
-            pictures.Add((SwatchSource.Scan, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Scan, seed), SheetReader.EnoughPixels), sheet)));
+        var pictures = new List<SeenSheet>();
+        if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto or SwatchSource.ScanAndPhotoWithChart)
+            pictures.Add(See(SwatchSource.Scan, SheetConditions.Scan, seed));
         if (source is SwatchSource.Photo or SwatchSource.ScanAndPhoto)
-            pictures.Add((SwatchSource.Photo, SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), SheetReader.EnoughPixels), sheet)));
+            pictures.Add(See(SwatchSource.Photo, SheetConditions.Photo with { Vividness = vividness }, seed + 1));
+        if (source is SwatchSource.PhotoWithChart or SwatchSource.ScanAndPhotoWithChart)
+            pictures.Add(See(SwatchSource.Photo, SheetConditions.Photo with { Chart = true, Vividness = vividness }, seed + 1));
         IReadOnlyList<MeterReading> meter = source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
         var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>());
         Assert.All(fitted, row => Assert.Equal(source, row.Source));
@@ -62,6 +64,15 @@ internal static class LoopTrial
                 both);
         }
         return outcomes;
+
+        SeenSheet See(SwatchSource with, SheetConditions conditions, int take)
+        {
+            var picture = PictureReader.ReadColours(SheetScanner.Take(painted, conditions, take), SheetReader.EnoughPixels);
+            var chart = conditions.Chart
+                ? SheetReader.ReadChart(picture, sheet, StandInChart.Chart, SheetScanner.ChartCorners(sheet, conditions, picture.Width))
+                : null;
+            return new SeenSheet(with, SheetReader.Read(picture, sheet), chart);
+        }
 
         void Compare(Spectrum truth, Spectrum predicted, double bound) =>
             outcomes.Add(new Outcome(Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)), bound));

@@ -83,7 +83,7 @@ public class SheetReaderTests
     public void Slips_of_the_hand_are_noticed_and_said()
     {
         var reading = Read(Painted(new Slips([(0, 2)], [1], [2], [])), Scan with { PixelsPerMm = 300 / 25.4 });
-        var rows = SheetEvidence.Of(reading, new HashSet<(int, int)>());
+        var rows = SheetEvidence.Of(reading, default, new HashSet<(int, int)>());
 
         Assert.Equal(OddityKind.NotPainted, Assert.Single(rows[0].Oddities).Kind);
         Assert.DoesNotContain(rows[0].Evidence, one => one.Patch == 2);
@@ -102,7 +102,7 @@ public class SheetReaderTests
     [Fact]
     public void A_box_that_the_maker_leaves_out_is_not_used()
     {
-        var rows = SheetEvidence.Of(Read(Painted(), Scan), new HashSet<(int, int)> { (1, 0), (1, 4) });
+        var rows = SheetEvidence.Of(Read(Painted(), Scan), default, new HashSet<(int, int)> { (1, 0), (1, 4) });
         Assert.Equal([1, 2, 3], rows[1].Evidence.Select(one => one.Patch));
         Assert.Equal(5, rows[0].Evidence.Length);
     }

@@ -35,6 +35,7 @@ export type SiblingsFound = Schemas['SiblingsView'];
 export type Sheet = Schemas['SheetView'];
 export type SheetListed = Schemas['SheetListed'];
 export type SheetPicture = Schemas['SheetPictureView'];
+export type Chart = Schemas['ChartView'];
 export type SheetRow = Schemas['RowView'];
 export type SwatchSource = Schemas['SwatchSource'];
 export type Medium = Schemas['Medium'];

@@ -3,7 +3,8 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { p, route } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
-  import SheetPictures from './SheetPictures.svelte';
+  import ChartChoice from './ChartChoice.svelte';
+  import SheetPicture from './SheetPicture.svelte';
   import SheetRows from './SheetRows.svelte';
 
   const id = $derived(route.params.id ?? '');
@@ -21,6 +22,8 @@
     scan: 'from the scan',
     photo: 'from the photo',
     scanAndPhoto: 'from scan and photo together',
+    photoWithChart: 'from the photo, put right by the chart',
+    scanAndPhotoWithChart: 'from scan and photo together, the photo put right by the chart',
     meter: 'from the colour meter',
   };
   const change = (what: () => Promise<Sheet>) => sheet.attempt(async () => sheet.set(await what()));
@@ -41,8 +44,11 @@
     const address = '/api/sheets/{id}/boxes/{row}/{column}/left-out';
     return change(() => ask(out ? api.PUT(address, box) : api.DELETE(address, box)));
   }
-  const takeAway = (hash: string) =>
-    change(() => ask(api.DELETE('/api/sheets/{id}/pictures/{hash}', { params: { path: { id, hash } } })));
+  const bringInChart = (what: () => Promise<unknown>) =>
+    sheet.attempt(async () => {
+      await what();
+      sheet.set(await ask(api.GET('/api/sheets/{id}', path)));
+    });
 </script>
 
 <svelte:head><title>Swatch sheet, Nube</title></svelte:head>
@@ -79,13 +85,17 @@
 
   <div class="mt-5 grid items-start gap-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
     <div class="grid min-w-0 gap-4">
-      <SheetPictures
-        pictures={value.pictures}
-        sheet={value.id}
-        {lit}
-        light={(box) => (lit = box)}
-        {takeAway}
-      />
+      {#each value.pictures as picture (picture.hash)}
+        <SheetPicture
+          {picture}
+          sheet={value.id}
+          chart={value.chart?.name}
+          {lit}
+          busy={sheet.busy}
+          light={(box) => (lit = box)}
+          {change}
+        />
+      {/each}
       <section class="sheet grid gap-3" aria-label="Bring in" aria-busy={sheet.busy}>
         <h2>{value.pictures.length === 0 ? 'Bring in a picture' : 'One more'}</h2>
         <fieldset class="flex flex-wrap gap-x-5">
@@ -107,6 +117,7 @@
             onchange={(event) => bringIn(event, 'pictures')}
           />
         </label>
+        <ChartChoice chart={value.chart} done={bringInChart} />
         <label class="grid gap-1">
           or a meter's readings, CGATS text
           <input
@@ -135,6 +146,12 @@
           >,
           <button type="button" class="underline" disabled={sheet.busy} onclick={() => standIn('photo')}
             >phone</button
+          >,
+          <button
+            type="button"
+            class="underline"
+            disabled={sheet.busy}
+            onclick={() => standIn('photoWithChart')}>phone with a colour chart in the shot</button
           >,
           <button type="button" class="underline" disabled={sheet.busy} onclick={() => standIn('meter')}
             >colour meter</button
