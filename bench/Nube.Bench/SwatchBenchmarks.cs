@@ -25,7 +25,7 @@ public class SwatchBenchmarks
         file = SheetScanner.Take(PaintedSheet.By(sheet, paints, GenericCatalogue.Papers[0].Reflectance(), Slips.None, 1), SheetConditions.Scan, 1);
         picture = PictureReader.ReadColours(file, SheetReader.EnoughPixels);
         var reading = SheetReader.Read(picture, sheet);
-        (evidence, black) = (SheetEvidence.Of(reading, new HashSet<(int, int)>())[5].Evidence, reading.Black * SheetEvidence.NeutralPaper);
+        (evidence, black) = (SheetEvidence.Of(reading, default, new HashSet<(int, int)>())[5].Evidence, reading.Black * SheetEvidence.NeutralPaper);
     }
 
     /// <summary>From the file to every patch.</summary>

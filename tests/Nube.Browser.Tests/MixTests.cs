@@ -59,6 +59,23 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void Two_sets_that_are_picked_by_hand_are_compared()
+    {
+        window.OpenDemoBook();
+        window.Open("/reach");
+        window.Field("of").SendKeys("a set I choose");
+        window.Field("against").SendKeys("another set I choose");
+        window.Sees("two at least");
+        foreach (var (set, names) in new[] { ("This set", "Lemon yellow, Rose"), ("The other set", "Lemon yellow, Rose, Phthalo blue") })
+        {
+            foreach (var name in names.Split(", "))
+                window.Find($"//fieldset[legend='{set}']//button[normalize-space()='{name}']").Click();
+        }
+        window.Sees("2 colours, mixed two at a time");
+        window.Sees("of what 3 of the other set reach");
+    }
+
+    [Fact]
     public void What_is_not_to_be_mixed_from_is_left_out()
     {
         window.OpenDemoBook();

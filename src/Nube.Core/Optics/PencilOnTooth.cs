@@ -30,6 +30,11 @@ public static class PencilOnTooth
     /// <summary>Load of one touch. From memory.</summary>
     public const double LoadOfTouch = 0.35;
 
+    private const double BurnishSpreads = 0.75; // of the way from grain to an even layer; from memory
+
+    /// <summary>A white pencil: it hides, and absorbs next to nothing. K and S per unit load are from memory.</summary>
+    public static PaintOptics White { get; } = new(Spectrum.Flat(0.002), 1.0);
+
     /// <summary>Layers after which the paper takes no more.</summary>
     public static int MostLayers(PaperTexture texture, Pressure pressure)
     {
@@ -65,6 +70,26 @@ public static class PencilOnTooth
     {
         var taken = Math.Min(layers, MostLayers(texture, pressure));
         return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * LoadOfTouch);
+    }
+
+    /// <summary>The same layers burnished: rubbed hard with a colourless or pale pencil until the valleys are filled.</summary>
+    /// <remarks>
+    /// The load is spread as by solvent, but for the deepest valleys, which wax does not reach; a pale pencil leaves its own
+    /// thin layer on top. Afterwards the paper takes no more. How far it spreads is from memory.
+    /// </remarks>
+    /// <param name="pencil">The pencil.</param>
+    /// <param name="layers">How many layers of it.</param>
+    /// <param name="texture">The paper's tooth.</param>
+    /// <param name="pressure">How hard they were laid.</param>
+    /// <param name="ground">What is below.</param>
+    /// <param name="burnisher">The pale pencil; null for a colourless one.</param>
+    public static Spectrum Burnished(
+        PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground, PaintOptics? burnisher)
+    {
+        var dry = Dry(pencil, layers, texture, pressure, ground);
+        var even = Dissolved(pencil, layers, texture, pressure, ground);
+        var spread = Spectrum.From(band => dry[band] + BurnishSpreads * (even[band] - dry[band]));
+        return burnisher is null ? spread : KubelkaMunk.Over(spread, burnisher, Touch(texture, Pressure.Heavy) * LoadOfTouch);
     }
 
     /// <summary>The layers one by one until the paper takes no more.</summary>

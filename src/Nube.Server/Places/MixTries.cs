@@ -48,8 +48,13 @@ public sealed record MixTried(
 /// <summary>A pencil, layer by layer.</summary>
 public sealed record PencilTry(Guid Paper, Guid Pencil, Pressure Pressure);
 
-/// <summary>What a pencil looks like on a paper, layer by layer until the paper takes no more; dry, and with solvent.</summary>
-public sealed record PencilTried(Srgb Paper, IReadOnlyList<Srgb> Dry, IReadOnlyList<Srgb> Dissolved, string Sentence, string Caution);
+/// <summary>
+/// What a pencil looks like on a paper, layer by layer until the paper takes no more; dry, burnished colourless or with a white
+/// pencil, and with solvent.
+/// </summary>
+public sealed record PencilTried(
+    Srgb Paper, IReadOnlyList<Srgb> Dry, IReadOnlyList<Srgb> Burnished, IReadOnlyList<Srgb> BurnishedWhite, IReadOnlyList<Srgb> Dissolved,
+    string Sentence, string Caution);
 
 /// <summary>A tint for the shadow of something white.</summary>
 public sealed record TintView(Guid Id, string Name, bool Cool, int Water, Srgb Colour);
@@ -130,12 +135,14 @@ internal static class MixTries
         return TypedResults.Ok(new PencilTried(
             paper.Colour,
             [.. PencilOnTooth.Layers(optics, texture, given.Pressure, ground).Select(Srgb.FromLab)],
-            [
-                .. Enumerable.Range(1, most).Select(layers =>
-                    Srgb.FromLab(SpectralColour.ToLab(PencilOnTooth.Dissolved(optics, layers, texture, given.Pressure, ground)))),
-            ],
+            Each(layers => PencilOnTooth.Burnished(optics, layers, texture, given.Pressure, ground, null)),
+            Each(layers => PencilOnTooth.Burnished(optics, layers, texture, given.Pressure, ground, PencilOnTooth.White)),
+            Each(layers => PencilOnTooth.Dissolved(optics, layers, texture, given.Pressure, ground)),
             Words.ToothFull(most),
             Cautions.Solvent.Text));
+
+        IReadOnlyList<Srgb> Each(Func<int, Spectrum> look) =>
+            [.. Enumerable.Range(1, most).Select(layers => Srgb.FromLab(SpectralColour.ToLab(look(layers))))];
     }
 
     private static async Task<Ok<List<TintView>>> White(Guid paper, NubeDb db, Palettes palettes, CancellationToken cancel)

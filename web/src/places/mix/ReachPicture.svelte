@@ -3,24 +3,39 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
 
+  import SetOfColours from './SetOfColours.svelte';
+
   // One strip for each lightness: hues along it, and as high as the chroma goes; the line is what it is compared with.
   let { paper, colourants, kit }: { paper: string; colourants: StashItem[]; kit: string[] } = $props();
 
-  let set = $state<'all' | 'kit'>('all');
-  let against = $state<'catalogue' | 'all'>('catalogue');
+  type Side = 'all' | 'kit' | 'catalogue' | 'chosen';
+  let set = $state<Side>('all');
+  let against = $state<Side>('catalogue');
   const all = $derived(colourants.slice(0, 48).map((item) => item.id));
+  let first = $state<string[]>([]);
+  let second = $state<string[]>([]);
+  const ids = (side: Side, picked: string[]) =>
+    ({ all, kit, catalogue: [], chosen: picked.length < 2 ? all : picked })[side];
+  const words: Record<Side, string> = {
+    all: 'yours',
+    kit: 'the kit',
+    catalogue: 'the catalogue',
+    chosen: 'the other set',
+  };
   const reach = new Resource<Reach>(() =>
     ask(
       api.POST('/api/mix/reach', {
-        body: { paper, colourants: set === 'kit' ? kit : all, against: against === 'all' ? all : [] },
+        body: { paper, colourants: ids(set, first), against: ids(against, second) },
       }),
     ),
   );
   $effect(() => {
-    if (kit.length === 0) set = 'all';
+    if (kit.length > 0) return;
+    if (set === 'kit') set = 'all';
+    if (against === 'kit') against = 'catalogue';
   });
   $effect(() => {
-    void [paper, set, against, all, kit];
+    void [paper, set, against, all, kit, first, second];
     void reach.refresh();
   });
 
@@ -51,6 +66,7 @@
       <select class="select w-44" bind:value={set}>
         <option value="all">all your colours</option>
         <option value="kit" disabled={kit.length === 0}>the kit shown here</option>
+        <option value="chosen">a set I choose</option>
       </select>
     </label>
     <label class="flex items-center gap-2">
@@ -58,9 +74,17 @@
       <select class="select w-44" bind:value={against}>
         <option value="catalogue">the catalogue</option>
         <option value="all">all your colours</option>
+        <option value="kit" disabled={kit.length === 0}>the kit shown here</option>
+        <option value="chosen">another set I choose</option>
       </select>
     </label>
   </div>
+  {#if set === 'chosen'}
+    <SetOfColours label="This set" {colourants} bind:chosen={first} />
+  {/if}
+  {#if against === 'chosen'}
+    <SetOfColours label="The other set" {colourants} bind:chosen={second} />
+  {/if}
   {#if reach.trouble}<div class="mt-3">
       <TroubleNote trouble={reach.trouble} again={reach.refresh} />
     </div>{/if}
@@ -70,7 +94,7 @@
       {value.colourants} colours, mixed two at a time, reach
       <strong>{Math.round(value.share * 100)} %</strong>
       of what
-      {value.against} of {against === 'all' ? 'yours' : 'the catalogue'} reach.
+      {value.against} of {words[against]} reach.
     </p>
     <div class="sheet mt-3 grid gap-1">
       {#each [...value.slices].reverse() as slice (slice.lightness)}

@@ -48,6 +48,13 @@
     {@const value = look.value}
     <Ladder title="Layer on layer, dry" steps={numbered(value.dry)} paper={value.paper} />
     <p>{value.sentence}</p>
+    <Ladder title="The same, burnished colourless" steps={numbered(value.burnished)} paper={value.paper} />
+    <Ladder
+      title="Burnished with a white pencil"
+      steps={numbered(value.burnishedWhite)}
+      paper={value.paper}
+    />
+    <p class="text-sm text-quiet">Burnish last: a burnished place takes no more pencil, and no paint.</p>
     <Ladder title="The same, blended with solvent" steps={numbered(value.dissolved)} paper={value.paper} />
     <p class="border-l-4 border-warm pl-3 text-sm">{value.caution}</p>
   {/if}
