@@ -13,6 +13,15 @@ namespace Nube.Devices;
 public sealed record ScanConditions(
     double TurnDegrees, double LightFallOff, double Grain, int JpegQuality, int DotsPerInch, int Seed)
 {
+    /// <summary>How dark the ink is against the paper: 1 for black on white, 0.1 for ink that nearly vanishes.</summary>
+    public double Contrast { get; init; } = 1;
+
+    /// <summary>The sheet is kraft: brown, with fibres.</summary>
+    public bool Kraft { get; init; }
+
+    /// <summary>Blur of the lens, mm, standard deviation.</summary>
+    public double BlurMm { get; init; }
+
     /// <summary>A sheet laid down a little askew on an ordinary scanner.</summary>
     public static ScanConditions Ordinary { get; } = new(1.7, 0.14, 4.5, 88, 300, 20260901);
 }
@@ -43,7 +52,10 @@ public static class SimulatedScanner
             canvas.RotateDegrees((float)conditions.TurnDegrees, width / 2f, height / 2f);
             canvas.Translate((float)(MarginMm * scale), (float)(MarginMm * scale));
             canvas.Scale((float)(scale / sheet.PixelsPerMm));
-            canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKCubicResampler.Mitchell));
+            var blur = (float)(conditions.BlurMm * sheet.PixelsPerMm);
+            using var lens = blur > 0 ? SKImageFilter.CreateBlur(blur, blur) : null;
+            using var paint = new SKPaint { ImageFilter = lens };
+            canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKCubicResampler.Mitchell), paint);
         }
         Spoil(scan, conditions);
         using var encoded = scan.Encode(SKEncodedImageFormat.Jpeg, conditions.JpegQuality);
@@ -64,7 +76,9 @@ public static class SimulatedScanner
     {
         var random = new Random(conditions.Seed);
         var pixels = scan.GetPixelSpan();
-        double[] paper = [246, 243, 234], ink = [38, 36, 40];
+        double[] paper = conditions.Kraft ? [178, 142, 104] : [246, 243, 234], black = [38, 36, 40];
+        double[] ink = [.. paper.Zip(black).Select(pair => pair.First + conditions.Contrast * (pair.Second - pair.First))];
+        var fibres = conditions.Kraft ? Fibres(scan.Width, scan.Height, conditions) : null;
         for (var y = 0; y < scan.Height; y++)
         {
             for (var x = 0; x < scan.Width; x++)
@@ -76,10 +90,31 @@ public static class SimulatedScanner
                 var grain = (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2 * conditions.Grain;
                 for (var channel = 0; channel < 3; channel++)
                 {
-                    var value = (paper[channel] + (ink[channel] - paper[channel]) * cover) * light + grain;
+                    var fibre = fibres is null ? 0 : fibres[y * scan.Width + x] * (1 - cover);
+                    var value = (paper[channel] + fibre + (ink[channel] - paper[channel]) * cover) * light + grain;
                     pixels[at + channel] = (byte)Math.Clamp(Math.Round(value), 0, 255);
                 }
             }
         }
+    }
+
+    /// <summary>Fibres of kraft: short strokes, darker and lighter than the sheet. Invented.</summary>
+    private static sbyte[] Fibres(int width, int height, ScanConditions conditions)
+    {
+        const double perMm2 = 0.6, lengthMm = 1.4, most = 16;
+        var random = new Random(conditions.Seed + 1);
+        var scale = conditions.DotsPerInch / Lengths.MillimetresPerInch;
+        var fibres = new sbyte[width * height];
+        for (var fibre = (int)(perMm2 * width * height / (scale * scale)); fibre > 0; fibre--)
+        {
+            double x = random.NextDouble() * width, y = random.NextDouble() * height, angle = random.NextDouble() * Math.PI;
+            var tone = (sbyte)((random.NextDouble() * 2 - 1) * most);
+            for (var step = 0.0; step < lengthMm * scale; step++)
+            {
+                var (column, row) = ((int)(x + step * Math.Cos(angle)), (int)(y + step * Math.Sin(angle)));
+                if (column >= 0 && column < width && row >= 0 && row < height) fibres[row * width + column] = tone;
+            }
+        }
+        return fibres;
     }
 }

@@ -11,6 +11,9 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
     /// <summary>For clean prints: closes only what clearly belongs together.</summary>
     public static GapRule Strict { get; } = new(1.1, 0.6, 0.6);
 
+    /// <summary>For prints with gaps: ends may point up to 50 degrees past each other.</summary>
+    public static GapRule Gappy { get; } = new(1.1, 0.64, 1.1);
+
     /// <summary>Closes nothing.</summary>
     public static GapRule None { get; } = new(0, 1, 0);
 }
@@ -22,8 +25,9 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
 /// </remarks>
 internal static class GapBridging
 {
-    private const double DirectionMm = 1, LeastBranchMm = 0.8;
+    private const double DirectionMm = 1, LeastBranchMm = 0.4;
     private const double ConeCosine = 0.8;
+    private const double NearMm = 0.6, NearCosine = 0.2; // ends so near belong together even round a corner
 
     private sealed record LineEnd(Point2d At, Point2d Direction, double HalfWidth);
 
@@ -44,8 +48,9 @@ internal static class GapBridging
             var length = Math.Sqrt(between.X * between.X + between.Y * between.Y);
             var gap = length - a.HalfWidth - b.HalfWidth;
             if (length == 0 || gap > reach) continue;
-            if (Dot(a.Direction, between) / length < rule.LeastCosine) continue;
-            if (-Dot(b.Direction, between) / length < rule.LeastCosine) continue;
+            var least = gap < NearMm * art.PixelsPerMm ? NearCosine : rule.LeastCosine;
+            if (Dot(a.Direction, between) / length < least) continue;
+            if (-Dot(b.Direction, between) / length < least) continue;
             pairs.Add((gap, one, other));
         }
         pairs.Sort();
@@ -95,74 +100,26 @@ internal static class GapBridging
     /// <summary>The ends of all lines that are long enough to have a direction and are no spurs.</summary>
     private static List<LineEnd> Ends(LineArt art)
     {
-        var stride = art.Width + 2;
-        var skeleton = Skeleton.Of(art.Ink, art.Width, art.Height);
-        int[] around = [-stride, -stride + 1, 1, stride + 1, stride, stride - 1, -1, -stride - 1];
+        using var ink = art.Wrap(art.Ink);
+        using var depth = new Mat();
+        Cv2.DistanceTransform(ink, depth, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+        depth.GetArray(out float[] halfWidth);
+        var lines = new ThinLines(Skeleton.Of(art.Ink, art.Width, art.Height), art.Width, halfWidth);
+        lines.DropSpurs();
         var steps = (int)Math.Round(DirectionMm * art.PixelsPerMm);
+        var least = LeastBranchMm * art.PixelsPerMm;
         var ends = new List<LineEnd>();
-        for (var at = stride + 1; at < skeleton.Length - stride - 1; at++)
+        foreach (var at in lines.Ends())
         {
-            if (skeleton[at] == 0 || Count(at) != 1) continue;
-            var (x, y) = (at % stride - 1, at / stride - 1);
-            var radius = HalfWidth(art, x, y);
-
-            // Walk back along the line until it forks, ends or is a millimetre long.
-            var (previous, here, walked) = (-1, at, 0);
-            while (walked < steps)
-            {
-                var next = -1;
-                foreach (var step in around)
-                {
-                    if (skeleton[here + step] != 0 && here + step != previous && !Touch(here + step, previous)) { next = here + step; break; }
-                }
-                if (next < 0 || (walked > 0 && Count(here) > 2)) break;
-                (previous, here) = (here, next);
-                walked++;
-            }
-            if (walked < LeastBranchMm * art.PixelsPerMm || walked < 2 * radius) continue;
-            var back = new Point2d(here % stride - 1, here / stride - 1);
-            var direction = new Point2d(x - back.X, y - back.Y);
+            var (walked, back) = lines.WalkBack(at, steps);
+            if (walked < least) continue;
+            var (end, from) = (lines.At(at), lines.At(back));
+            var direction = end - from;
             var length = Math.Sqrt(Dot(direction, direction));
             if (length < 1) continue;
-            ends.Add(new LineEnd(new Point2d(x, y), new Point2d(direction.X / length, direction.Y / length), radius));
+            ends.Add(new LineEnd(end, new Point2d(direction.X / length, direction.Y / length), lines.HalfWidthAt(at)));
         }
         return ends;
-
-        int Count(int at)
-        {
-            var count = 0;
-            foreach (var step in around) count += skeleton[at + step];
-            return count;
-        }
-
-        bool Touch(int one, int other)
-        {
-            if (other < 0) return false;
-            foreach (var step in around)
-            {
-                if (one + step == other) return true;
-            }
-            return false;
-        }
-    }
-
-    /// <summary>How far the nearest paper is from a place on a line, pixels.</summary>
-    private static double HalfWidth(LineArt art, int x, int y)
-    {
-        var nearest = double.PositiveInfinity;
-        for (var ring = 1; ring < nearest && ring < art.Width + art.Height; ring++)
-        {
-            for (var step = -ring; step <= ring; step++)
-            {
-                foreach (var (dx, dy) in ((int, int)[])[(step, -ring), (step, ring), (-ring, step), (ring, step)])
-                {
-                    var (atX, atY) = (x + dx, y + dy);
-                    if (atX < 0 || atY < 0 || atX >= art.Width || atY >= art.Height || art.Ink[atY * art.Width + atX] == 0)
-                        nearest = Math.Min(nearest, Math.Sqrt(dx * dx + dy * dy));
-                }
-            }
-        }
-        return nearest;
     }
 
     /// <summary>The nearest ink within a cone ahead of an end.</summary>
