@@ -22,7 +22,8 @@ public class PlanBenchmarks
             60 + 90 * (i % 5),
             new Recipe([new RecipePart(i, 1)], new Strength(4), 2, default, 0, 0),
             1,
-            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)])).ToList();
+            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)],
+            0.35)).ToList();
         return Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
     }
 }

@@ -123,6 +123,9 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Touching).AsJsonb();
             image.Property(i => i.Edits).AsJsonb();
             image.Property(i => i.Names).AsJsonb();
+            image.Property(i => i.Light).AsJsonb();
+            image.Property(i => i.Zones).AsJsonb();
+            image.Property(i => i.Marks).AsJsonb();
             image.Property(i => i.Version).IsRowVersion();
         });
         builder.Entity<RunPlan>(plan =>

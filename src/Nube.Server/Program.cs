@@ -53,7 +53,7 @@ builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connectio
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
 builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<StashStarter>().AddScoped<DemoBook>();
-builder.Services.AddScoped<JobBoard>().AddScoped<FindAreasJob>();
+builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");

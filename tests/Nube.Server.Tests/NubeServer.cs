@@ -178,7 +178,13 @@ public sealed class Visitor(HttpClient http)
     /// <summary>Brings in an image and follows the job to its end; answers the last event.</summary>
     public async Task<JsonNode> BringIn(string run, byte[] file, string name = "image.svg", string? width = null, int? dots = null)
     {
-        var started = await Ok(Post($"{run}/image", Form(file, name, width, dots)));
+        return await Follow(Post($"{run}/image", Form(file, name, width, dots)));
+    }
+
+    /// <summary>Follows a job that was asked for to its end; answers the last event.</summary>
+    public async Task<JsonNode> Follow(Task<HttpResponseMessage> asked)
+    {
+        var started = await Ok(asked);
         using var events = await http.GetAsync($"/api/jobs/{started["job"]}/events");
         var last = (await events.Content.ReadAsStringAsync()).Split('\n').Last(line => line.StartsWith("data: ", StringComparison.Ordinal));
         return JsonNode.Parse(last["data: ".Length..])!;

@@ -8,6 +8,7 @@ namespace Nube.Core.Artwork;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(JoinAreas), "join")]
 [JsonDerivedType(typeof(SplitArea), "split")]
+[JsonDerivedType(typeof(CloseGap), "closeGap")]
 public abstract record AreaEdit;
 
 /// <summary>Makes one area of several; it keeps the smallest id.</summary>
@@ -18,6 +19,13 @@ public sealed record JoinAreas(ImmutableArray<int> Areas) : AreaEdit;
 /// <param name="Area">Its id.</param>
 /// <param name="Stroke">Points of the stroke, two or more.</param>
 public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke) : AreaEdit;
+
+/// <summary>
+/// Closes a gap in a line by a stroke: what leaked through it is parted again, from the background too. Lines decide that, so
+/// the areas are found once more with the stroke as a line; here it changes nothing.
+/// </summary>
+/// <param name="Stroke">Points of the stroke, two or more, from line to line.</param>
+public sealed record CloseGap(ImmutableArray<PointMm> Stroke) : AreaEdit;
 
 /// <summary>A correction that cannot be made; the message says why.</summary>
 public sealed class AreaEditException : Exception
@@ -56,6 +64,7 @@ public static class AreaEdits
             {
                 case JoinAreas join: Join(raster, join, ids); break;
                 case SplitArea split: highest = Split(raster, split, ids, highest); break;
+                case CloseGap: break;
                 default: throw new AreaEditException("This correction is not known.");
             }
         }

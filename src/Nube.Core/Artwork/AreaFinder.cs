@@ -22,14 +22,16 @@ public static class AreaFinder
     /// <summary>Finds the areas of line art.</summary>
     /// <param name="art">The lines.</param>
     /// <param name="gaps">Which breaks to close; strict when left out.</param>
+    /// <param name="closings">Strokes of the maker's that close gaps, as if they were printed.</param>
     /// <param name="report">Told how far the work is, 0 to 1.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="PictureTroubleException">There is no enclosed area, or there are too many.</exception>
     public static AreaMap FindAreas(
-        LineArt art, GapRule? gaps = null, IProgress<double>? report = null, CancellationToken cancel = default)
+        LineArt art, GapRule? gaps = null, IEnumerable<CloseGap>? closings = null, IProgress<double>? report = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps ?? GapRule.Strict);
+        foreach (var closing in closings ?? []) GapBridging.Draw(art, bridges, closing.Stroke);
         report?.Report(0.4);
         cancel.ThrowIfCancellationRequested();
 

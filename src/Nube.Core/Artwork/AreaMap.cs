@@ -29,8 +29,7 @@ public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, usho
 /// <param name="SizeMm2">Surface up to the middle of its line, mm2.</param>
 /// <param name="Centre">A point well inside it, for its number.</param>
 /// <param name="Outline">SVG path in mm, even-odd.</param>
-/// <param name="ShadowOutline">SVG path in mm, even-odd: the part that lies away from the light.</param>
-public sealed record Area(int Id, double SizeMm2, PointMm Centre, string Outline, string ShadowOutline);
+public sealed record Area(int Id, double SizeMm2, PointMm Centre, string Outline);
 
 /// <summary>Two areas that share a line.</summary>
 /// <param name="One">The smaller id.</param>

@@ -1,30 +1,13 @@
 using System.Collections.Immutable;
-using System.Globalization;
-using System.Text;
 using OpenCvSharp;
 
 namespace Nube.Core.Artwork;
 
-/// <summary>Where the light comes from.</summary>
-/// <param name="X">To the right, as seen from the image.</param>
-/// <param name="Y">Downwards, as seen from the image.</param>
-public readonly record struct LightDirection(double X, double Y)
-{
-    /// <summary>Up and to the left. Common practice, no source.</summary>
-    public static LightDirection UpLeft { get; } = new(-Math.Sqrt(0.5), -Math.Sqrt(0.5));
-}
-
-/// <summary>Measures areas: size, outline, shadow side, which of them touch.</summary>
+/// <summary>Measures areas: size, outline, which of them touch.</summary>
 public static class AreaMeasuring
 {
-    /// <summary>Share of an area that lies in its shadow. This project's own.</summary>
-    public const double ShadowShare = 0.35;
-
     /// <summary>Line that two areas must share to count as touching, mm.</summary>
     public const double LeastSharedMm = 1;
-
-    /// <summary>How far an outline may leave the pixels' edge, pixels.</summary>
-    private const double OutlineTolerance = 0.7;
 
     /// <summary>
     /// Mean length of a border per pair of pixels that it separates: pi / 4, for a line of any direction (Crofton).
@@ -32,13 +15,13 @@ public static class AreaMeasuring
     private const double LengthPerPair = Math.PI / 4;
 
     /// <summary>Measures every area of a raster.</summary>
-    public static AreaMap Measure(LabelRaster raster, LightDirection? light = null)
+    public static AreaMap Measure(LabelRaster raster)
     {
         ArgumentNullException.ThrowIfNull(raster);
         var boxes = Boxes(raster);
         var areas = boxes.OrderBy(box => box.Key)
             .AsParallel().AsOrdered()
-            .Select(box => MeasureArea(raster, box.Key, box.Value, light ?? LightDirection.UpLeft))
+            .Select(box => MeasureArea(raster, box.Key, box.Value))
             .ToImmutableArray();
         var touching = Contacts(raster)
             .Where(contact => contact.Key.One != LabelRaster.Background)
@@ -110,7 +93,7 @@ public static class AreaMeasuring
             e.Value.Left, e.Value.Top, e.Value.Right - e.Value.Left + 1, e.Value.Bottom - e.Value.Top + 1));
     }
 
-    private static Area MeasureArea(LabelRaster raster, ushort label, Rect box, LightDirection light)
+    private static Area MeasureArea(LabelRaster raster, ushort label, Rect box)
     {
         // One pixel of room around, so that the distance to the edge is right at the picture's border too.
         using var mask = new Mat(box.Height + 2, box.Width + 2, MatType.CV_8UC1, Scalar.Black);
@@ -129,59 +112,10 @@ public static class AreaMeasuring
         using var distance = new Mat();
         Cv2.DistanceTransform(mask, distance, DistanceTypes.L2, DistanceTransformMasks.Mask3);
         Cv2.MinMaxLoc(distance, out double _, out double _, out Point _, out Point deepest);
-        var outline = Path(mask, box, raster.PixelsPerMm);
-        KeepShadowSide(inside, stride, pixels, light);
         return new Area(
             label,
             pixels / (raster.PixelsPerMm * raster.PixelsPerMm),
             new PointMm((box.X + deepest.X - 0.5) / raster.PixelsPerMm, (box.Y + deepest.Y - 0.5) / raster.PixelsPerMm),
-            outline,
-            Path(mask, box, raster.PixelsPerMm));
-    }
-
-    /// <summary>Clears all but the share of the pixels that lies furthest from the light.</summary>
-    /// <remarks>The quantile is found in bins of a pixel's distance along the light: no outline shows less.</remarks>
-    private static void KeepShadowSide(Span<byte> inside, int stride, int pixels, LightDirection light)
-    {
-        var (right, down) = (stride - 1, inside.Length / stride - 1);
-        var nearest = Math.Min(0, -right * light.X) + Math.Min(0, -down * light.Y);
-        var counts = new int[(int)Math.Ceiling(Math.Abs(right * light.X) + Math.Abs(down * light.Y)) + 2];
-        for (int at = 0, y = 0; y <= down; y++)
-        {
-            for (var x = 0; x <= right; x++, at++)
-            {
-                if (inside[at] != 0) counts[(int)(-x * light.X - y * light.Y - nearest)]++;
-            }
-        }
-        var (limit, seen) = (0, counts[0]);
-        while (seen < (1 - ShadowShare) * pixels) seen += counts[++limit];
-        for (int at = 0, y = 0; y <= down; y++)
-        {
-            for (var x = 0; x <= right; x++, at++)
-            {
-                if ((int)(-x * light.X - y * light.Y - nearest) <= limit) inside[at] = 0;
-            }
-        }
-    }
-
-    /// <summary>The outlines of a mask as an SVG path in mm; holes are outlines too.</summary>
-    private static string Path(Mat mask, Rect box, double pixelsPerMm)
-    {
-        Cv2.FindContours(mask, out var contours, out _, RetrievalModes.CComp, ContourApproximationModes.ApproxNone);
-        var path = new StringBuilder();
-        foreach (var contour in contours)
-        {
-            var simple = Cv2.ApproxPolyDP(contour, OutlineTolerance, true);
-            if (simple.Length < 3) continue;
-            for (var i = 0; i < simple.Length; i++)
-            {
-                // Contours run through pixel centres; the mask has one pixel of room.
-                path.Append(i == 0 ? 'M' : 'L')
-                    .Append(CultureInfo.InvariantCulture, $"{(box.X + simple[i].X - 0.5) / pixelsPerMm:0.##} ")
-                    .Append(CultureInfo.InvariantCulture, $"{(box.Y + simple[i].Y - 0.5) / pixelsPerMm:0.##}");
-            }
-            path.Append('Z');
-        }
-        return path.ToString();
+            Outlines.Path(mask, box.X, box.Y, raster.PixelsPerMm));
     }
 }

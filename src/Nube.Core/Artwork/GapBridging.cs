@@ -14,6 +14,16 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
     /// <summary>For prints with gaps: ends may point up to 50 degrees past each other.</summary>
     public static GapRule Gappy { get; } = new(1.1, 0.64, 1.1);
 
+    /// <summary>Longest gap that can be asked for, mm: beyond, more is joined that should not be than is closed.</summary>
+    public const double MostMm = 2.5;
+
+    /// <summary>The rule for gaps up to this length: strict to what a clean print needs, more willing beyond.</summary>
+    /// <param name="longestMm">0 to <see cref="MostMm"/>; 0 closes none.</param>
+    public static GapRule UpTo(double longestMm) =>
+        longestMm <= 0 ? None
+        : longestMm <= Strict.LongestMm ? Strict with { LongestMm = longestMm, LongestToLineMm = Math.Min(longestMm, Strict.LongestToLineMm) }
+        : Gappy with { LongestMm = longestMm, LongestToLineMm = longestMm };
+
     /// <summary>Closes nothing.</summary>
     public static GapRule None { get; } = new(0, 1, 0);
 }
@@ -66,6 +76,16 @@ internal static class GapBridging
                 Draw(drawn, ends[end].At, hit);
         }
         return bridges;
+    }
+
+    /// <summary>Draws a stroke of the maker's into a mask of bridges.</summary>
+    public static void Draw(LineArt art, byte[] bridges, IReadOnlyList<PointMm> stroke)
+    {
+        using var drawn = art.Wrap(bridges);
+        for (var i = 0; i + 1 < stroke.Count; i++) Draw(drawn, Pixel(stroke[i]), Pixel(stroke[i + 1]));
+
+        Point2d Pixel(PointMm at) => new(
+            Math.Clamp(at.X * art.PixelsPerMm, -1e6, 1e6), Math.Clamp(at.Y * art.PixelsPerMm, -1e6, 1e6));
     }
 
     private static double Dot(Point2d a, Point2d b) => a.X * b.X + a.Y * b.Y;

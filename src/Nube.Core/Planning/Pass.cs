@@ -22,12 +22,14 @@ public enum Zone
 /// <param name="Recipe">Mix, strength and layers.</param>
 /// <param name="ShadowLayers">More layers on the shadow side, 0 to 2.</param>
 /// <param name="LightnessByLayer">Dry L* after each layer, shadow layers last.</param>
+/// <param name="ShadowShare">Share of the surface that lies in shadow, 0 to 1.</param>
 public sealed record ColouredArea(
     int Area,
     double SizeMm2,
     Recipe Recipe,
     int ShadowLayers,
-    ImmutableArray<double> LightnessByLayer);
+    ImmutableArray<double> LightnessByLayer,
+    double ShadowShare);
 
 /// <summary>One go over some areas of one card with one mix; none of them touch.</summary>
 /// <param name="Index">Its place in the list of passes, light to dark, from 0.</param>
@@ -94,7 +96,7 @@ public static class PassBuilder
                     group.Key.Layer,
                     group.Key.Water,
                     set.Average(area => area.LightnessByLayer[group.Key.Layer - 1]),
-                    set.Sum(area => area.SizeMm2) * (group.Key.Zone == Zone.Shadow ? Artwork.AreaMeasuring.ShadowShare : 1)));
+                    set.Sum(area => area.SizeMm2 * (group.Key.Zone == Zone.Shadow ? area.ShadowShare : 1))));
             }
         }
         return

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
+using Nube.Core.Light;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
@@ -96,6 +97,18 @@ public sealed class RunImage : IOwned
 
     /// <summary>Corrections in their order.</summary>
     public ImmutableArray<AreaEdit> Edits { get; set; } = [];
+
+    /// <summary>How it is lit.</summary>
+    public ImageLight Light { get; set; } = ImageLight.Usual;
+
+    /// <summary>Shadow, middle and light of its areas, by that light.</summary>
+    public ImmutableArray<AreaZones> Zones { get; set; } = [];
+
+    /// <summary>What the maker says of single areas: kept white, not part of the image, to be drawn again.</summary>
+    public ImmutableDictionary<int, AreaMark> Marks { get; set; } = ImmutableDictionary<int, AreaMark>.Empty;
+
+    /// <summary>Longest gap in a line that was bridged, mm.</summary>
+    public double GapMm { get; set; } = GapRule.Strict.LongestMm;
 
     /// <summary>Names that the maker gave, by area id.</summary>
     public ImmutableDictionary<int, string> Names { get; set; } = ImmutableDictionary<int, string>.Empty;

@@ -408,6 +408,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("character varying(260)")
                         .HasColumnName("file_name");
 
+                    b.Property<double>("GapMm")
+                        .HasColumnType("double precision")
+                        .HasColumnName("gap_mm");
+
                     b.Property<double>("HeightMm")
                         .HasColumnType("double precision")
                         .HasColumnName("height_mm");
@@ -418,6 +422,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("character varying(64)")
                         .HasColumnName("labels_hash");
 
+                    b.Property<string>("Light")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("light");
+
                     b.Property<string>("LineHash")
                         .IsRequired()
                         .HasMaxLength(64)
@@ -427,6 +436,11 @@ namespace Nube.Data.Migrations
                     b.Property<Guid>("MakerId")
                         .HasColumnType("uuid")
                         .HasColumnName("maker_id");
+
+                    b.Property<string>("Marks")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("marks");
 
                     b.Property<string>("Names")
                         .IsRequired()
@@ -452,6 +466,11 @@ namespace Nube.Data.Migrations
                     b.Property<double>("WidthMm")
                         .HasColumnType("double precision")
                         .HasColumnName("width_mm");
+
+                    b.Property<string>("Zones")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("zones");
 
                     b.HasKey("RunId")
                         .HasName("pk_run_images");

@@ -196,15 +196,19 @@ public static class Colours
             throw TroubleException.Conflict("This run is on the bench already; its colours stay as planned. Begin a new run to change them.");
     }
 
+    /// <summary>Areas that are there and can have a colour, or a sentence.</summary>
     private static HashSet<int> Known(RunWithSupplies run, ImmutableArray<int> areas)
     {
-        var known = run.Image.Areas.Select(area => area.Id).ToHashSet();
-        if (areas.IsDefaultOrEmpty) throw TroubleException.Unusable("Choose an area first.");
-        foreach (var area in areas)
+        var known = Image.Known(run.Image, areas);
+        foreach (var area in known)
         {
-            if (!known.Contains(area)) throw TroubleException.Gone($"Area {area} is not there any more.");
+            if (run.Image.Marks.TryGetValue(area, out var mark) && mark != Core.Artwork.AreaMark.Redraw)
+            {
+                var marked = mark == Core.Artwork.AreaMark.NotPart ? "not part of the image" : "to be left white";
+                throw TroubleException.Unusable($"{run.Image.NameOf(area)} is marked as {marked}. Take the mark off on the Image stage first.");
+            }
         }
-        return [.. areas];
+        return known;
     }
 
     private static async Task<ColoursView> View(RunWithSupplies run, NubeDb db, Palettes palettes, CancellationToken cancel)

@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Data;
 using Nube.Data.Entities;
+using Nube.Data.Mapping;
 using Nube.Server.Support;
 using Nube.Server.Work;
 
@@ -38,6 +40,8 @@ public static class Image
         image.MapPost("/corrections", Correct);
         image.MapDelete("/corrections/last", Undo);
         image.MapPut("/areas/{area:int}/name", Rename);
+        image.MapImageAreas();
+        image.MapImageLighting();
     }
 
     private static Ok<IEnumerable<UsualWidth>> UsualWidths() => TypedResults.Ok(CardFormat.All
@@ -94,7 +98,7 @@ public static class Image
     }
 
     private static async Task<Ok<ImageView>> Correct(
-        Guid id, AreaCorrection given, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+        Guid id, AreaCorrection given, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         AreaEdit edit = given switch
@@ -104,26 +108,60 @@ public static class Image
             _ => throw TroubleException.Unusable("Say which areas to join, or which to split along which stroke."),
         };
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
-        return await Apply(run, image, image.Edits.Add(edit), db, runs, files, clock, cancel);
+        return await Apply(run, image, image.Edits.Add(edit), db, runs, forms, clock, cancel);
     }
 
-    private static async Task<Ok<ImageView>> Undo(
-        Guid id, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+    /// <summary>Takes the last correction back; after a closed gap the areas are found once more.</summary>
+    private static async Task<Results<Ok<ImageView>, Accepted<JobStarted>>> Undo(
+        Guid id, NubeDb db, RunLoader runs, ImageForms forms, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
-        return await Apply(run, image, image.Edits[..^1], db, runs, files, clock, cancel);
+        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.Edits[..^1], db, maker, queue, clock, cancel);
+        return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
+    }
+
+    /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
+    internal static async Task<Accepted<JobStarted>> FindAgain(
+        Run run, RunImage image, double gapMm, ImmutableArray<AreaEdit> edits, NubeDb db, MakerAtWork maker, IBackgroundJobClient queue,
+        TimeProvider clock, CancellationToken cancel)
+    {
+        var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(cancel);
+        var order = new FindAreasJob.Order(
+            maker.MakerId, job.Id, run.Id, image.FileHash, image.FileName, image.Size.WidthMm, image.Size.DotsPerInch)
+        {
+            Again = true,
+            GapMm = gapMm,
+            Edits = JsonSerializer.Serialize(edits, Jsonb.Options),
+        };
+        queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
+        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+    }
+
+    /// <summary>Areas that are there, or a sentence.</summary>
+    internal static HashSet<int> Known(RunImage image, ImmutableArray<int> areas)
+    {
+        if (areas.IsDefaultOrEmpty) throw TroubleException.Unusable("Choose an area first.");
+        var known = image.Areas.Select(area => area.Id).ToHashSet();
+        foreach (var area in areas)
+        {
+            if (!known.Contains(area)) throw TroubleException.Gone($"Area {area} is not there any more.");
+        }
+        return [.. areas];
     }
 
     private static async Task<Ok<ImageView>> Apply(
-        Run run, RunImage image, ImmutableArray<AreaEdit> edits, NubeDb db, RunLoader runs, FileStore files, TimeProvider clock, CancellationToken cancel)
+        Run run, RunImage image, ImmutableArray<AreaEdit> edits, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
     {
         if ((await runs.Taps(run.Id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
-        var raster = LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
-        var map = AreaEdits.Apply(AreaMeasuring.Measure(raster), edits);
-        (image.Areas, image.Touching, image.Edits) = (map.Areas, map.Touching, edits);
+        image.Edits = edits;
+        var map = await forms.Areas(image, cancel);
+        (image.Areas, image.Touching) = (map.Areas, map.Touching);
+        await forms.Light(image, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(image)!);
@@ -134,13 +172,17 @@ public static class Image
     {
         var run = await runs.Load(id, cancel);
         if (run.Image.Areas.All(a => a.Id != area)) throw TroubleException.Gone($"Area {area} is not there any more.");
-        var name = given.Name.Trim();
-        if (name.Length > 60) throw TroubleException.Unusable("An area's name has at most 60 letters.");
+        var name = CheckedName(given.Name);
         run.Image.Names = name.Length == 0 ? run.Image.Names.Remove(area) : run.Image.Names.SetItem(area, name);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.NoContent();
     }
+
+    /// <summary>A name without blanks around it, or a sentence.</summary>
+    internal static string CheckedName(string given) => given.Trim() is { Length: <= 60 } name
+        ? name
+        : throw TroubleException.Unusable("An area's name has at most 60 letters.");
 
     private static string MediaTypeOf(PictureKind kind) => kind switch
     {

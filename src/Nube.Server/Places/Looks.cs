@@ -8,20 +8,34 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>An area as it is drawn.</summary>
-public sealed record AreaView(int Id, string Name, double SizeMm2, PointMm Centre, string Outline, string ShadowOutline);
+public sealed record AreaView(
+    int Id, string Name, double SizeMm2, PointMm Centre, string Outline, string ShadowOutline, string LightOutline, string WhiteOutline, AreaMark? Mark);
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
 public sealed record ImageView(
-    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, IReadOnlyList<AreaView> Areas)
+    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double LightDegrees,
+    IReadOnlyList<AreaView> Areas)
 {
     /// <summary>The view of an image; null when there is none.</summary>
-    public static ImageView? Of(RunImage? image) => image is null ? null : new(
-        image.WidthMm,
-        image.HeightMm,
-        $"/api/runs/{image.RunId}/image/lines/{image.LineHash}",
-        image.FileName,
-        image.Edits.Length > 0,
-        [.. image.Areas.Select(a => new AreaView(a.Id, image.NameOf(a.Id), a.SizeMm2, a.Centre, a.Outline, a.ShadowOutline))]);
+    public static ImageView? Of(RunImage? image)
+    {
+        if (image is null) return null;
+        var zones = image.Zones.ToDictionary(zone => zone.Id);
+        return new(
+            image.WidthMm,
+            image.HeightMm,
+            $"/api/runs/{image.RunId}/image/lines/{image.LineHash}",
+            image.FileName,
+            image.Edits.Length > 0,
+            image.GapMm,
+            image.Light.Angle.Degrees,
+            [
+                .. image.Areas.Select(a => new AreaView(
+                    a.Id, image.NameOf(a.Id), a.SizeMm2, a.Centre, a.Outline, zones.GetValueOrDefault(a.Id)?.Shadow ?? "",
+                    zones.GetValueOrDefault(a.Id)?.Light ?? "", zones.GetValueOrDefault(a.Id)?.White ?? "",
+                    image.Marks.TryGetValue(a.Id, out var mark) ? mark : null)),
+            ]);
+    }
 }
 
 /// <summary>The paint on an area: on all of it, and on its shadow side where that is darker.</summary>

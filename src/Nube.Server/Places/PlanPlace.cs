@@ -83,12 +83,20 @@ public static class PlanPlace
         var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
         if (run.Colours.Count == 0) throw TroubleException.Conflict("Give at least one area a colour first.");
         var size = run.Image.Areas.ToDictionary(area => area.Id, area => area.SizeMm2);
-        var areas = run.Colours.Select(c => new ColouredArea(
-            c.Wish.Area,
-            size[c.Wish.Area],
-            c.Recipe,
-            c.Wish.ShadowLayers,
-            [.. Colouring.AfterEachLayer(palette.Optics, palette.Paper, c.Recipe, c.Wish.ShadowLayers).Select(lab => lab.L)])).ToList();
+        var shadow = run.Image.Zones.ToDictionary(zone => zone.Id, zone => zone.ShadowShare);
+        var areas = run.Colours.Select(c =>
+        {
+            // An area that is too small to be divided has one tone.
+            var share = shadow.GetValueOrDefault(c.Wish.Area);
+            var layers = share > 0 ? c.Wish.ShadowLayers : 0;
+            return new ColouredArea(
+                c.Wish.Area,
+                size[c.Wish.Area],
+                c.Recipe,
+                layers,
+                [.. Colouring.AfterEachLayer(palette.Optics, palette.Paper, c.Recipe, layers).Select(lab => lab.L)],
+                share);
+        }).ToList();
         var passes = PassBuilder.Passes(areas, run.Touching, run.Paper!);
         var plan = Scheduler.PlanRun(passes, run.Touching, run.Run.Cards, run.Paper!, run.Room, Hand.Ordinary);
         if (run.Run.Plan is { } old)

@@ -39,7 +39,7 @@ public sealed record RunWithSupplies(
     public string Basis()
     {
         var text = JsonSerializer.Serialize(
-            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Room },
+            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Light.Rule, Run.Image?.Light.Own, Room },
             Jsonb.Options);
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }

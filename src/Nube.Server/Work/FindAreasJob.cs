@@ -1,15 +1,17 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
 using Nube.Data;
 using Nube.Data.Entities;
+using Nube.Data.Mapping;
 using Nube.Server.Support;
 using SkiaSharp;
 
 namespace Nube.Server.Work;
 
 /// <summary>Finds the areas of a picture that was brought in.</summary>
-public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, JobBoard board, TimeProvider clock, ILogger<FindAreasJob> log)
+public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, ImageForms forms, JobBoard board, TimeProvider clock, ILogger<FindAreasJob> log)
 {
     /// <summary>What the job is told.</summary>
     /// <param name="Maker">For whom.</param>
@@ -20,7 +22,17 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
     /// <param name="WidthMm">Width that the maker gave, mm.</param>
     /// <param name="DotsPerInch">Resolution that the maker gave.</param>
     public sealed record Order(
-        Guid Maker, Guid Job, Guid Run, string FileHash, string FileName, double? WidthMm, double? DotsPerInch);
+        Guid Maker, Guid Job, Guid Run, string FileHash, string FileName, double? WidthMm, double? DotsPerInch)
+    {
+        /// <summary>The run's picture is looked at once more: what still is an area keeps its number, name and colour.</summary>
+        public bool Again { get; init; }
+
+        /// <summary>Longest gap that is bridged, mm.</summary>
+        public double GapMm { get; init; } = GapRule.Strict.LongestMm;
+
+        /// <summary>The maker's corrections, as JSON: the queue's own serialiser does not tell one kind from another.</summary>
+        public string Edits { get; init; } = "[]";
+    }
 
     /// <summary>Does the work. Until it is done the run keeps the image that it had.</summary>
     public async Task Work(Order order, CancellationToken cancel)
@@ -34,13 +46,15 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
             var size = new PictureSize(order.WidthMm, order.DotsPerInch);
             var file = await files.Get(order.FileHash, cancel);
             var picture = PictureReader.Read(file.Content, size);
+            var edits = JsonSerializer.Deserialize<ImmutableArray<AreaEdit>>(order.Edits, Jsonb.Options);
             await Say(0.3, "Finding the lines");
             var art = LineExtraction.From(picture);
             await Say(0.5, "Finding the areas");
-            var map = AreaFinder.FindAreas(art, cancel: stop.Token);
+            var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), cancel: stop.Token);
             await Say(0.9, "Keeping what was found");
-            await Keep(order, size, picture, art, map, cancel);
-            await board.End(order.Job, JobState.Done, $"{map.Areas.Length} areas found.", cancel);
+            var (found, dropped) = await Keep(order, edits, size, picture, art, map, cancel);
+            var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
+            await board.End(order.Job, JobState.Done, $"{(found == 1 ? "1 area" : $"{found} areas")} found.{lost}", cancel);
         }
         catch (PictureTroubleException trouble)
         {
@@ -67,13 +81,20 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         }
     }
 
-    private async Task Keep(
-        Order order, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
+    /// <summary>Keeps what was found; answers how many areas there are, and how many corrections came to nothing.</summary>
+    private async Task<(int Areas, int Dropped)> Keep(
+        Order order, ImmutableArray<AreaEdit> wanted, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
     {
-        var lineHash = await files.Keep(LinePng(art), "image/png", cancel);
-        var labelsHash = await files.Keep(LabelFile.Write(map.Labels), LabelFile.MediaType, cancel);
         var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == order.Run, cancel)
             ?? throw TroubleException.Gone("The run was deleted meanwhile.");
+        var again = order.Again && run.Image?.FileHash == order.FileHash;
+        if (again)
+        {
+            var before = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
+            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, before));
+        }
+        var lineHash = await files.Keep(LinePng(art), "image/png", cancel);
+        var labelsHash = await files.Keep(LabelFile.Write(map.Labels), LabelFile.MediaType, cancel);
         if (run.Image is null)
         {
             run.Image = new RunImage
@@ -91,11 +112,38 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         (image.FileHash, image.FileName, image.Size) = (order.FileHash, order.FileName, size);
         (image.LineHash, image.LabelsHash) = (lineHash, labelsHash);
         (image.WidthMm, image.HeightMm) = (picture.WidthMm, picture.HeightMm);
-        (image.Areas, image.Touching, image.Edits) = (map.Areas, map.Touching, []);
-        image.Names = ImmutableDictionary<int, string>.Empty;
-        run.Colours = [];
+        var corrected = Corrected(map, wanted, out var edits);
+        (image.Areas, image.Touching, image.Edits, image.GapMm) = (corrected.Areas, corrected.Touching, edits, order.GapMm);
+        if (!again)
+        {
+            image.Names = ImmutableDictionary<int, string>.Empty;
+            image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
+            image.Light = image.Light with { Own = ImmutableDictionary<int, Core.Light.ZoneRule>.Empty };
+            run.Colours = [];
+        }
+        await forms.Light(image, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
+        return (corrected.Areas.Length, wanted.Length - edits.Length);
+    }
+
+    /// <summary>The areas with the maker's corrections; those that have nothing to correct any more are dropped.</summary>
+    private static AreaMap Corrected(AreaMap map, ImmutableArray<AreaEdit> wanted, out ImmutableArray<AreaEdit> made)
+    {
+        made = [];
+        foreach (var edit in wanted)
+        {
+            try
+            {
+                AreaEdits.Apply(map, made.Add(edit));
+                made = made.Add(edit);
+            }
+            catch (AreaEditException)
+            {
+                // The areas that it joined or cut are not there with these gaps; the maker is told how many were dropped.
+            }
+        }
+        return AreaEdits.Apply(map, made);
     }
 
     /// <summary>The lines in black on clear paper, so that paint can be shown under them.</summary>

@@ -20,7 +20,8 @@ public class PlanningTests
             60 + 90 * (i % 5),
             new Recipe([new RecipePart(i % mixes, 1)], new Strength(4), layers, default, 0, 0),
             shadow,
-            [.. Enumerable.Range(1, layers + shadow).Select(layer => 90.0 - 6 * (i % mixes) - 9 * layer)])).ToList();
+            [.. Enumerable.Range(1, layers + shadow).Select(layer => 90.0 - 6 * (i % mixes) - 9 * layer)],
+            0.35)).ToList();
         return (PassBuilder.Passes(coloured, touching, Paper), touching);
     }
 

@@ -1,42 +1,51 @@
 <script lang="ts">
-  import { api, ask, type Image } from '../../api/client';
+  import { api, ask, type AreaMark, type Image } from '../../api/client';
+  import { FollowedJob } from '../../parts/job.svelte';
+  import JobProgress from '../../parts/JobProgress.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import { marks } from './marks';
 
   type Point = { x: number; y: number };
 
   let {
     image,
     chosen = $bindable(),
-    cutting = $bindable(),
-  }: { image: Image; chosen: number[]; cutting: boolean } = $props();
+    drawing = $bindable(),
+  }: { image: Image; chosen: number[]; drawing?: 'cut' | 'gap' } = $props();
 
   const run = useRun();
   const work = new Resource(async () => undefined);
+  const again = new FollowedJob(() => void run.refresh());
   const path = $derived({ path: { id: run.value?.id ?? '' } });
+  let said = $state('');
 
-  async function correct(body: { join: number[] | null; split: number | null; stroke: Point[] | null }) {
-    cutting = false;
-    const worked = await work.attempt(() =>
-      ask(api.POST('/api/runs/{id}/image/corrections', { params: path, body })),
-    );
-    if (worked) chosen = [];
+  async function change(what: () => Promise<unknown>, keep = false) {
+    drawing = undefined;
+    said = '';
+    const worked = await work.attempt(what);
+    if (worked && !keep) chosen = [];
     await run.refresh();
   }
+  const correct = (body: { join: number[] | null; split: number | null; stroke: Point[] | null }) =>
+    change(() => ask(api.POST('/api/runs/{id}/image/corrections', { params: path, body })));
 
-  const join = () => correct({ join: chosen, split: null, stroke: null });
+  /** What was drawn on the picture: a cut through the picked area, or a line over a gap. */
+  export function draw(stroke: Point[]) {
+    if (drawing === 'gap') return findAgain({ longestMm: null, stroke });
+    return correct({ join: null, split: chosen[0] ?? 0, stroke });
+  }
 
-  /** Splits the chosen area along a stroke. */
-  export const split = (stroke: Point[]) => correct({ join: null, split: chosen[0] ?? 0, stroke });
-
-  /** A straight cut through the middle of the chosen area, for the keyboard. */
+  /** A straight cut through the middle of the picked area, for the keyboard. */
   function cut(across: boolean) {
     const centre = image.areas.find((area) => area.id === chosen[0])?.centre;
     if (!centre) return;
     const far = 1000;
-    void split(
-      across
+    void correct({
+      join: null,
+      split: chosen[0] ?? 0,
+      stroke: across
         ? [
             { x: -far, y: centre.y },
             { x: far, y: centre.y },
@@ -45,42 +54,136 @@
             { x: centre.x, y: -far },
             { x: centre.x, y: far },
           ],
-    );
+    });
+  }
+
+  function findAgain(body: { longestMm: number | null; stroke: Point[] | null }) {
+    drawing = undefined;
+    return again.start(() => ask(api.POST('/api/runs/{id}/image/gaps', { params: path, body })));
   }
 
   async function undo() {
-    await work.attempt(() => ask(api.DELETE('/api/runs/{id}/image/corrections/last', { params: path })));
-    await run.refresh();
+    let job: { job: string } | undefined;
+    await change(async () => {
+      const answer = await ask<object>(api.DELETE('/api/runs/{id}/image/corrections/last', { params: path }));
+      if ('job' in answer) job = answer as { job: string };
+    });
+    if (job) await again.start(async () => job as { job: string });
   }
+
+  async function alike() {
+    const area = chosen[0] ?? 0;
+    await work.attempt(async () => {
+      chosen = await ask(
+        api.GET('/api/runs/{id}/image/areas/{area}/alike', { params: { path: { ...path.path, area } } }),
+      );
+      said = chosen.length === 1 ? `No other area is like ${area}.` : `${chosen.length} areas are alike.`;
+    });
+  }
+
+  let name = $state('');
+  const nameThem = () =>
+    change(
+      () => ask(api.PUT('/api/runs/{id}/image/names', { params: path, body: { areas: chosen, name } })),
+      true,
+    );
+  const mark = (value: AreaMark | null) =>
+    change(
+      () =>
+        ask(api.PUT('/api/runs/{id}/image/marks', { params: path, body: { areas: chosen, mark: value } })),
+      true,
+    );
 
   const one = $derived(chosen.length === 1 && !work.busy);
   const several = $derived(chosen.length > 1 && !work.busy);
+  const any = $derived(one || several);
+  const marked = $derived(image.areas.some((area) => chosen.includes(area.id) && area.mark));
 </script>
 
 <section class="sheet grid gap-3" aria-label="Corrections">
   <p>
-    {#if cutting}
+    {#if drawing === 'cut'}
       Draw a stroke across area {chosen[0]}, from line to line.
+    {:else if drawing === 'gap'}
+      Draw a stroke over the gap, from line to line.
     {:else if chosen.length === 0}
-      Pick areas on the picture or in the list: two or more to join, one to split.
+      Pick areas on the picture or in the list.
     {:else}
-      Picked: {chosen.join(', ')}.
+      Picked: {chosen.join(', ')}. {said}
     {/if}
   </p>
   <div class="flex flex-wrap gap-2">
-    <button type="button" class="btn btn-line" disabled={!several} onclick={join}>Join</button>
     <button
       type="button"
       class="btn btn-line"
-      aria-pressed={cutting}
+      disabled={!several}
+      onclick={() => correct({ join: chosen, split: null, stroke: null })}>Join</button
+    >
+    <button
+      type="button"
+      class="btn btn-line"
+      aria-pressed={drawing === 'cut'}
       disabled={!one}
-      onclick={() => (cutting = !cutting)}>Split by a stroke</button
+      onclick={() => (drawing = drawing === 'cut' ? undefined : 'cut')}>Split by a stroke</button
     >
     <button type="button" class="btn btn-line" disabled={!one} onclick={() => cut(true)}>Cut across</button>
     <button type="button" class="btn btn-line" disabled={!one} onclick={() => cut(false)}>Cut down</button>
-    <button type="button" class="btn btn-line" disabled={!image.canUndo || work.busy} onclick={undo}
-      >Undo</button
+    <button type="button" class="btn btn-line" disabled={!one} onclick={alike}>Pick all alike</button>
+    <button
+      type="button"
+      class="btn btn-line"
+      aria-pressed={drawing === 'gap'}
+      disabled={again.busy}
+      onclick={() => (drawing = drawing === 'gap' ? undefined : 'gap')}>Close a gap</button
+    >
+    <button
+      type="button"
+      class="btn btn-line"
+      disabled={!image.canUndo || work.busy || again.busy}
+      onclick={undo}>Undo</button
     >
   </div>
+  {#if any}
+    <div class="flex flex-wrap gap-x-4 gap-y-1" role="group" aria-label="Mark what is picked">
+      {#each Object.entries(marks) as [key, words] (key)}
+        <button type="button" class="min-h-9 underline" onclick={() => mark(key as AreaMark)}
+          >{words.mark}</button
+        >
+      {/each}
+      {#if marked}<button type="button" class="min-h-9 underline" onclick={() => mark(null)}>Colour it</button
+        >{/if}
+    </div>
+  {/if}
+  {#if several}
+    <form
+      class="flex items-end gap-2"
+      onsubmit={(event) => {
+        event.preventDefault();
+        void nameThem();
+      }}
+    >
+      <label class="grid flex-1 gap-1 text-sm">
+        One name for all of them, numbered
+        <input class="input input-sm w-full" maxlength="56" placeholder="Leaf" bind:value={name} />
+      </label>
+      <button type="submit" class="btn btn-line btn-sm" disabled={!name.trim()}>Name them</button>
+    </form>
+  {/if}
+  <label class="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)_4rem] items-center gap-3 text-sm">
+    Bridge gaps up to
+    <input
+      class="range range-sm"
+      type="range"
+      min="0"
+      max="2.5"
+      step="0.1"
+      value={image.gapMm}
+      disabled={again.busy}
+      onchange={(event) => findAgain({ longestMm: event.currentTarget.valueAsNumber, stroke: null })}
+    />
+    <span class="text-right">{image.gapMm.toFixed(1)} mm</span>
+  </label>
+  <JobProgress work={again} />
+  {#if again.job?.state === 'done'}<p role="status">{again.job.message}</p>{/if}
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}
 </section>

@@ -3,6 +3,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import { marks } from './marks';
 
   let { image, chosen, pick }: { image: Image; chosen: number[]; pick: (area: number) => void } = $props();
 
@@ -42,6 +43,7 @@
           value={area.name}
           onchange={(event) => rename(area.id, event.currentTarget.value)}
         />
+        {#if area.mark}<span class="text-sm font-bold">{marks[area.mark].marked}</span>{/if}
         <span class="w-24 text-right text-sm">{area.sizeMm2.toFixed(0)} mm²</span>
       </li>
     {/each}

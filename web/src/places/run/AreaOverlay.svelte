@@ -67,6 +67,15 @@
     <rect width="2" height="2" fill="#1f3a63" opacity="0.12" />
     <rect width="0.55" height="2" fill="#1f3a63" opacity="0.75" />
   </pattern>
+  <pattern id="{id}-notPart" width="3" height="3" patternUnits="userSpaceOnUse">
+    <path d="M0.8 0.8l1.4 1.4M2.2 0.8l-1.4 1.4" stroke="#6d7076" stroke-width="0.3" />
+  </pattern>
+  <pattern id="{id}-leaveWhite" width="2.4" height="2.4" patternUnits="userSpaceOnUse">
+    <circle cx="1.2" cy="1.2" r="0.55" fill="none" stroke="#1f3a63" stroke-width="0.22" />
+  </pattern>
+  <pattern id="{id}-redraw" width="2.4" height="2.4" patternUnits="userSpaceOnUse">
+    <path d="M0 1.2q0.6-0.8 1.2 0t1.2 0" fill="none" stroke="#a8480f" stroke-width="0.3" />
+  </pattern>
 </defs>
 <g
   {@attach handle}
@@ -80,7 +89,7 @@
       d={area.outline}
       fill-rule="evenodd"
       data-area={area.id}
-      fill={on ? `url(#${id}-hatch)` : 'transparent'}
+      fill={on ? `url(#${id}-hatch)` : area.mark ? `url(#${id}-${area.mark})` : 'transparent'}
       stroke={on ? '#1f3a63' : 'none'}
       stroke-width="0.7"
     />

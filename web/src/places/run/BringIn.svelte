@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { api, ask, sendForm, Trouble, type Job } from '../../api/client';
-  import TroubleNote from '../../parts/TroubleNote.svelte';
-  import { asTrouble, Resource } from '../../state/resource.svelte';
+  import { api, ask, sendForm } from '../../api/client';
+  import { FollowedJob } from '../../parts/job.svelte';
+  import JobProgress from '../../parts/JobProgress.svelte';
+  import { Resource } from '../../state/resource.svelte';
 
   let { run, done, replaces }: { run: string; done: () => void; replaces: boolean } = $props();
 
@@ -13,42 +14,19 @@
   let how = $state<'width' | 'dots'>('width');
   let width = $state('');
   let dots = $state(300);
-  let job = $state<Job>();
-  let trouble = $state<Trouble>();
+  const work = new FollowedJob(() => done());
   const isSvg = $derived(/\.svg$/i.test(files?.[0]?.name ?? ''));
-  const busy = $derived(job?.state === 'working');
 
   async function find(event: SubmitEvent) {
     event.preventDefault();
     const file = files?.[0];
     if (!file) return;
-    trouble = undefined;
     const form = new FormData();
     form.set('file', file);
     if (how === 'width' && width.trim()) form.set('width', width);
     if (how === 'dots' && !isSvg) form.set('dotsPerInch', String(dots));
-    try {
-      const started = await sendForm<{ job: string }>(`/api/runs/${run}/image`, form);
-      follow(started.job);
-    } catch (error) {
-      trouble = asTrouble(error);
-    }
+    await work.start(() => sendForm<{ job: string }>(`/api/runs/${run}/image`, form));
   }
-
-  function follow(id: string) {
-    job = { id, state: 'working', progress: 0, message: 'Waiting' };
-    const events = new EventSource(`/api/jobs/${id}/events`);
-    events.onmessage = (event) => {
-      job = JSON.parse(event.data) as Job;
-      if (job.state === 'working') return;
-      events.close();
-      if (job.state === 'done') done();
-      else trouble = new Trouble(job.message, 422);
-    };
-    // A lost connection heals by itself: the browser asks again and gets the job as it then stands.
-  }
-
-  const stop = () => job && ask(api.POST('/api/jobs/{id}/cancel', { params: { path: { id: job.id } } }));
 </script>
 
 <form class="grid max-w-xl gap-4" onsubmit={find}>
@@ -99,17 +77,10 @@
       </label>
     {/if}
   </fieldset>
-  {#if busy && job}
-    <div class="flex items-center gap-4" role="status">
-      <progress class="progress progress-primary w-48" value={job.progress} max="1" aria-label={job.message}
-      ></progress>
-      <span>{job.message}</span>
-      <button type="button" class="btn btn-line btn-sm" onclick={stop}>Stop</button>
-    </div>
-  {:else}
+  <JobProgress {work} />
+  {#if !work.busy}
     <div><button type="submit" class="btn btn-primary" disabled={!files?.length}>Find areas</button></div>
   {/if}
-  {#if trouble}<TroubleNote {trouble} />{/if}
   {#if replaces}<p class="text-sm text-quiet">
       The new image replaces this one, with its names and colours, once its areas are found.
     </p>{/if}

@@ -1,22 +1,63 @@
 <script lang="ts">
+  import { api, ask, type ImageLight, type Values, type ZoneRule } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
+  import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import AreaCorrections from './AreaCorrections.svelte';
   import AreaList from './AreaList.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
   import BringIn from './BringIn.svelte';
+  import GreysPanel from './GreysPanel.svelte';
+  import LightOverlay from './LightOverlay.svelte';
+  import LightPanel from './LightPanel.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
+  const path = $derived({ params: { path: { id } } });
   const image = $derived(run.value?.image);
 
+  const views = { areas: 'Areas', light: 'Light', greys: 'In greys' };
+  let view = $state<keyof typeof views>('areas');
   let chosen = $state<number[]>([]);
-  let cutting = $state(false);
+  let drawing = $state<'cut' | 'gap'>();
   let corrections = $state<AreaCorrections>();
 
   function pick(area: number) {
     chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
+  }
+
+  const light = new Resource<ImageLight>(() => ask(api.GET('/api/runs/{id}/image/light', path)));
+  const values = new Resource<Values>(() => ask(api.GET('/api/runs/{id}/image/values', path)));
+  $effect(() => {
+    void image;
+    if (view === 'light') void light.refresh();
+    if (view === 'greys') void values.refresh();
+  });
+
+  // A dial is turned faster than it is answered: one question at a time, and then the latest.
+  let asking = false;
+  let wanted: (() => Promise<ImageLight>) | undefined;
+  async function relight(ask: () => Promise<ImageLight>) {
+    wanted = ask;
+    if (asking) return;
+    asking = true;
+    while (wanted) {
+      const next = wanted;
+      wanted = undefined;
+      await light.attempt(async () => light.set(await next()));
+    }
+    asking = false;
+  }
+  function setLight(degrees: number, rule: ZoneRule) {
+    if (light.value) light.value = { ...light.value, degrees, rule };
+    void relight(() => ask(api.PUT('/api/runs/{id}/image/light', { ...path, body: { degrees, rule } })));
+  }
+  function setRule(rule: ZoneRule | null) {
+    const areas = $state.snapshot(chosen);
+    if (areas.length === 0 && rule && light.value) return setLight(light.value.degrees, rule);
+    void relight(() => ask(api.PUT('/api/runs/{id}/image/light/own', { ...path, body: { areas, rule } })));
   }
 </script>
 
@@ -27,14 +68,26 @@
         <CardPicture
           {image}
           paper={run.value?.paperColour ?? '#fbfaf7'}
+          fills={view === 'greys' ? values.value?.greys : []}
           label="The image with {image.areas.length} numbered areas"
         >
-          <AreaOverlay
-            {image}
-            {chosen}
-            {pick}
-            stroke={cutting ? (from, to) => corrections?.split([from, to]) : undefined}
-          />
+          {#if view === 'light' && light.value}
+            {@const rule = light.value.rule}
+            <LightOverlay
+              {image}
+              light={light.value}
+              {chosen}
+              {pick}
+              turn={(degrees) => setLight(degrees, rule)}
+            />
+          {:else}
+            <AreaOverlay
+              {image}
+              {chosen}
+              {pick}
+              stroke={drawing && view === 'areas' ? (from, to) => corrections?.draw([from, to]) : undefined}
+            />
+          {/if}
         </CardPicture>
       </div>
       <p class="mt-2 text-sm text-quiet">
@@ -43,21 +96,47 @@
     </div>
 
     <div class="grid content-start gap-5">
-      <div>
+      <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+        <div class="flex gap-4" role="group" aria-label="Look at">
+          {#each Object.entries(views) as [key, words] (key)}
+            <button
+              type="button"
+              class={[
+                'min-h-10 border-b-2 px-1',
+                view === key ? 'border-ink font-bold' : 'border-transparent',
+              ]}
+              aria-pressed={view === key}
+              onclick={() => {
+                view = key as keyof typeof views;
+                drawing = undefined;
+              }}>{words}</button
+            >
+          {/each}
+        </div>
         <button
           type="button"
-          class="btn btn-primary"
+          class="btn btn-primary ml-auto"
           onclick={() => navigate('/runs/:id/colours', { params: { id } })}
         >
           Choose the colours
         </button>
       </div>
-      <AreaCorrections {image} bind:chosen bind:cutting bind:this={corrections} />
-      <AreaList {image} {chosen} {pick} />
-      <details>
-        <summary class="cursor-pointer underline">Bring in another image</summary>
-        <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>
-      </details>
+      {#if view === 'light'}
+        {#if light.trouble}<TroubleNote trouble={light.trouble} again={light.refresh} />{/if}
+        {#if light.value}
+          <LightPanel light={light.value} {chosen} set={setRule} follow={() => setRule(null)} />
+        {/if}
+      {:else if view === 'greys'}
+        {#if values.trouble}<TroubleNote trouble={values.trouble} />{/if}
+        {#if values.value}<GreysPanel values={values.value} pick={(areas) => (chosen = areas)} />{/if}
+      {:else}
+        <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
+        <AreaList {image} {chosen} {pick} />
+        <details>
+          <summary class="cursor-pointer underline">Bring in another image</summary>
+          <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>
+        </details>
+      {/if}
     </div>
   </div>
 {:else if run.value}

@@ -1,0 +1,149 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using OpenCvSharp;
+
+namespace Nube.Core.Light;
+
+/// <summary>Divides areas into shadow, middle and light.</summary>
+public static class Zoning
+{
+    /// <summary>Smallest area that is divided, mm2: a brush does not follow less.</summary>
+    public const double LeastMm2 = 15;
+
+    private const double FragmentMm2 = 1; // smaller pieces of a zone go to the middle
+    private const double SmoothMm = 0.75; // radius over which the tone is evened, inside the area
+    private const int Levels = 1024; // bins in which the shares are found
+
+    /// <summary>The zones of all areas.</summary>
+    /// <param name="forms">The areas' forms.</param>
+    /// <param name="light">Where the light comes from.</param>
+    /// <param name="ruleOf">The rule for an area.</param>
+    public static ImmutableArray<AreaZones> Of(ImmutableArray<AreaForm> forms, LightAngle light, Func<int, ZoneRule> ruleOf)
+    {
+        ArgumentNullException.ThrowIfNull(ruleOf);
+        var middle = Middle(forms);
+        return [.. forms.AsParallel().AsOrdered().Select(form => Of(form, light, ruleOf(form.Id), middle))];
+    }
+
+    private static AreaZones Of(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
+    {
+        if (form.Cells * AreaForm.CellMm * AreaForm.CellMm < LeastMm2) return new AreaZones(form.Id, "", "", "", 0);
+        var tone = Smoothed(form, Tone(form, light, rule, middle));
+        var (low, high) = (Quantile(form, tone, rule.ShadowShare), Quantile(form, tone, 1 - rule.LightShare));
+        var white = Quantile(form, tone, 1 - rule.WhiteShare);
+        var shadow = Path(form, value => value < low, tone, out var shadowed);
+        return new AreaZones(
+            form.Id,
+            shadow,
+            rule.LightShare == 0 ? "" : Path(form, value => value >= high, tone, out _),
+            rule.WhiteShare == 0 ? "" : Path(form, value => value >= white, tone, out _),
+            shadowed / (double)form.Cells);
+    }
+
+    /// <summary>How light each cell is: more is lighter.</summary>
+    private static float[] Tone(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
+    {
+        var tone = new float[form.Film.Length];
+        var (lx, ly, lz) = light.Direction();
+        var from = rule.From ?? middle;
+        for (var y = 1; y < form.Height - 1; y++)
+        {
+            for (var x = 1; x < form.Width - 1; x++)
+            {
+                var at = y * form.Width + x;
+                if (!form.Inside[at]) continue;
+                tone[at] = rule.Style switch
+                {
+                    ZoneStyle.CentreOut => (float)Distance(form, x, y, from),
+                    ZoneStyle.EdgeDark => form.Film[at],
+                    _ => Shade(form.Film, at, form.Width, lx, ly, lz),
+                };
+            }
+        }
+        return tone;
+    }
+
+    /// <summary>The cosine between the surface's normal and the light.</summary>
+    /// <remarks>The height is 2 sqrt(u), so its slope is that of u over sqrt(u): multiplied out, nothing is divided by 0 at the rim.</remarks>
+    private static float Shade(float[] film, int at, int width, double lx, double ly, double lz)
+    {
+        var gx = (film[at + 1] - film[at - 1]) / (2 * AreaForm.CellMm);
+        var gy = (film[at + width] - film[at - width]) / (2 * AreaForm.CellMm);
+        var up = Math.Sqrt(film[at]);
+        return (float)((-gx * lx - gy * ly + up * lz) / Math.Sqrt(gx * gx + gy * gy + film[at] + 1e-12));
+    }
+
+    private static double Distance(AreaForm form, int x, int y, PointMm from)
+    {
+        var dx = (form.Left + x + 0.5) * AreaForm.CellMm - from.X;
+        var dy = (form.Top + y + 0.5) * AreaForm.CellMm - from.Y;
+        return Math.Sqrt(dx * dx + dy * dy);
+    }
+
+    private static PointMm Middle(ImmutableArray<AreaForm> forms)
+    {
+        if (forms.IsEmpty) return default;
+        var (left, right) = (forms.Min(form => form.Left), forms.Max(form => form.Left + form.Width));
+        var (top, bottom) = (forms.Min(form => form.Top), forms.Max(form => form.Top + form.Height));
+        return new PointMm((left + right) / 2.0 * AreaForm.CellMm, (top + bottom) / 2.0 * AreaForm.CellMm);
+    }
+
+    /// <summary>Means over a square, of cells in the area only: a neighbour's tone does not leak in.</summary>
+    private static float[] Smoothed(AreaForm form, float[] tone)
+    {
+        using var values = Mat.FromPixelData(form.Height, form.Width, MatType.CV_32FC1, tone);
+        using var weights = Mat.FromPixelData(form.Height, form.Width, MatType.CV_32FC1, form.Inside.Select(own => own ? 1f : 0f).ToArray());
+        var side = 2 * (int)Math.Round(SmoothMm / AreaForm.CellMm / 2) + 1;
+        using Mat sums = new(), counts = new();
+        Cv2.BoxFilter(values, sums, MatType.CV_32F, new Size(side, side), normalize: false, borderType: BorderTypes.Constant);
+        Cv2.BoxFilter(weights, counts, MatType.CV_32F, new Size(side, side), normalize: false, borderType: BorderTypes.Constant);
+        Cv2.Max(counts, new Scalar(1), counts);
+        Cv2.Divide(sums, counts, sums);
+        sums.GetArray(out float[] smooth);
+        return smooth;
+    }
+
+    /// <summary>The tone below which this share of the area lies.</summary>
+    private static float Quantile(AreaForm form, float[] tone, double share)
+    {
+        var (least, most) = (float.PositiveInfinity, float.NegativeInfinity);
+        for (var at = 0; at < tone.Length; at++)
+        {
+            if (!form.Inside[at]) continue;
+            least = Math.Min(least, tone[at]);
+            most = Math.Max(most, tone[at]);
+        }
+        if (most <= least) return least;
+        var counts = new int[Levels + 1];
+        var scale = Levels / (most - least);
+        for (var at = 0; at < tone.Length; at++)
+        {
+            if (form.Inside[at]) counts[(int)((tone[at] - least) * scale)]++;
+        }
+        var (level, seen) = (0, 0);
+        while (level <= Levels && seen + counts[level] <= share * form.Cells) seen += counts[level++];
+        return least + level / scale;
+    }
+
+    /// <summary>The outline of a zone without its fragments.</summary>
+    private static string Path(AreaForm form, Func<float, bool> isIn, float[] tone, out int cells)
+    {
+        using var mask = new Mat(form.Height, form.Width, MatType.CV_8UC1, Scalar.Black);
+        var pixels = mask.AsSpan<byte>();
+        for (var at = 0; at < tone.Length; at++)
+        {
+            if (form.Inside[at] && isIn(tone[at])) pixels[at] = 255;
+        }
+        using Mat labels = new(), stats = new(), centres = new();
+        var count = Cv2.ConnectedComponentsWithStats(mask, labels, stats, centres, PixelConnectivity.Connectivity4, MatType.CV_32S);
+        var pieces = labels.AsSpan<int>();
+        cells = 0;
+        for (var at = 0; at < pieces.Length; at++)
+        {
+            if (pieces[at] == 0) continue;
+            if (stats.At<int>(pieces[at], 4) * AreaForm.CellMm * AreaForm.CellMm < FragmentMm2) pixels[at] = 0;
+            else cells++;
+        }
+        return count == 1 ? "" : Outlines.Path(mask, form.Left + 1, form.Top + 1, 1 / AreaForm.CellMm);
+    }
+}

@@ -1,0 +1,85 @@
+using System.Collections.Immutable;
+using Hangfire;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nube.Core.Artwork;
+using Nube.Data;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>A mark for some areas; none to take it off.</summary>
+public sealed record MarkGiven(ImmutableArray<int> Areas, AreaMark? Mark);
+
+/// <summary>A name for some areas: one keeps it as it is, several are numbered.</summary>
+public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
+
+/// <summary>How gaps are bridged: up to which length, or one gap closed by a stroke.</summary>
+public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke);
+
+/// <summary>What a maker says of areas once they are found: names, marks, which are alike, which gaps to close.</summary>
+internal static class ImageAreas
+{
+    public static void MapImageAreas(this IEndpointRouteBuilder image)
+    {
+        image.MapPut("/marks", Mark);
+        image.MapPut("/names", NameSeveral);
+        image.MapGet("/areas/{area:int}/alike", Alike);
+        image.MapPost("/gaps", FindAgain);
+    }
+
+    private static async Task<Ok<ImageView>> Mark(
+        Guid id, MarkGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var areas = Image.Known(run.Image, given.Areas);
+        var marks = run.Image.Marks.RemoveRange(areas);
+        if (given.Mark is { } mark)
+        {
+            marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
+            // What is kept white or is not there wants no colour. A detail to be drawn again is coloured like all else.
+            if (mark != AreaMark.Redraw) run.Run.Colours = [.. run.Run.Colours.Where(colour => !areas.Contains(colour.Wish.Area))];
+        }
+        run.Image.Marks = marks;
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    private static async Task<Ok<ImageView>> NameSeveral(
+        Guid id, NameGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var areas = Image.Known(run.Image, given.Areas);
+        var name = Image.CheckedName(given.Name);
+        var names = run.Image.Names.RemoveRange(areas);
+        if (name.Length > 0)
+            names = names.AddRange(areas.Order().Index().Select(area => KeyValuePair.Create(area.Item, areas.Count == 1 ? name : $"{name} {area.Index + 1}")));
+        run.Image.Names = names;
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    private static async Task<Ok<IReadOnlyList<int>>> Alike(Guid id, int area, RunLoader runs, ImageForms forms, CancellationToken cancel)
+    {
+        var image = (await runs.Load(id, cancel)).Image;
+        return TypedResults.Ok(AreaLikeness.Alike((await forms.Areas(image, cancel)).Labels, area));
+    }
+
+    private static async Task<Accepted<JobStarted>> FindAgain(
+        Guid id, GapsGiven given, NubeDb db, RunLoader runs, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var gapMm = given.LongestMm ?? run.Image.GapMm;
+        if (!(gapMm is >= 0 and <= GapRule.MostMm)) throw TroubleException.Unusable($"Gaps are bridged up to {GapRule.MostMm:0.#} mm.");
+        var edits = run.Image.Edits;
+        if (given.Stroke is { IsDefault: false } stroke)
+        {
+            if (stroke.Length < 2) throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
+            edits = edits.Add(new CloseGap(stroke));
+        }
+        return await Image.FindAgain(run.Run, run.Image, gapMm, edits, db, maker, queue, clock, cancel);
+    }
+}

@@ -1,0 +1,43 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Microsoft.Extensions.Caching.Memory;
+using Nube.Core.Artwork;
+using Nube.Core.Light;
+using Nube.Data.Entities;
+using Nube.Data.Mapping;
+
+namespace Nube.Server.Support;
+
+/// <summary>The rounded forms of an image's areas, computed once and kept for a while; what is lost is computed again.</summary>
+public sealed class ImageForms(IMemoryCache cache, FileStore files)
+{
+    private static readonly TimeSpan KeptFor = TimeSpan.FromMinutes(20);
+    private const int BytesPerCell = 6; // a flag and a number, with room
+
+    /// <summary>Sets the zones of an image by its light.</summary>
+    public async Task Light(RunImage image, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(image);
+        image.Zones = Zoning.Of(await Of(image, cancel), image.Light.Angle, image.Light.RuleOf);
+    }
+
+    /// <summary>The areas of an image as they are after the maker's corrections.</summary>
+    public async Task<AreaMap> Areas(RunImage image, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(image);
+        var raster = LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
+        return AreaEdits.Apply(AreaMeasuring.Measure(raster), image.Edits);
+    }
+
+    private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)
+    {
+        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(image.Edits, Jsonb.Options)}";
+        if (cache.TryGetValue(key, out ImmutableArray<AreaForm> kept)) return kept;
+        var forms = AreaForm.Of((await Areas(image, cancel)).Labels);
+        return cache.Set(key, forms, new MemoryCacheEntryOptions
+        {
+            SlidingExpiration = KeptFor,
+            Size = forms.Sum(form => (long)form.Film.Length * BytesPerCell) + 1000,
+        });
+    }
+}

@@ -1,0 +1,86 @@
+using System.Text;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace Nube.Browser.Tests;
+
+/// <summary>The Image stage in the real interface: gaps, marks, light, greys.</summary>
+[Collection(nameof(NubeInBrowser))]
+public sealed class ImageTests(NubeInBrowser nube) : IDisposable
+{
+    private readonly Window window = new(nube);
+    private readonly string folder = Directory.CreateTempSubdirectory("nube-files-").FullName;
+
+    /// <summary>Two rooms; the wall between them has a gap that is too wide to be bridged.</summary>
+    private const string Rooms =
+        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM30 5V18M30 22V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>""";
+
+    [Fact]
+    public void A_gap_is_closed_by_a_stroke_areas_are_marked_and_the_light_is_turned()
+    {
+        window.OpenDemoBook();
+        Begin("Two rooms", "rooms.svg", Encoding.UTF8.GetBytes(Rooms));
+        window.Sees("1 area found");
+
+        // A stroke over the gap, from wall to wall; then back, and once more.
+        Stroke();
+        window.Sees("2 areas found");
+        window.Button("Undo").Click();
+        window.Sees("1 area found");
+        Stroke();
+        window.Sees("2 areas found");
+
+        Pick(1);
+        window.Button("Pick all alike").Click();
+        window.Sees("2 areas are alike.");
+        window.Field("One name for all of them").SendKeys("Room");
+        window.Button("Name them").Click();
+        window.WaitUntil(() => window.Field("Name of area 2").GetDomProperty("value") == "Room 2", "the second room's name");
+        Pick(1);
+        window.Button("Leave white").Click();
+        window.Sees("left white");
+
+        window.Button("Light").Click();
+        var sun = window.Find("//*[@role='slider' and starts-with(@aria-label, 'Where the light')]");
+        Assert.Equal("225", sun.GetDomAttribute("aria-valuenow"));
+        var before = Shadows();
+        sun.SendKeys(Keys.ArrowRight + Keys.ArrowRight);
+        window.WaitUntil(() => Shadows() != before, "shadows that moved with the light");
+        Assert.Equal("235", sun.GetDomAttribute("aria-valuenow"));
+        new Actions(window.Driver).MoveToElement(sun).ClickAndHold().MoveByOffset(-120, 60).Release().Perform();
+        window.WaitUntil(() => double.Parse(sun.GetDomAttribute("aria-valuenow")!, System.Globalization.CultureInfo.InvariantCulture) < 220, "the sun where it was dragged");
+        window.Button("In greys").Click();
+        window.Sees("Give some areas a colour first");
+    }
+
+    public void Dispose()
+    {
+        window.Dispose();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private void Stroke()
+    {
+        window.Button("Close a gap").Click();
+        window.Sees("Draw a stroke over the gap");
+        var picture = window.Find("//*[name()='svg' and contains(@aria-label, 'numbered areas')]/*[name()='g']/*[name()='image']");
+        new Actions(window.Driver)
+            .MoveToElement(picture, 0, -picture.Size.Height / 6).ClickAndHold()
+            .MoveByOffset(0, picture.Size.Height / 3).Release().Perform();
+    }
+
+    private string Shadows() => string.Concat(window.Driver.FindElements(By.CssSelector("path[fill$='-shadow)']")).Select(path => path.GetDomAttribute("d")));
+
+    private void Pick(int area) => window.Find($"//li//label[contains(., 'Pick area {area}') and .//span[normalize-space()='{area}']]").Click();
+
+    private void Begin(string name, string fileName, byte[] content)
+    {
+        window.Field("Name").SendKeys(name);
+        window.Button("Start the run").Click();
+        window.Heading(name);
+        var file = Path.Combine(folder, fileName);
+        File.WriteAllBytes(file, content);
+        window.Find("//input[@type='file']").SendKeys(file);
+        window.Button("Find areas").Click();
+    }
+}

@@ -1,0 +1,36 @@
+import { api, ask, Trouble, type Job } from '../api/client';
+import { asTrouble } from '../state/resource.svelte';
+
+/** Work on the server that takes a while: started, followed, and stopped if wanted. */
+export class FollowedJob {
+  job = $state<Job>();
+  trouble = $state<Trouble>();
+  busy = $derived(this.job?.state === 'working');
+
+  constructor(private readonly done: (job: Job) => void) {}
+
+  start = async (work: () => Promise<{ job: string }>) => {
+    this.trouble = undefined;
+    try {
+      this.#follow((await work()).job);
+    } catch (error) {
+      this.trouble = asTrouble(error);
+    }
+  };
+
+  stop = () => this.job && ask(api.POST('/api/jobs/{id}/cancel', { params: { path: { id: this.job.id } } }));
+
+  #follow(id: string) {
+    this.job = { id, state: 'working', progress: 0, message: 'Waiting' };
+    const events = new EventSource(`/api/jobs/${id}/events`);
+    events.onmessage = (event) => {
+      const job = JSON.parse(event.data) as Job;
+      this.job = job;
+      if (job.state === 'working') return;
+      events.close();
+      if (job.state === 'done') this.done(job);
+      else this.trouble = new Trouble(job.message, 422);
+    };
+    // A lost connection heals by itself: the browser asks again and gets the job as it then stands.
+  }
+}
