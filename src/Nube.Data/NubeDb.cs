@@ -119,6 +119,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.LabelsHash).HasMaxLength(64);
             image.Property(i => i.FileName).HasMaxLength(260);
             image.Property(i => i.Size).AsJsonb();
+            image.Property(i => i.Panel).AsJsonb();
             image.Property(i => i.Areas).AsJsonb();
             image.Property(i => i.Touching).AsJsonb();
             image.Property(i => i.Edits).AsJsonb();

@@ -53,6 +53,26 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         window.Sees("Give some areas a colour first");
     }
 
+    [Fact]
+    public void A_photo_of_a_panel_is_laid_flat_by_its_corners()
+    {
+        window.OpenDemoBook();
+        window.Field("Name").SendKeys("From the phone");
+        window.Button("Start the run").Click();
+        window.Heading("From the phone");
+        window.Button("phone").Click();
+        window.Sees("stand-in phone.jpg");
+        window.Sees("put the points on its corners");
+        var corner = window.Find("//button[starts-with(@aria-label, 'The first corner of the panel')]");
+        window.WaitUntil(() => corner.GetCssValue("left") != "", "the corners");
+        // A corner is moved by keyboard and back.
+        corner.SendKeys(Keys.ArrowLeft);
+        corner.SendKeys(Keys.ArrowRight);
+        window.Button("Find areas").Click();
+        window.Sees("45 areas found in stand-in phone.jpg.");
+        window.Sees("104 x 112 mm");
+    }
+
     public void Dispose()
     {
         window.Dispose();

@@ -13,6 +13,12 @@ public enum PictureKind
 
     /// <summary>JPEG.</summary>
     Jpeg,
+
+    /// <summary>WebP.</summary>
+    WebP,
+
+    /// <summary>Tagged Image File Format.</summary>
+    Tiff,
 }
 
 /// <summary>Reads picture files into greys at the resolution that is worked at.</summary>
@@ -43,8 +49,10 @@ public static class PictureReader
         if (file.StartsWith<byte>([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))
             return PictureKind.Png;
         if (file.StartsWith<byte>([0xff, 0xd8, 0xff])) return PictureKind.Jpeg;
+        if (file.Length > 12 && file[..4].SequenceEqual("RIFF"u8) && file[8..12].SequenceEqual("WEBP"u8)) return PictureKind.WebP;
+        if (file.StartsWith("II*\0"u8) || file.StartsWith("MM\0*"u8)) return PictureKind.Tiff;
         if (SvgReader.LooksLikeSvg(file)) return PictureKind.Svg;
-        throw new PictureTroubleException("This file is not an SVG, PNG or JPEG picture. Save the image in one of these and try again.");
+        throw new PictureTroubleException("This file is not an SVG, PNG, JPEG, WebP or TIFF picture. Save the image in one of these and try again.");
     }
 
     /// <summary>Reads a picture.</summary>
@@ -55,7 +63,12 @@ public static class PictureReader
     {
         ArgumentNullException.ThrowIfNull(file);
         ArgumentNullException.ThrowIfNull(size);
-        return Sniff(file) == PictureKind.Svg ? SvgReader.Read(file, size) : ReadPixels(file, size);
+        return Sniff(file) switch
+        {
+            PictureKind.Svg => SvgReader.Read(file, size),
+            PictureKind.Tiff => ReadPixels(PictureFile.Cleaned(file), size),
+            _ => ReadPixels(file, size),
+        };
     }
 
     /// <summary>Reads a PNG or JPEG in colour, upright, as sRGB.</summary>
@@ -67,6 +80,7 @@ public static class PictureReader
         ArgumentNullException.ThrowIfNull(file);
         if (Sniff(file) == PictureKind.Svg)
             throw new PictureTroubleException("This is a drawing, not a scan or a photo. Choose a PNG or JPEG picture.");
+        if (Sniff(file) == PictureKind.Tiff) file = PictureFile.Cleaned(file);
         using var codec = Open(file);
         var longer = Math.Max(codec.Info.Width, codec.Info.Height);
         var halvings = 0;
@@ -83,6 +97,16 @@ public static class PictureReader
             canvas.DrawImage(image, 0, 0, SKSamplingOptions.Default);
         }
         return new ColourPicture(width, height, upright.GetPixelSpan().ToArray());
+    }
+
+    /// <summary>Pixels across and down of an upright picture, from its header; of a drawing, as it says itself.</summary>
+    /// <exception cref="PictureTroubleException">The file cannot be used.</exception>
+    public static (int Width, int Height) SizeOf(byte[] file)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        if (Sniff(file) == PictureKind.Svg) throw new PictureTroubleException("A drawing says its size itself; give a width if it is another.");
+        using var codec = Open(Sniff(file) == PictureKind.Tiff ? PictureFile.Cleaned(file) : file);
+        return UprightSize(codec);
     }
 
     private static GreyPicture ReadPixels(byte[] file, PictureSize size)
@@ -113,11 +137,26 @@ public static class PictureReader
     {
         var codec = SKCodec.Create(new SKMemoryStream(file))
             ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
-        if ((long)codec.Info.Width * codec.Info.Height <= MostPixels) return codec;
-        var (width, height) = (codec.Info.Width, codec.Info.Height);
-        codec.Dispose();
-        throw new PictureTroubleException(
-            $"The picture has {width} x {height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
+        try
+        {
+            CheckSize(codec.Info.Width, codec.Info.Height);
+            return codec;
+        }
+        catch
+        {
+            codec.Dispose();
+            throw;
+        }
+    }
+
+    /// <summary>Refuses a size that is claimed and too large, before anything is decoded.</summary>
+    internal static void CheckSize(int width, int height)
+    {
+        if ((long)width * height > MostPixels)
+        {
+            throw new PictureTroubleException(
+                $"The picture has {width} x {height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
+        }
     }
 
     private static bool IsTurned(SKCodec codec) =>

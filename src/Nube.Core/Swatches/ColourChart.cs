@@ -1,3 +1,4 @@
+using Nube.Core.Artwork;
 using System.Collections.Immutable;
 using Nube.Core.Colour;
 

@@ -23,9 +23,6 @@ public readonly record struct RelativeLight(double R, double G, double B)
 public sealed record PatchReading(
     Patch Patch, RelativeLight Light, double Grain, double Unevenness, ImmutableArray<PicturePoint> Corners);
 
-/// <summary>A point of a picture, pixels from its top left corner.</summary>
-public readonly record struct PicturePoint(double X, double Y);
-
 /// <summary>A sheet as it was read from a picture.</summary>
 /// <param name="Patches">What was read, row by row.</param>
 /// <param name="Black">The bare bars, against the paper, after stray light was taken off.</param>

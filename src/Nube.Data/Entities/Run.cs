@@ -77,6 +77,9 @@ public sealed class RunImage : IOwned
     /// <summary>The size that the maker gave.</summary>
     public required PictureSize Size { get; set; }
 
+    /// <summary>Where the panel lies in the photo, when it is one; null for a scan or a drawing.</summary>
+    public PanelInPhoto? Panel { get; set; }
+
     /// <summary>Width, mm.</summary>
     public double WidthMm { get; set; }
 

@@ -447,6 +447,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("names");
 
+                    b.Property<string>("Panel")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("panel");
+
                     b.Property<string>("Size")
                         .IsRequired()
                         .HasColumnType("jsonb")

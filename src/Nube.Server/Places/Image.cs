@@ -36,6 +36,7 @@ public static class Image
         api.MapGet("/usual-widths", UsualWidths).WithTags("Image");
         var image = api.MapGroup("/runs/{id:guid}/image").WithTags("Image");
         image.MapPost("/", BringIn).RequireRateLimiting(UploadLimit).DisableAntiforgery();
+        image.MapImageSize();
         image.MapGet("/lines/{hash}", Lines);
         image.MapPost("/corrections", Correct);
         image.MapDelete("/corrections/last", Undo);
@@ -57,6 +58,8 @@ public static class Image
         IFormFile file,
         [Microsoft.AspNetCore.Mvc.FromForm] string? width,
         [Microsoft.AspNetCore.Mvc.FromForm] double? dotsPerInch,
+        [Microsoft.AspNetCore.Mvc.FromForm] string? height,
+        [Microsoft.AspNetCore.Mvc.FromForm] string? points,
         NubeDb db,
         RunLoader runs,
         FileStore files,
@@ -68,22 +71,25 @@ public static class Image
         var run = (await runs.Load(id, cancel)).Run;
         if ((await runs.Taps(id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
-        var widthMm = Lengths.ParseMillimetres(width);
-        if (!string.IsNullOrWhiteSpace(width) && widthMm is null)
-            throw TroubleException.Unusable($"'{width}' is not a width. Write it like 108 mm or 4 1/4 in.");
+        var widthMm = ImageSize.Length(width, "width");
         using var content = new MemoryStream();
         await file.CopyToAsync(content, cancel);
-        var bytes = content.ToArray();
+        var bytes = PictureFile.Cleaned(content.ToArray());
         var kind = PictureReader.Sniff(bytes);
+        var panel = ImageSize.Panel(points, width, height);
+        if (panel is null) widthMm = ImageSize.Measured(points, width, bytes) ?? widthMm;
         if (kind != PictureKind.Svg && widthMm is null && dotsPerInch is null)
-            throw TroubleException.Unusable("Say how large the picture is: its width, or the dots per inch of the scan.");
+            throw TroubleException.Unusable("Say how large the picture is: its width, the dots per inch of the scan, or two points a known distance apart.");
 
         var hash = await files.Keep(bytes, MediaTypeOf(kind), cancel);
         var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
         db.Jobs.Add(job);
         await db.SaveChangesAsync(cancel);
         var order = new FindAreasJob.Order(
-            maker.MakerId, job.Id, run.Id, hash, Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "image", widthMm, dotsPerInch);
+            maker.MakerId, job.Id, run.Id, hash, Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "image", panel?.WidthMm ?? widthMm, dotsPerInch)
+        {
+            Panel = panel is null ? null : JsonSerializer.Serialize(panel, Jsonb.Options),
+        };
         queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
         return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
     }
@@ -134,6 +140,7 @@ public static class Image
             maker.MakerId, job.Id, run.Id, image.FileHash, image.FileName, image.Size.WidthMm, image.Size.DotsPerInch)
         {
             Again = true,
+            Panel = image.Panel is null ? null : JsonSerializer.Serialize(image.Panel, Jsonb.Options),
             GapMm = gapMm,
             Edits = JsonSerializer.Serialize(edits, Jsonb.Options),
         };

@@ -55,6 +55,7 @@ internal static class SheetReadings
     private static async Task Read(
         Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, CancellationToken cancel, SheetConditions? standIn = null)
     {
+        file = PictureFile.Cleaned(file);
         var picture = PictureReader.ReadColours(file, SheetReader.EnoughPixels);
         var reading = SheetReader.Read(picture, sheet.Layout);
         var hash = await files.Keep(file, PictureReader.Sniff(file) == PictureKind.Png ? "image/png" : "image/jpeg", cancel);

@@ -27,6 +27,9 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         /// <summary>The run's picture is looked at once more: what still is an area keeps its number, name and colour.</summary>
         public bool Again { get; init; }
 
+        /// <summary>Where the panel lies in a photo, as JSON; null for a scan or a drawing.</summary>
+        public string? Panel { get; init; }
+
         /// <summary>Longest gap that is bridged, mm.</summary>
         public double GapMm { get; init; } = GapRule.Strict.LongestMm;
 
@@ -45,14 +48,15 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
             await Say(0.05, "Reading the picture");
             var size = new PictureSize(order.WidthMm, order.DotsPerInch);
             var file = await files.Get(order.FileHash, cancel);
-            var picture = PictureReader.Read(file.Content, size);
+            var panel = order.Panel is null ? null : JsonSerializer.Deserialize<PanelInPhoto>(order.Panel, Jsonb.Options);
+            var picture = panel is null ? PictureReader.Read(file.Content, size) : PhotoPanel.Flatten(PictureReader.ReadColours(file.Content), panel);
             var edits = JsonSerializer.Deserialize<ImmutableArray<AreaEdit>>(order.Edits, Jsonb.Options);
             await Say(0.3, "Finding the lines");
             var art = LineExtraction.From(picture);
             await Say(0.5, "Finding the areas");
             var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), cancel: stop.Token);
             await Say(0.9, "Keeping what was found");
-            var (found, dropped) = await Keep(order, edits, size, picture, art, map, cancel);
+            var (found, dropped) = await Keep(order, edits, panel, size, picture, art, map, cancel);
             var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
             await board.End(order.Job, JobState.Done, $"{(found == 1 ? "1 area" : $"{found} areas")} found.{lost}", cancel);
         }
@@ -83,7 +87,7 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
 
     /// <summary>Keeps what was found; answers how many areas there are, and how many corrections came to nothing.</summary>
     private async Task<(int Areas, int Dropped)> Keep(
-        Order order, ImmutableArray<AreaEdit> wanted, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
+        Order order, ImmutableArray<AreaEdit> wanted, PanelInPhoto? panel, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
     {
         var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == order.Run, cancel)
             ?? throw TroubleException.Gone("The run was deleted meanwhile.");
@@ -110,7 +114,7 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         }
         var image = run.Image;
         (image.FileHash, image.FileName, image.Size) = (order.FileHash, order.FileName, size);
-        (image.LineHash, image.LabelsHash) = (lineHash, labelsHash);
+        (image.Panel, image.LineHash, image.LabelsHash) = (panel, lineHash, labelsHash);
         (image.WidthMm, image.HeightMm) = (picture.WidthMm, picture.HeightMm);
         var corrected = Corrected(map, wanted, out var edits);
         (image.Areas, image.Touching, image.Edits, image.GapMm) = (corrected.Areas, corrected.Touching, edits, order.GapMm);

@@ -26,7 +26,7 @@ public class PictureReaderTests
 
     [Fact]
     public void A_file_that_is_no_picture_is_said_to_be_none() =>
-        Assert.Contains("not an SVG, PNG or JPEG", Trouble(Encoding.UTF8.GetBytes("Dear diary, ...")), StringComparison.Ordinal);
+        Assert.Contains("not an SVG, PNG, JPEG, WebP or TIFF", Trouble(Encoding.UTF8.GetBytes("Dear diary, ...")), StringComparison.Ordinal);
 
     [Fact]
     public void A_damaged_picture_is_said_to_be_damaged()
