@@ -68,6 +68,9 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         });
         Assert.Equal(Ids(named).Count, values["greys"]!.AsArray().Count);
 
+        var steps = (await maker.Ok(maker.Get($"{run}/image/stamping")))["embossed"]!.AsArray();
+        Assert.Contains(steps, step => step!["caution"] is not null || step["text"]!.GetValue<string>().Contains("too fast for powder", StringComparison.Ordinal));
+
         // What is marked as not part of it loses its colour, and only that.
         var marked = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 }, mark = "notPart" }));
         Assert.Equal("notPart", marked["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]!.GetValue<string>());

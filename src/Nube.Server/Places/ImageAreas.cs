@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
+using Nube.Core.Methods;
 using Nube.Data;
 using Nube.Server.Support;
 
@@ -16,6 +17,9 @@ public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
 /// <summary>How gaps are bridged: up to which length, or one gap closed by a stroke.</summary>
 public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke);
 
+/// <summary>How to stamp a run's outline, as each kind of line.</summary>
+public sealed record StampingView(ImmutableArray<StampingStep> Crisp, ImmutableArray<StampingStep> Embossed, ImmutableArray<StampingStep> NoLine);
+
 /// <summary>What a maker says of areas once they are found: names, marks, which are alike, which gaps to close.</summary>
 internal static class ImageAreas
 {
@@ -25,6 +29,7 @@ internal static class ImageAreas
         image.MapPut("/names", NameSeveral);
         image.MapGet("/areas/{area:int}/alike", Alike);
         image.MapPost("/gaps", FindAgain);
+        image.MapGet("/stamping", HowToStamp);
     }
 
     private static async Task<Ok<ImageView>> Mark(
@@ -59,6 +64,15 @@ internal static class ImageAreas
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    private static async Task<Ok<StampingView>> HowToStamp(Guid id, RunLoader runs, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if (run.Ink is null || run.Paper is null)
+            throw TroubleException.Conflict("Choose the paper and the ink of the outline on the Colours stage; then it is told how to stamp.");
+        ImmutableArray<StampingStep> Steps(OutlineKind kind) => Stamping.Guide(run.Ink, run.Paper, kind, run.Run.Cards);
+        return TypedResults.Ok(new StampingView(Steps(OutlineKind.Crisp), Steps(OutlineKind.Embossed), Steps(OutlineKind.NoLine)));
     }
 
     private static async Task<Ok<IReadOnlyList<int>>> Alike(Guid id, int area, RunLoader runs, ImageForms forms, CancellationToken cancel)

@@ -11,6 +11,7 @@ export type Area = Schemas['AreaView'];
 export type AreaMark = NonNullable<Schemas['AreaMark']>;
 export type ImageLight = Schemas['LightView'];
 export type Values = Schemas['ValuesView'];
+export type Stamping = Schemas['StampingView'];
 export type ZoneRule = Schemas['ZoneRule'];
 export type ZoneStyle = Schemas['ZoneStyle'];
 export type Fill = Schemas['AreaFill'];

@@ -10,6 +10,7 @@
   import AreaOverlay from './AreaOverlay.svelte';
   import BringIn from './BringIn.svelte';
   import GreysPanel from './GreysPanel.svelte';
+  import HowToStamp from './HowToStamp.svelte';
   import LightOverlay from './LightOverlay.svelte';
   import LightPanel from './LightPanel.svelte';
 
@@ -132,6 +133,7 @@
       {:else}
         <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
         <AreaList {image} {chosen} {pick} />
+        <HowToStamp run={id} />
         <details>
           <summary class="cursor-pointer underline">Bring in another image</summary>
           <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>
