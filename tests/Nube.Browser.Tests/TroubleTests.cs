@@ -44,7 +44,7 @@ public sealed class TroubleTests(NubeInBrowser nube) : IDisposable
         window.Find("//input[@type='file']").SendKeys(file);
         window.Field("Width of the picture").SendKeys("100 mm");
         window.Button("Find areas").Click();
-        window.Sees("This file is not an SVG, PNG or JPEG picture.");
+        window.Sees("This file is not an SVG, PNG, JPEG, WebP or TIFF picture.");
         window.Sees("34 areas found");
     }
 

@@ -132,7 +132,7 @@ public class SheetTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Ok(maker.Post($"{sheet}/stand-in", new { source = "scan" }));
         foreach (var (file, why) in new (byte[], string)[]
         {
-            ("not a picture"u8.ToArray(), "not an SVG, PNG or JPEG"),
+            ("not a picture"u8.ToArray(), "not an SVG, PNG, JPEG, WebP or TIFF"),
             (Pictures.ThreeRooms, "a drawing, not a scan"),
             (ScanOf(new SwatchSheet(SheetSize.A4, 4, 3)), "another of your swatch sheets"),
             (ScanOf(new SwatchSheet(SheetSize.A4, 0, 3))[..200_000], "damaged"),

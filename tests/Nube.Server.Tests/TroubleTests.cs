@@ -25,7 +25,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("failed", job["state"]!.GetValue<string>());
         Assert.Contains("No enclosed area", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Contains("empty", await Refused(maker, run, []), StringComparison.Ordinal);
-        Assert.Contains("not an SVG, PNG or JPEG", await Refused(maker, run, "MZ..."u8.ToArray()), StringComparison.Ordinal);
+        Assert.Contains("not an SVG, PNG, JPEG, WebP or TIFF", await Refused(maker, run, "MZ..."u8.ToArray()), StringComparison.Ordinal);
 
         Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
         Assert.Single((await maker.Ok(maker.Get($"{run}/colours")))["areas"]!.AsArray());

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nube.Core.Artwork;
 using Nube.Devices;
 using OpenCvSharp;
@@ -19,6 +20,15 @@ internal static class AgreementTrial
 {
     private const double LineWithOneGapMm = 60;
 
+    /// <summary>The clean drawings with their areas: the same for every way of spoiling them.</summary>
+    private static readonly ConcurrentDictionary<int, (GreyPicture Sheet, AreaMap Areas)> Clean = new();
+
+    private static (GreyPicture Sheet, AreaMap Areas) Drawn(int number)
+    {
+        var sheet = PictureReader.Read(TrialDrawings.Svg(number), new PictureSize(null, null));
+        return (sheet, AreaFinder.FindAreas(LineExtraction.From(sheet), GapRule.None));
+    }
+
     /// <summary>Agreement over many drawings.</summary>
     /// <param name="drawings">Their numbers.</param>
     /// <param name="conditions">What the scan suffers; null for the drawing itself.</param>
@@ -36,8 +46,7 @@ internal static class AgreementTrial
     internal static (int Areas, int Matched, int Leaked, int Common, int Found, int True) OfOne(
         int number, ScanConditions? conditions, double gapMm, GapRule rule)
     {
-        var sheet = PictureReader.Read(TrialDrawings.Svg(number), new PictureSize(null, null));
-        var truth = AreaFinder.FindAreas(LineExtraction.From(sheet), GapRule.None);
+        var (sheet, truth) = Clean.GetOrAdd(number, Drawn);
         var stamped = gapMm > 0 ? WithGaps(sheet, gapMm, number) : sheet;
         AreaMap found;
         try

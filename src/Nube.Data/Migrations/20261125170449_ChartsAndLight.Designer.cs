@@ -12,8 +12,8 @@ using Nube.Data;
 namespace Nube.Data.Migrations
 {
     [DbContext(typeof(NubeDb))]
-    [Migration("20261125155305_LightAndMarks")]
-    partial class LightAndMarks
+    [Migration("20261125170449_ChartsAndLight")]
+    partial class ChartsAndLight
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -449,6 +449,10 @@ namespace Nube.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("names");
+
+                    b.Property<string>("Panel")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("panel");
 
                     b.Property<string>("Size")
                         .IsRequired()

@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace Nube.Data.Migrations
 {
     /// <inheritdoc />
-    public partial class LightAndMarks : Migration
+    public partial class ChartsAndLight : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -32,11 +32,23 @@ namespace Nube.Data.Migrations
                 defaultValueSql: "'{}'::jsonb");
 
             migrationBuilder.AddColumn<string>(
+                name: "panel",
+                table: "run_images",
+                type: "jsonb",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "zones",
                 table: "run_images",
                 type: "jsonb",
                 nullable: false,
                 defaultValueSql: "'[]'::jsonb");
+
+            migrationBuilder.AddColumn<string>(
+                name: "chart",
+                table: "makers",
+                type: "jsonb",
+                nullable: true);
 
             // The shadows of images that are there already move from their areas to the zones.
             migrationBuilder.Sql(
@@ -65,8 +77,16 @@ namespace Nube.Data.Migrations
                 table: "run_images");
 
             migrationBuilder.DropColumn(
+                name: "panel",
+                table: "run_images");
+
+            migrationBuilder.DropColumn(
                 name: "zones",
                 table: "run_images");
+
+            migrationBuilder.DropColumn(
+                name: "chart",
+                table: "makers");
         }
     }
 }
