@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Optics;
@@ -20,6 +21,9 @@ internal static class LoopTrial
 {
     private static readonly Spectrum Paper = ReflectanceReconstruction.From(Srgb.Parse("#f7f4ec"));
     private static readonly Spectrum Kraft = ReflectanceReconstruction.From(Srgb.Parse("#c4a27a"));
+
+    /// <summary>Sheets as they were seen: painting and taking one costs more than all that is made of it, and many trials share one.</summary>
+    private static readonly ConcurrentDictionary<(int Seed, SheetConditions Conditions), Lazy<SeenSheet>> Seen = new();
 
     /// <summary>Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.</summary>
     public static List<Outcome> Of(SwatchSource source, int sheets, int seed, double vividness = 1) =>
@@ -65,7 +69,10 @@ internal static class LoopTrial
         }
         return outcomes;
 
-        SeenSheet See(SwatchSource with, SheetConditions conditions, int take)
+        SeenSheet See(SwatchSource with, SheetConditions conditions, int take) =>
+            Seen.GetOrAdd((seed, conditions), _ => new Lazy<SeenSheet>(() => Take(with, conditions, take))).Value;
+
+        SeenSheet Take(SwatchSource with, SheetConditions conditions, int take)
         {
             var picture = PictureReader.ReadColours(SheetScanner.Take(painted, conditions, take), SheetReader.EnoughPixels);
             var chart = conditions.Chart
