@@ -13,6 +13,8 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 
     private static List<int> Ids(JsonNode image) => [.. image["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>())];
 
+    private static double Area(JsonNode image, int id) => image["areas"]!.AsArray().Single(area => area!["id"]!.GetValue<int>() == id)!["sizeMm2"]!.GetValue<double>();
+
     private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Ok(maker.Get(run)))["image"]!;
 
     [Fact]
@@ -79,6 +81,10 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains("not part", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/wishes", new { areas = new[] { 3 }, colour = "#c8b070", shadow = "none" })), StringComparison.Ordinal);
         var clear = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 } }));
         Assert.Null(clear["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]);
+
+        // With the mark off it has its colour again.
+        colours = await maker.Ok(maker.Get($"{run}/colours"));
+        Assert.Equal([3, 14, 15], colours["areas"]!.AsArray().Select(area => area!["area"]!.GetValue<int>()));
     }
 
     [Fact]
@@ -100,14 +106,27 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("House", image["areas"]![0]!["name"]!.GetValue<string>());
         Assert.Equal(2, image["gapMm"]!.GetValue<double>());
 
+        // A piece that was split off keeps its number and name, whatever else is found before it.
+        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.5 }));
+        var halves = await maker.Ok(maker.Post($"{run}/image/corrections", new { split = 1, stroke = new[] { new { x = 2, y = 12 }, new { x = 58, y = 12 } } }));
+        var piece = Ids(halves).Max();
+        await maker.Ok(maker.Put($"{run}/image/names", new { areas = new[] { piece }, name = "Attic" }));
+        var attic = Area(halves, piece);
+        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 2 }));
+        var more = await Image(maker, run);
+        Assert.Equal("Attic", more["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == piece)!["name"]!.GetValue<string>());
+        Assert.InRange(Area(more, piece), 0.3 * attic, attic * 1.01);
+        Assert.Equal(3, Ids(more).Count);
+        await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
+
         // A correction that has nothing left to correct is said.
-        await maker.Ok(maker.Post($"{run}/image/corrections", new { join = new[] { 1, 2 } }));
+        await maker.Ok(maker.Post($"{run}/image/corrections", new { join = Ids(await Image(maker, run)) }));
         var apart = await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.5 }));
         Assert.Contains("1 of your corrections", apart["message"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Equal([1], Ids(await Image(maker, run)));
 
         await maker.Follow(maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 30, y = 18.5 }, new { x = 30, y = 21.5 } } }));
-        Assert.Equal([1, 2], Ids(await Image(maker, run)));
+        Assert.Equal(2, Ids(await Image(maker, run)).Count);
         var undone = await maker.Follow(maker.Delete($"{run}/image/corrections/last"));
         Assert.Equal("done", undone["state"]!.GetValue<string>());
         Assert.Equal([1], Ids(await Image(maker, run)));

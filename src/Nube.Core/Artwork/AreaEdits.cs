@@ -18,7 +18,11 @@ public sealed record JoinAreas(ImmutableArray<int> Areas) : AreaEdit;
 /// <summary>Cuts an area along a stroke; the largest piece keeps the id, the others get new ones.</summary>
 /// <param name="Area">Its id.</param>
 /// <param name="Stroke">Points of the stroke, two or more.</param>
-public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke) : AreaEdit;
+/// <param name="FirstNew">
+/// The first of the new ids, so that they stay when the areas are found once more and there are others before; null for the next
+/// free ones.
+/// </param>
+public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke, int? FirstNew = null) : AreaEdit;
 
 /// <summary>
 /// Closes a gap in a line by a stroke: what leaked through it is parted again, from the background too. Lines decide that, so
@@ -52,14 +56,28 @@ public static class AreaEdits
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(edits);
-        var raster = map.Labels with { Labels = (ushort[])map.Labels.Labels.Clone() };
-        var ids = map.Areas.Select(area => area.Id).ToHashSet();
+        var all = edits.ToList();
+        return all.Count == 0 ? map : AreaMeasuring.Measure(Corrected(map.Labels, all).Raster);
+    }
+
+    /// <summary>The highest id that was given so far, by finding the areas or by a split, also when it was joined away since.</summary>
+    /// <exception cref="AreaEditException">One of the corrections cannot be made.</exception>
+    public static int LastId(LabelRaster found, IEnumerable<AreaEdit> edits)
+    {
+        ArgumentNullException.ThrowIfNull(found);
+        ArgumentNullException.ThrowIfNull(edits);
+        return Corrected(found, edits).LastId;
+    }
+
+    private static (LabelRaster Raster, int LastId) Corrected(LabelRaster found, IEnumerable<AreaEdit> edits)
+    {
+        var raster = found with { Labels = (ushort[])found.Labels.Clone() };
+        var ids = AreaMeasuring.SizesInPixels(found.Labels).Keys
+            .Where(label => label is not LabelRaster.Background and not LabelRaster.Line).Select(label => (int)label).ToHashSet();
         // Ids that were joined away are not given again within one list of corrections.
         var highest = ids.Count == 0 ? 0 : ids.Max();
-        var touched = false;
         foreach (var edit in edits)
         {
-            touched = true;
             switch (edit)
             {
                 case JoinAreas join: Join(raster, join, ids); break;
@@ -68,7 +86,7 @@ public static class AreaEdits
                 default: throw new AreaEditException("This correction is not known.");
             }
         }
-        return touched ? AreaMeasuring.Measure(raster) : map;
+        return (raster, highest);
     }
 
     private static void Join(LabelRaster raster, JoinAreas join, HashSet<int> ids)
@@ -113,7 +131,11 @@ public static class AreaEdits
         if (kept.Count < 2) throw new AreaEditException("The cut does not divide the area. Draw it right across, from line to line.");
 
         var names = new ushort[count];
-        for (var i = 0; i < kept.Count; i++) names[kept[i]] = i == 0 ? label : (ushort)++highest;
+        // What was found since may have taken the ids that it had: then it goes on behind all of them.
+        var next = split.FirstNew ?? highest + 1;
+        if (Enumerable.Range(next, kept.Count - 1).Any(ids.Contains)) next = highest + 1;
+        for (var i = 0; i < kept.Count; i++) names[kept[i]] = i == 0 ? label : (ushort)(next + i - 1);
+        highest = Math.Max(highest, next + kept.Count - 2);
         var cut = new List<int>();
         for (var i = 0; i < raster.Labels.Length; i++)
         {

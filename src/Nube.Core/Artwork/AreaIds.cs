@@ -6,8 +6,9 @@ public static class AreaIds
     /// <summary>Areas take the number of the earlier area that they cover most, each number once; what is new gets new numbers.</summary>
     /// <param name="now">Areas as they are found now.</param>
     /// <param name="before">Areas as they were, in a raster of the same size.</param>
+    /// <param name="lastId">The highest number given so far; new ones come after it.</param>
     /// <exception cref="ArgumentException">The rasters differ in size.</exception>
-    public static LabelRaster Keep(LabelRaster now, LabelRaster before)
+    public static LabelRaster Keep(LabelRaster now, LabelRaster before, int lastId)
     {
         ArgumentNullException.ThrowIfNull(now);
         ArgumentNullException.ThrowIfNull(before);
@@ -26,7 +27,7 @@ public static class AreaIds
             if (kept.ContainsKey(here) || !taken.Add(there)) continue;
             kept[here] = there;
         }
-        var last = before.Labels.Where(label => label != LabelRaster.Line).Max();
+        var last = (ushort)lastId;
         var table = new ushort[ushort.MaxValue + 1];
         foreach (var label in AreaMeasuring.SizesInPixels(now.Labels).Keys.Order())
         {

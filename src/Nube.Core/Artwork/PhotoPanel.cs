@@ -100,10 +100,10 @@ public static class PhotoPanel
         yield return saturation;
     }
 
+    /// <summary>Corners by their angle about the middle: from the top left, clockwise as y goes down.</summary>
     private static IEnumerable<Point> FromTopLeft(Point[] corners)
     {
         var middle = new Point2d(corners.Average(corner => corner.X), corners.Average(corner => corner.Y));
-        return corners.OrderBy(corner => (Math.Atan2(corner.Y - middle.Y, corner.X - middle.X) + Math.PI * 2) % (2 * Math.PI) is var angle
-            ? (angle - Math.PI + 2 * Math.PI) % (2 * Math.PI) : 0);
+        return corners.OrderBy(corner => Math.Atan2(corner.Y - middle.Y, corner.X - middle.X));
     }
 }

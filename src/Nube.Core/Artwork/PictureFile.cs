@@ -26,35 +26,61 @@ public static class PictureFile
         };
     }
 
-    /// <summary>Copies a JPEG but for its application and comment segments; of Exif a block with the orientation alone stays.</summary>
+    /// <summary>
+    /// Copies a JPEG (ITU-T T.81, annex B) up to the end of its picture, without application and comment segments; of Exif a block
+    /// with the orientation alone stays. Phones append further pictures, each with a place of its own: those go too.
+    /// </summary>
     private static byte[] CleanJpeg(byte[] file)
     {
-        const byte first = 0xe0, exif = 0xe1, icc = 0xe2, adobe = 0xee, last = 0xef, comment = 0xfe, scan = 0xda, end = 0xd9;
+        const byte end = 0xd9, scan = 0xda;
         using var codec = SKCodec.Create(new SKMemoryStream(file))
             ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
         using var clean = new MemoryStream();
         clean.Write(file.AsSpan(0, 2));
         if (codec.EncodedOrigin is not (SKEncodedOrigin.TopLeft or SKEncodedOrigin.Default)) clean.Write(ExifOfOrientation((byte)codec.EncodedOrigin));
         var at = 2;
-        while (at + 4 <= file.Length && file[at] == 0xff)
+        while (at + 4 <= file.Length)
         {
+            if (file[at] != 0xff) throw Damaged();
             var marker = file[at + 1];
-            if (marker is scan or end) break;
+            if (marker == end) break;
             if (marker == 0xff)
             {
                 at++; // a fill byte
                 continue;
             }
             var length = 2 + BinaryPrimitives.ReadUInt16BigEndian(file.AsSpan(at + 2));
-            if (at + length > file.Length) throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
-            // Colour profiles and the mark that tells CMYK from its inverse are part of the picture.
-            var isPicture = marker is < first or > last && marker != comment || marker is first or icc or adobe && marker != exif;
-            if (isPicture) clean.Write(file.AsSpan(at, length));
+            if (at + length > file.Length) throw Damaged();
+            if (marker == scan) length = ScanEnd(file, at + length) - at;
+            if (IsPicture(marker, file.AsSpan(at, length))) clean.Write(file.AsSpan(at, length));
             at += length;
         }
-        clean.Write(file.AsSpan(at));
+        clean.Write([0xff, end]);
         return clean.ToArray();
     }
+
+    /// <summary>Where the coded data of a scan end: at the next marker that is neither a stuffed byte nor a restart.</summary>
+    private static int ScanEnd(byte[] file, int at)
+    {
+        while (at + 1 < file.Length && (file[at] != 0xff || file[at + 1] is 0 or >= 0xd0 and <= 0xd7)) at++;
+        return at + 1 < file.Length ? at : file.Length;
+    }
+
+    /// <summary>Tables, frames and scans are; of what programs add, the density, the colour profile and the mark that tells CMYK from its inverse.</summary>
+    private static bool IsPicture(byte marker, ReadOnlySpan<byte> segment)
+    {
+        const byte jfif = 0xe0, profile = 0xe2, adobe = 0xee, lastApplication = 0xef, comment = 0xfe;
+        return marker switch
+        {
+            jfif or adobe => true,
+            profile => segment[4..].StartsWith("ICC_PROFILE\0"u8),
+            > jfif and <= lastApplication or comment => false,
+            _ => true,
+        };
+    }
+
+    private static PictureTroubleException Damaged() =>
+        new("The picture file is damaged: only a part of it can be read. Save or scan it again.");
 
     /// <summary>An Exif segment with nothing but the orientation (tag 274).</summary>
     private static byte[] ExifOfOrientation(byte value) =>
@@ -75,7 +101,7 @@ public static class PictureFile
         while (at + frame <= file.Length)
         {
             var length = BinaryPrimitives.ReadUInt32BigEndian(file.AsSpan(at));
-            if (length > file.Length - at - frame) throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
+            if (length > file.Length - at - frame) throw Damaged();
             var name = System.Text.Encoding.ASCII.GetString(file, at + 4, 4);
             if (name is not ("tEXt" or "iTXt" or "zTXt" or "eXIf" or "tIME")) clean.Write(file.AsSpan(at, (int)length + frame));
             at += (int)length + frame;

@@ -63,12 +63,7 @@ public static class PictureReader
     {
         ArgumentNullException.ThrowIfNull(file);
         ArgumentNullException.ThrowIfNull(size);
-        return Sniff(file) switch
-        {
-            PictureKind.Svg => SvgReader.Read(file, size),
-            PictureKind.Tiff => ReadPixels(PictureFile.Cleaned(file), size),
-            _ => ReadPixels(file, size),
-        };
+        return Sniff(file) == PictureKind.Svg ? SvgReader.Read(file, size) : ReadPixels(file, size);
     }
 
     /// <summary>Reads a PNG or JPEG in colour, upright, as sRGB.</summary>
@@ -80,7 +75,6 @@ public static class PictureReader
         ArgumentNullException.ThrowIfNull(file);
         if (Sniff(file) == PictureKind.Svg)
             throw new PictureTroubleException("This is a drawing, not a scan or a photo. Choose a PNG or JPEG picture.");
-        if (Sniff(file) == PictureKind.Tiff) file = PictureFile.Cleaned(file);
         using var codec = Open(file);
         var longer = Math.Max(codec.Info.Width, codec.Info.Height);
         var halvings = 0;
@@ -99,13 +93,13 @@ public static class PictureReader
         return new ColourPicture(width, height, upright.GetPixelSpan().ToArray());
     }
 
-    /// <summary>Pixels across and down of an upright picture, from its header; of a drawing, as it says itself.</summary>
-    /// <exception cref="PictureTroubleException">The file cannot be used.</exception>
+    /// <summary>Pixels across and down of an upright picture, from its header.</summary>
+    /// <exception cref="PictureTroubleException">The file is a drawing, or cannot be used.</exception>
     public static (int Width, int Height) SizeOf(byte[] file)
     {
         ArgumentNullException.ThrowIfNull(file);
         if (Sniff(file) == PictureKind.Svg) throw new PictureTroubleException("A drawing says its size itself; give a width if it is another.");
-        using var codec = Open(Sniff(file) == PictureKind.Tiff ? PictureFile.Cleaned(file) : file);
+        using var codec = Open(file);
         return UprightSize(codec);
     }
 
@@ -132,9 +126,10 @@ public static class PictureReader
         return new GreyPicture(workWidth, workHeight, workWidth / widthMm, Rows(upright), IsDrawn: false);
     }
 
-    /// <summary>Opens a file of pixels and checks the size that it claims, before anything is decoded.</summary>
+    /// <summary>Opens a file of pixels, a TIFF as the PNG that it becomes, and checks the size that it claims, before anything is decoded.</summary>
     private static SKCodec Open(byte[] file)
     {
+        if (Sniff(file) == PictureKind.Tiff) file = PictureFile.Cleaned(file);
         var codec = SKCodec.Create(new SKMemoryStream(file))
             ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
         try

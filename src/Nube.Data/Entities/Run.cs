@@ -119,6 +119,9 @@ public sealed class RunImage : IOwned
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
 
+    /// <summary>Whether an area stays bare: it is kept white, or is no part of the image.</summary>
+    public bool StaysBare(int area) => Marks.TryGetValue(area, out var mark) && mark is (AreaMark.LeaveWhite or AreaMark.NotPart);
+
     /// <summary>The name of an area: the maker's, or its number.</summary>
     public string NameOf(int area) => Names.TryGetValue(area, out var name) ? name : $"Area {area}";
 }

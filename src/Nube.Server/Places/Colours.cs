@@ -202,9 +202,9 @@ public static class Colours
         var known = Image.Known(run.Image, areas);
         foreach (var area in known)
         {
-            if (run.Image.Marks.TryGetValue(area, out var mark) && mark != Core.Artwork.AreaMark.Redraw)
+            if (run.Image.StaysBare(area))
             {
-                var marked = mark == Core.Artwork.AreaMark.NotPart ? "not part of the image" : "to be left white";
+                var marked = run.Image.Marks[area] == Core.Artwork.AreaMark.NotPart ? "not part of the image" : "to be left white";
                 throw TroubleException.Unusable($"{run.Image.NameOf(area)} is marked as {marked}. Take the mark off on the Image stage first.");
             }
         }

@@ -107,13 +107,14 @@ public static class Image
         Guid id, AreaCorrection given, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
+        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         AreaEdit edit = given switch
         {
             { Join: { IsDefault: false } join } => new JoinAreas(join),
-            { Split: { } split, Stroke: { IsDefault: false } stroke } => new SplitArea(split, stroke),
+            { Split: { } split, Stroke: { IsDefault: false } stroke } =>
+                new SplitArea(split, stroke, AreaEdits.LastId(await forms.Found(image, cancel), image.Edits) + 1),
             _ => throw TroubleException.Unusable("Say which areas to join, or which to split along which stroke."),
         };
-        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         return await Apply(run, image, image.Edits.Add(edit), db, runs, forms, clock, cancel);
     }
 

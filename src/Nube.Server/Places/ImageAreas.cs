@@ -39,12 +39,7 @@ internal static class ImageAreas
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         var areas = Image.Known(run.Image, given.Areas);
         var marks = run.Image.Marks.RemoveRange(areas);
-        if (given.Mark is { } mark)
-        {
-            marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
-            // What is kept white or is not there wants no colour. A detail to be drawn again is coloured like all else.
-            if (mark != AreaMark.Redraw) run.Run.Colours = [.. run.Run.Colours.Where(colour => !areas.Contains(colour.Wish.Area))];
-        }
+        if (given.Mark is { } mark) marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
         run.Image.Marks = marks;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);

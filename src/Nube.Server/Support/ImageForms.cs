@@ -25,8 +25,14 @@ public sealed class ImageForms(IMemoryCache cache, FileStore files)
     public async Task<AreaMap> Areas(RunImage image, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(image);
-        var raster = LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
-        return AreaEdits.Apply(AreaMeasuring.Measure(raster), image.Edits);
+        return AreaEdits.Apply(AreaMeasuring.Measure(await Found(image, cancel)), image.Edits);
+    }
+
+    /// <summary>The areas of an image as they were found, before corrections.</summary>
+    public async Task<LabelRaster> Found(RunImage image, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(image);
+        return LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
     }
 
     private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)

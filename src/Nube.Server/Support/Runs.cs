@@ -22,12 +22,12 @@ public sealed record RunWithSupplies(
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
-    /// <summary>Colours of areas that are there; those of areas joined away are kept for an undo but not used.</summary>
+    /// <summary>Colours of areas that are there and painted; those of areas joined away or marked are kept for later but not used.</summary>
     public IReadOnlyList<ChosenColour> Colours
     {
         get
         {
-            var there = Run.Image?.Areas.Select(area => area.Id).ToHashSet() ?? [];
+            var there = Run.Image?.Areas.Select(area => area.Id).Where(area => !Run.Image.StaysBare(area)).ToHashSet() ?? [];
             return [.. Run.Colours.Where(colour => there.Contains(colour.Wish.Area))];
         }
     }

@@ -95,7 +95,7 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         if (again)
         {
             var before = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
-            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, before));
+            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, before, AreaEdits.LastId(before, run.Image.Edits)));
         }
         var lineHash = await files.Keep(LinePng(art), "image/png", cancel);
         var labelsHash = await files.Keep(LabelFile.Write(map.Labels), LabelFile.MediaType, cancel);

@@ -52,6 +52,19 @@ public class PictureFileTests
         Assert.Equal(before.Rgba, after.Rgba);
     }
 
+    // Multi-picture files (CIPA DC-007): whole pictures after the end of the first, named by an APP2 segment.
+    [Fact]
+    public void Pictures_behind_the_picture_go_with_their_places_and_a_colour_profile_stays()
+    {
+        var jpeg = Encoded(SKEncodedImageFormat.Jpeg);
+        byte[] mpf = [0xff, 0xe2, 0, 22, .. "MPF\0SECRET-PLACE-INDEX"u8[..20]];
+        byte[] given = [.. jpeg[..2], .. mpf, .. jpeg[2..], .. WithExif(jpeg, 1)];
+        var clean = PictureFile.Cleaned(given);
+        Assert.DoesNotContain("SECRET-PLACE", Encoding.Latin1.GetString(clean), StringComparison.Ordinal);
+        Assert.Equal(jpeg, clean); // and with it the profile that was in it, scans and all
+        Assert.Contains("ICC_PROFILE", Encoding.Latin1.GetString(clean), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_png_loses_its_texts()
     {

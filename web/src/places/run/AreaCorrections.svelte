@@ -94,8 +94,9 @@
       true,
     );
 
-  const one = $derived(chosen.length === 1 && !work.busy);
-  const several = $derived(chosen.length > 1 && !work.busy);
+  const idle = $derived(!work.busy && !again.busy);
+  const one = $derived(chosen.length === 1 && idle);
+  const several = $derived(chosen.length > 1 && idle);
   const any = $derived(one || several);
   const marked = $derived(image.areas.some((area) => chosen.includes(area.id) && area.mark));
 </script>
@@ -136,12 +137,7 @@
       disabled={again.busy}
       onclick={() => (drawing = drawing === 'gap' ? undefined : 'gap')}>Close a gap</button
     >
-    <button
-      type="button"
-      class="btn btn-line"
-      disabled={!image.canUndo || work.busy || again.busy}
-      onclick={undo}>Undo</button
-    >
+    <button type="button" class="btn btn-line" disabled={!image.canUndo || !idle} onclick={undo}>Undo</button>
   </div>
   {#if any}
     <div class="flex flex-wrap gap-x-4 gap-y-1" role="group" aria-label="Mark what is picked">
