@@ -39,23 +39,28 @@ public static class PictureFile
         clean.Write(file.AsSpan(0, 2));
         if (codec.EncodedOrigin is not (SKEncodedOrigin.TopLeft or SKEncodedOrigin.Default)) clean.Write(ExifOfOrientation((byte)codec.EncodedOrigin));
         var at = 2;
-        while (at + 4 <= file.Length)
+        while (at + 2 <= file.Length)
         {
             if (file[at] != 0xff) throw Damaged();
             var marker = file[at + 1];
-            if (marker == end) break;
+            if (marker == end)
+            {
+                clean.Write([0xff, end]);
+                break;
+            }
             if (marker == 0xff)
             {
                 at++; // a fill byte
                 continue;
             }
+            if (at + 4 > file.Length) throw Damaged();
             var length = 2 + BinaryPrimitives.ReadUInt16BigEndian(file.AsSpan(at + 2));
             if (at + length > file.Length) throw Damaged();
             if (marker == scan) length = ScanEnd(file, at + length) - at;
             if (IsPicture(marker, file.AsSpan(at, length))) clean.Write(file.AsSpan(at, length));
             at += length;
         }
-        clean.Write([0xff, end]);
+        // A picture that was cut off has no end, and gets none: else its damage could not be seen any more.
         return clean.ToArray();
     }
 

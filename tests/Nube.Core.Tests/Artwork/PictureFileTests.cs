@@ -66,6 +66,15 @@ public class PictureFileTests
     }
 
     [Fact]
+    public void A_jpeg_that_was_cut_off_is_still_seen_to_be_damaged()
+    {
+        var jpeg = Encoded(SKEncodedImageFormat.Jpeg);
+        var clean = PictureFile.Cleaned(jpeg[..^60]);
+        Assert.Equal(jpeg[..^60], clean);
+        Assert.Contains("damaged", Assert.Throws<PictureTroubleException>(() => PictureReader.ReadColours(clean)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_png_loses_its_texts()
     {
         var png = Encoded(SKEncodedImageFormat.Png);
