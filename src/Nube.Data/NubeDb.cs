@@ -31,6 +31,12 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Runs, with image and plan.</summary>
     public DbSet<Run> Runs => Set<Run>();
 
+    /// <summary>Stamps that can be placed in scenes.</summary>
+    public DbSet<StampPrint> Stamps => Set<StampPrint>();
+
+    /// <summary>Scenes of runs.</summary>
+    public DbSet<RunScene> Scenes => Set<RunScene>();
+
     /// <summary>Taps at the bench.</summary>
     public DbSet<BenchTap> Taps => Set<BenchTap>();
 
@@ -128,6 +134,26 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Zones).AsJsonb();
             image.Property(i => i.Marks).AsJsonb();
             image.Property(i => i.Version).IsRowVersion();
+        });
+        builder.Entity<StampPrint>(stamp =>
+        {
+            stamp.ToTable("stamps");
+            stamp.HasQueryFilter(s => s.MakerId == MakerId);
+            stamp.HasOne<Maker>().WithMany().HasForeignKey(s => s.MakerId);
+            stamp.Property(s => s.Name).HasMaxLength(100);
+            stamp.Property(s => s.LineHash).HasMaxLength(64);
+            stamp.Property(s => s.Silhouette).AsJsonb();
+            stamp.Ignore(s => s.Stamp);
+        });
+        builder.Entity<RunScene>(scene =>
+        {
+            scene.ToTable("run_scenes");
+            scene.HasKey(s => s.RunId);
+            scene.HasQueryFilter(s => s.MakerId == MakerId);
+            scene.HasOne<Run>().WithOne().HasForeignKey<RunScene>(s => s.RunId);
+            scene.Property(s => s.Scene).AsJsonb();
+            scene.Property(s => s.Found).AsJsonb();
+            scene.Property(s => s.Version).IsRowVersion();
         });
         builder.Entity<RunPlan>(plan =>
         {

@@ -79,4 +79,9 @@ public static class Cautions
         Severity.Caution,
         "Odourless solvent: open a window, keep the jar closed and away from flame and heat tool, wear gloves if your skin reacts. "
         + "Let rags dry flat outdoors. Its label and local rules come first.");
+
+    /// <summary>The caution for knives, dies and trimmers.</summary>
+    public static Remark Blades { get; } = new(
+        Severity.Caution,
+        "Cut away from you on a cutting mat, cap the blade when you lay it down, and keep blades and dies from children.");
 }

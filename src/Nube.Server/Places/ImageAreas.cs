@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
-using Nube.Core.Methods;
+using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Server.Support;
 
@@ -66,7 +66,7 @@ internal static class ImageAreas
         var run = await runs.Load(id, cancel);
         if (run.Ink is null || run.Paper is null)
             throw TroubleException.Conflict("Choose the paper and the ink of the outline on the Colours stage; then it is told how to stamp.");
-        ImmutableArray<StampingStep> Steps(OutlineKind kind) => Stamping.Guide(run.Ink, run.Paper, kind, run.Run.Cards);
+        ImmutableArray<StampingStep> Steps(OutlineKind kind) => PrintGuide.Guide(run.Ink, run.Paper, kind, run.Run.Cards);
         return TypedResults.Ok(new StampingView(Steps(OutlineKind.Crisp), Steps(OutlineKind.Embossed), Steps(OutlineKind.NoLine)));
     }
 

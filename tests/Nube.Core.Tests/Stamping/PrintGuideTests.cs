@@ -1,17 +1,18 @@
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Stamping;
 
-namespace Nube.Core.Tests.Methods;
+namespace Nube.Core.Tests.Stamping;
 
 /// <summary>How to make the print itself: facts of the trade, common practice, no source.</summary>
-public class StampingTests
+public class PrintGuideTests
 {
     private static readonly StampingInk Fast = new("Fast black", Waterproof: true, Slow: false);
     private static readonly StampingInk Slow = new("Slow pigment black", Waterproof: true, Slow: true, Embossable: true);
     private static readonly Paper Smooth = GenericCatalogue.Papers.First(paper => paper.Texture == PaperTexture.Smooth);
     private static readonly Paper Rough = GenericCatalogue.Papers.First(paper => paper.Texture == PaperTexture.ColdPressed);
 
-    private static List<StampingStep> Guide(StampingInk ink, Paper paper, OutlineKind kind = OutlineKind.Crisp) => [.. Stamping.Guide(ink, paper, kind, 6)];
+    private static List<StampingStep> Guide(StampingInk ink, Paper paper, OutlineKind kind = OutlineKind.Crisp) => [.. PrintGuide.Guide(ink, paper, kind, 6)];
 
     [Fact]
     public void The_stamp_is_cleaned_first_and_last() => Assert.All(Enum.GetValues<OutlineKind>(), kind =>

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 
-namespace Nube.Core.Methods;
+namespace Nube.Core.Stamping;
 
 /// <summary>A step of stamping an outline.</summary>
 /// <param name="Text">What to do, in words that can be read aloud.</param>
@@ -22,7 +23,7 @@ public enum OutlineKind
 }
 
 /// <summary>Tells how to make the print itself. Common practice, no source.</summary>
-public static class Stamping
+public static class PrintGuide
 {
     /// <summary>The steps, in their order.</summary>
     /// <param name="ink">The ink of the outline.</param>
