@@ -133,6 +133,8 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Light).AsJsonb();
             image.Property(i => i.Zones).AsJsonb();
             image.Property(i => i.Marks).AsJsonb();
+            image.Property(i => i.Dams).AsJsonb();
+            image.Property(i => i.Depth).AsJsonb();
             image.Property(i => i.Version).IsRowVersion();
         });
         builder.Entity<StampPrint>(stamp =>

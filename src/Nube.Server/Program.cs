@@ -53,7 +53,8 @@ builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connectio
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
 builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<StashStarter>().AddScoped<DemoBook>();
-builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>();
+builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>();
+builder.Services.AddScoped<StampBox>().AddScoped<RunScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");
@@ -162,6 +163,7 @@ var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter(RequireR
 api.MapAccount();
 api.MapLine();
 api.MapImage();
+api.MapScene();
 api.MapColours();
 api.MapPlan();
 api.MapBench();

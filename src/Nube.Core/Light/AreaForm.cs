@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
+using OpenCvSharp;
 
 namespace Nube.Core.Light;
 
@@ -19,8 +20,12 @@ namespace Nube.Core.Light;
 /// <param name="Inside">Whether a cell's middle is in the area; not to be changed.</param>
 /// <param name="Film">u in mm2; not to be changed.</param>
 /// <param name="Cells">How many cells are inside.</param>
-public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, bool[] Inside, float[] Film, int Cells)
+/// <param name="Tucked">How near each cell is to what lies in front of the area: 1 beside it, 0 away from it; null when nothing does.</param>
+public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, bool[] Inside, float[] Film, int Cells, float[]? Tucked = null)
 {
+    /// <summary>How far the shadow of what is in front reaches, mm: there it has fallen to 1/e. This project's own.</summary>
+    public const double TuckedMm = 2;
+
     /// <summary>Side of a cell, mm.</summary>
     public const double CellMm = 0.25;
 
@@ -28,9 +33,12 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
     private const double DetailShare = 0.15;
 
     /// <summary>The forms of all areas of a raster, by id.</summary>
-    public static ImmutableArray<AreaForm> Of(LabelRaster raster)
+    /// <param name="raster">The areas.</param>
+    /// <param name="inFront">Which of them lie in front of which.</param>
+    public static ImmutableArray<AreaForm> Of(LabelRaster raster, IEnumerable<InFront>? inFront = null)
     {
         ArgumentNullException.ThrowIfNull(raster);
+        var fronts = (inFront ?? []).ToLookup(pair => (ushort)pair.Behind, pair => (ushort)pair.Front);
         var step = CellMm * raster.PixelsPerMm;
         var (columns, rows) = (Math.Max(1, (int)(raster.Width / step)), Math.Max(1, (int)(raster.Height / step)));
         var cells = new ushort[columns * rows];
@@ -53,7 +61,8 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         return
         [
             .. boxes.OrderBy(box => box.Key).AsParallel().AsOrdered()
-                .Select(box => Of(box.Key, box.Value.Left, box.Value.Top, box.Value.Right, box.Value.Bottom, cells, columns)),
+                .Select(box => Of(box.Key, box.Value.Left, box.Value.Top, box.Value.Right, box.Value.Bottom, cells, columns))
+                .Select(form => fronts[(ushort)form.Id].Any() ? form with { Tucked = Nearness(form, [.. fronts[(ushort)form.Id]], cells, columns, rows) } : form),
         ];
     }
 
@@ -73,6 +82,32 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         }
         var body = WithoutDetails(inside, width, height, count);
         return new AreaForm(label, left - 1, top - 1, width, height, inside, Solve(body, width, height), count);
+    }
+
+    /// <summary>exp(-d / <see cref="TuckedMm"/>) with d the distance to the areas in front.</summary>
+    private static float[] Nearness(AreaForm form, HashSet<ushort> fronts, ushort[] cells, int columns, int rows)
+    {
+        const int reach = (int)(4 * TuckedMm / CellMm); // farther away it is below 2 %
+        var (width, height) = (form.Width + 2 * reach, form.Height + 2 * reach);
+        using var away = new Mat(height, width, MatType.CV_8UC1, Scalar.White);
+        var pixels = away.AsSpan<byte>();
+        for (var y = 0; y < height; y++)
+        {
+            for (var x = 0; x < width; x++)
+            {
+                var (column, row) = (form.Left - reach + x, form.Top - reach + y);
+                if (column >= 0 && row >= 0 && column < columns && row < rows && fronts.Contains(cells[row * columns + column])) pixels[y * width + x] = 0;
+            }
+        }
+        using var distance = new Mat();
+        Cv2.DistanceTransform(away, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+        var near = new float[form.Inside.Length];
+        for (var y = 0; y < form.Height; y++)
+        {
+            for (var x = 0; x < form.Width; x++)
+                near[y * form.Width + x] = (float)Math.Exp(-distance.At<float>(y + reach, x + reach) * CellMm / TuckedMm);
+        }
+        return near;
     }
 
     /// <summary>The plan with its small holes filled.</summary>

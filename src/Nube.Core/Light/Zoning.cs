@@ -10,6 +10,10 @@ public static class Zoning
     /// <summary>Smallest area that is divided, mm2: a brush does not follow less.</summary>
     public const double LeastMm2 = 15;
 
+    /// <summary>How much more of an area lies in shadow when something is in front of it: things behind are darker. This project's own.</summary>
+    public const double BehindShare = 0.1;
+
+    private const float TuckedTone = 0.8f; // how much darker it is right beside what is in front, in cosines
     private const double FragmentMm2 = 1; // smaller pieces of a zone go to the middle
     private const double SmoothMm = 0.75; // radius over which the tone is evened, inside the area
     private const int Levels = 1024; // bins in which the shares are found
@@ -29,7 +33,9 @@ public static class Zoning
     {
         if (form.Cells * AreaForm.CellMm * AreaForm.CellMm < LeastMm2) return new AreaZones(form.Id, "", "", "", 0);
         var tone = Smoothed(form, Tone(form, light, rule, middle));
-        var (low, high) = (Quantile(form, tone, rule.ShadowShare), Quantile(form, tone, 1 - rule.LightShare));
+        // In the light: a petal or a pulled edge has a rule of its own for where it is deep.
+        var more = form.Tucked is not null && rule is { Style: ZoneStyle.Light, ShadowShare: > 0 } ? BehindShare : 0;
+        var (low, high) = (Quantile(form, tone, Math.Min(rule.ShadowShare + more, 1 - rule.LightShare)), Quantile(form, tone, 1 - rule.LightShare));
         var white = Quantile(form, tone, 1 - rule.WhiteShare);
         var shadow = Path(form, value => value < low, tone, out var shadowed);
         return new AreaZones(
@@ -56,7 +62,7 @@ public static class Zoning
                 {
                     ZoneStyle.CentreOut => (float)Distance(form, x, y, from),
                     ZoneStyle.EdgeDark => form.Film[at],
-                    _ => Shade(form.Film, at, form.Width, lx, ly, lz),
+                    _ => Shade(form.Film, at, form.Width, lx, ly, lz) - TuckedTone * (form.Tucked?[at] ?? 0),
                 };
             }
         }

@@ -107,6 +107,12 @@ public sealed class RunImage : IOwned
     /// <summary>Shadow, middle and light of its areas, by that light.</summary>
     public ImmutableArray<AreaZones> Zones { get; set; } = [];
 
+    /// <summary>Which of its lines stop water.</summary>
+    public Dams Dams { get; set; } = Dams.None;
+
+    /// <summary>Which of its areas lie behind others.</summary>
+    public Depth Depth { get; set; } = Depth.Unknown;
+
     /// <summary>What the maker says of single areas: kept white, not part of the image, to be drawn again.</summary>
     public ImmutableDictionary<int, AreaMark> Marks { get; set; } = ImmutableDictionary<int, AreaMark>.Empty;
 

@@ -391,6 +391,16 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("areas");
 
+                    b.Property<string>("Dams")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("dams");
+
+                    b.Property<string>("Depth")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("depth");
+
                     b.Property<string>("Edits")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -524,6 +534,37 @@ namespace Nube.Data.Migrations
                     b.ToTable("run_plans", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.RunScene", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<string>("Found")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("found");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Scene")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("scene");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("RunId")
+                        .HasName("pk_run_scenes");
+
+                    b.ToTable("run_scenes", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>
                 {
                     b.Property<Guid>("Id")
@@ -587,6 +628,59 @@ namespace Nube.Data.Migrations
                         .HasDatabaseName("ix_sheets_maker_id_number");
 
                     b.ToTable("sheets", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.StampPrint", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("AddedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("added_at");
+
+                    b.Property<double>("HeightMm")
+                        .HasColumnType("double precision")
+                        .HasColumnName("height_mm");
+
+                    b.Property<bool>("Lettering")
+                        .HasColumnType("boolean")
+                        .HasColumnName("lettering");
+
+                    b.Property<string>("LineHash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("line_hash");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(100)
+                        .HasColumnType("character varying(100)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Silhouette")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("silhouette");
+
+                    b.Property<double>("WidthMm")
+                        .HasColumnType("double precision")
+                        .HasColumnName("width_mm");
+
+                    b.HasKey("Id")
+                        .HasName("pk_stamps");
+
+                    b.HasIndex("MakerId")
+                        .HasDatabaseName("ix_stamps_maker_id");
+
+                    b.ToTable("stamps", (string)null);
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.StashItem", b =>
@@ -787,6 +881,16 @@ namespace Nube.Data.Migrations
                         .HasConstraintName("fk_run_plans_runs_run_id");
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.RunScene", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Run", null)
+                        .WithOne()
+                        .HasForeignKey("Nube.Data.Entities.RunScene", "RunId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_scenes_runs_run_id");
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>
                 {
                     b.HasOne("Nube.Data.Entities.Maker", null)
@@ -795,6 +899,16 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_sheets_makers_maker_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.StampPrint", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Maker", null)
+                        .WithMany()
+                        .HasForeignKey("MakerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_stamps_makers_maker_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.StashItem", b =>

@@ -5,6 +5,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Planning;
+using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Devices;
@@ -25,6 +26,7 @@ public sealed class DemoBook(
     StashStarter starter,
     FileStore files,
     FindAreasJob areas,
+    StampBox stamps,
     RunLoader runs,
     Palettes palettes,
     IConfiguration configuration,
@@ -55,6 +57,8 @@ public sealed class DemoBook(
 
         var barrow = await Begin("Barrow cards for the judges", 4, cancel);
         await BringInScan(barrow, "pumpkin-barrow.svg", cancel);
+
+        await BringInScene(await Begin("Panel for the show bench", 2, cancel), cancel);
 
         var can = await Begin("Notes for the watering rota", 3, cancel);
         await BringIn(can, "watering-can.svg", cancel);
@@ -108,13 +112,39 @@ public sealed class DemoBook(
             run, Path.ChangeExtension(image, ".jpg"), SimulatedScanner.Scan(sheet, conditions), "image/jpeg", conditions.DotsPerInch, cancel);
     }
 
-    private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
+    /// <summary>A barrow in front of a watering can, and behind both a branch that goes over the panel's edge.</summary>
+    private async Task BringInScene(Guid id, CancellationToken cancel)
     {
-        var hash = await files.Keep(file, mediaType, cancel);
+        var placed = ImmutableArray.CreateBuilder<PlacedStamp>();
+        foreach (var (image, name, x, y, degrees) in new[]
+        {
+            ("pumpkin-barrow.svg", "Pumpkin barrow", 92, 88, 0), ("watering-can.svg", "Watering can", 150, 80, 0), ("pear-branch.svg", "Pear branch", 98, 29, 6),
+        })
+        {
+            var art = LineExtraction.From(PictureReader.Read(Resource(image), new PictureSize(null, null)));
+            var stamp = await ReadStampJob.Keep(db, files, atWork.MakerId, name, false, FindAreasJob.LinePng(art), art, [], clock.GetUtcNow(), cancel);
+            placed.Add(new PlacedStamp(Guid.CreateVersion7(), stamp.Id, new Placement(new PointMm(x, y), degrees, false)));
+        }
+        var scene = new RunScene { RunId = id, MakerId = atWork.MakerId, Scene = new Scene(204, 142, false, placed.ToImmutable()) };
+        db.Scenes.Add(scene);
+        await db.SaveChangesAsync(cancel);
+        var hash = await files.Keep(await stamps.Print(scene.Scene, cancel), "image/png", cancel);
+        var job = await Job(id, cancel);
+        await areas.Work(ScenePlace.Order(atWork.MakerId, job, (await runs.Load(id, cancel)).Run, scene, hash), cancel);
+    }
+
+    private async Task<Guid> Job(Guid run, CancellationToken cancel)
+    {
         var job = new Job { MakerId = atWork.MakerId, RunId = run, CreatedAt = clock.GetUtcNow() };
         db.Jobs.Add(job);
         await db.SaveChangesAsync(cancel);
-        await areas.Work(new FindAreasJob.Order(atWork.MakerId, job.Id, run, hash, name, null, dotsPerInch), cancel);
+        return job.Id;
+    }
+
+    private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
+    {
+        var hash = await files.Keep(file, mediaType, cancel);
+        await areas.Work(new FindAreasJob.Order(atWork.MakerId, await Job(run, cancel), run, hash, name, null, dotsPerInch), cancel);
     }
 
     private async Task Colour(Guid id, ImmutableArray<DemoColours.Painted> painted, CancellationToken cancel)

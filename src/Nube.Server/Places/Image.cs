@@ -71,25 +71,11 @@ public static class Image
         var run = (await runs.Load(id, cancel)).Run;
         if ((await runs.Taps(id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
-        var widthMm = ImageSize.Length(width, "width");
-        using var content = new MemoryStream();
-        await file.CopyToAsync(content, cancel);
-        var bytes = PictureFile.Cleaned(content.ToArray());
-        var kind = PictureReader.Sniff(bytes);
-        var panel = ImageSize.Panel(points, width, height);
-        if (panel is null) widthMm = ImageSize.Measured(points, width, bytes) ?? widthMm;
-        if (kind != PictureKind.Svg && widthMm is null && dotsPerInch is null)
-            throw TroubleException.Unusable("Say how large the picture is: its width, the dots per inch of the scan, or two points a known distance apart.");
-
-        var hash = await files.Keep(bytes, MediaTypeOf(kind), cancel);
+        var picture = await files.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
         var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
         db.Jobs.Add(job);
         await db.SaveChangesAsync(cancel);
-        var order = new FindAreasJob.Order(
-            maker.MakerId, job.Id, run.Id, hash, Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "image", panel?.WidthMm ?? widthMm, dotsPerInch)
-        {
-            Panel = panel is null ? null : JsonSerializer.Serialize(panel, Jsonb.Options),
-        };
+        var order = new FindAreasJob.Order(maker.MakerId, job.Id, run.Id, picture.Hash, picture.FileName, picture.WidthMm, picture.DotsPerInch) { Panel = picture.Panel };
         queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
         return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
     }
@@ -191,11 +177,4 @@ public static class Image
     internal static string CheckedName(string given) => given.Trim() is { Length: <= 60 } name
         ? name
         : throw TroubleException.Unusable("An area's name has at most 60 letters.");
-
-    private static string MediaTypeOf(PictureKind kind) => kind switch
-    {
-        PictureKind.Svg => "image/svg+xml",
-        PictureKind.Png => "image/png",
-        _ => "image/jpeg",
-    };
 }

@@ -17,6 +17,12 @@ public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
 /// <summary>How gaps are bridged: up to which length, or one gap closed by a stroke.</summary>
 public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke);
 
+/// <summary>Which lines stop water.</summary>
+public sealed record DamsGiven(DamLines Lines, ImmutableArray<int> Areas);
+
+/// <summary>Which of two areas is in front: one of them, 0 for neither, none to go back to the guess.</summary>
+public sealed record DepthGiven(int One, int Other, int? Front);
+
 /// <summary>How to stamp a run's outline, as each kind of line.</summary>
 public sealed record StampingView(ImmutableArray<StampingStep> Crisp, ImmutableArray<StampingStep> Embossed, ImmutableArray<StampingStep> NoLine);
 
@@ -27,6 +33,8 @@ internal static class ImageAreas
     {
         image.MapPut("/marks", Mark);
         image.MapPut("/names", NameSeveral);
+        image.MapPut("/dams", SetDams);
+        image.MapPut("/depth", SayDepth);
         image.MapGet("/areas/{area:int}/alike", Alike);
         image.MapPost("/gaps", FindAgain);
         image.MapGet("/stamping", HowToStamp);
@@ -59,6 +67,33 @@ internal static class ImageAreas
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    private static async Task<Ok<ImageView>> SetDams(
+        Guid id, DamsGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its lines stay as they are.");
+        ImmutableArray<int> areas = given.Areas.IsDefaultOrEmpty ? [] : [.. Image.Known(run.Image, given.Areas).Order()];
+        if (given.Lines == DamLines.Chosen && areas.IsEmpty) throw TroubleException.Unusable("Choose the areas whose outlines are embossed.");
+        run.Image.Dams = new Dams(given.Lines, areas);
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    private static async Task<Ok<LightView>> SayDepth(
+        Guid id, DepthGiven given, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        Image.Known(run.Image, [given.One, given.Other]);
+        if (given.One == given.Other) throw TroubleException.Unusable("Choose two areas.");
+        if (given.Front is { } front && front != 0 && front != given.One && front != given.Other) throw TroubleException.Unusable("One of the two is in front, or neither.");
+        run.Image.Depth = run.Image.Depth.Say(given.One, given.Other, given.Front);
+        await forms.Light(run.Image, cancel);
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(LightView.Of(run.Image));
     }
 
     private static async Task<Ok<StampingView>> HowToStamp(Guid id, RunLoader runs, CancellationToken cancel)

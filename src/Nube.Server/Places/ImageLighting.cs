@@ -14,11 +14,18 @@ public sealed record LightGiven(double Degrees, ZoneRule Rule);
 /// <summary>A rule for some areas; none to let them follow the image's.</summary>
 public sealed record OwnRule(ImmutableArray<int> Areas, ZoneRule? Rule);
 
+/// <summary>One area in front of another, as guessed or as the maker says.</summary>
+public sealed record DepthView(int Front, int Behind, bool Said);
+
 /// <summary>The light of an image, and the zones that come of it.</summary>
-public sealed record LightView(double Degrees, ZoneRule Rule, ImmutableDictionary<int, ZoneRule> Own, ImmutableArray<AreaZones> Zones)
+public sealed record LightView(double Degrees, ZoneRule Rule, ImmutableDictionary<int, ZoneRule> Own, ImmutableArray<AreaZones> Zones, ImmutableArray<DepthView> InFront)
 {
     /// <summary>The light of an image.</summary>
-    internal static LightView Of(RunImage image) => new(image.Light.Angle.Degrees, image.Light.Rule, image.Light.Own, image.Zones);
+    internal static LightView Of(RunImage image) => new(image.Light.Angle.Degrees, image.Light.Rule, image.Light.Own, image.Zones,
+    [
+        .. image.Depth.Pairs().Where(pair => image.Areas.Any(area => area.Id == pair.Front) && image.Areas.Any(area => area.Id == pair.Behind))
+            .Select(pair => new DepthView(pair.Front, pair.Behind, image.Depth.IsSaid(pair))),
+    ]);
 }
 
 /// <summary>Two touching areas that look alike in greys, with what to change.</summary>

@@ -44,6 +44,7 @@ public sealed record RunView(
     Srgb PaperColour,
     IReadOnlyList<StageView> Stages,
     ImageView? Image,
+    bool HasScene,
     IReadOnlyList<CardView> Line);
 
 /// <summary>A new run.</summary>
@@ -145,6 +146,7 @@ public static class Line
             run.Paper?.Colour ?? UnchosenPaper,
             stages,
             ImageView.Of(run.Run.Image),
+            run.HasScene,
             Looks.Cards(run, palette, bench));
     }
 

@@ -13,7 +13,7 @@ public sealed record AreaView(
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
 public sealed record ImageView(
-    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double LightDegrees,
+    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double LightDegrees, Dams Dams,
     IReadOnlyList<AreaView> Areas)
 {
     /// <summary>The view of an image; null when there is none.</summary>
@@ -29,6 +29,7 @@ public sealed record ImageView(
             image.Edits.Length > 0,
             image.GapMm,
             image.Light.Angle.Degrees,
+            image.Dams,
             [
                 .. image.Areas.Select(a => new AreaView(
                     a.Id, image.NameOf(a.Id), a.SizeMm2, a.Centre, a.Outline, zones.GetValueOrDefault(a.Id)?.Shadow ?? "",

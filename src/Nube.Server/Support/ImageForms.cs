@@ -12,7 +12,7 @@ namespace Nube.Server.Support;
 public sealed class ImageForms(IMemoryCache cache, FileStore files)
 {
     private static readonly TimeSpan KeptFor = TimeSpan.FromMinutes(20);
-    private const int BytesPerCell = 6; // a flag and a number, with room
+    private const int BytesPerCell = 10; // a flag and two numbers, with room
 
     /// <summary>Sets the zones of an image by its light.</summary>
     public async Task Light(RunImage image, CancellationToken cancel)
@@ -37,9 +37,9 @@ public sealed class ImageForms(IMemoryCache cache, FileStore files)
 
     private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)
     {
-        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(image.Edits, Jsonb.Options)}";
+        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, Jsonb.Options)}";
         if (cache.TryGetValue(key, out ImmutableArray<AreaForm> kept)) return kept;
-        var forms = AreaForm.Of((await Areas(image, cancel)).Labels);
+        var forms = AreaForm.Of((await Areas(image, cancel)).Labels, image.Depth.Pairs());
         return cache.Set(key, forms, new MemoryCacheEntryOptions
         {
             SlidingExpiration = KeptFor,

@@ -16,8 +16,9 @@ namespace Nube.Server.Support;
 /// <param name="Ink">The ink of its outline, if chosen.</param>
 /// <param name="Palette">Its colourants, in the order in which recipes count them.</param>
 /// <param name="Room">The air of the maker's room.</param>
+/// <param name="HasScene">Its image is composed of several stamps, or is to be.</param>
 public sealed record RunWithSupplies(
-    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Air Room)
+    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Air Room, bool HasScene)
 {
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
@@ -32,14 +33,14 @@ public sealed record RunWithSupplies(
         }
     }
 
-    /// <summary>Pairs of areas that touch.</summary>
-    public IEnumerable<(int One, int Other)> Touching => Image.Touching.Select(t => (t.One, t.Other));
+    /// <summary>Pairs of areas that run together when both are wet: they touch, and no dam is between them.</summary>
+    public IEnumerable<(int One, int Other)> Touching => Image.Dams.RunTogether(Image.Touching).Select(t => (t.One, t.Other));
 
     /// <summary>Changes when anything changes that a plan depends on.</summary>
     public string Basis()
     {
         var text = JsonSerializer.Serialize(
-            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Light.Rule, Run.Image?.Light.Own, Room },
+            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Room },
             Jsonb.Options);
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }
@@ -61,7 +62,8 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             run.PaperId is { } paper ? items[paper].Paper : null,
             run.StampingInkId is { } ink ? items[ink].StampingInk : null,
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
-            room);
+            room,
+            await db.Scenes.AnyAsync(scene => scene.RunId == id, cancel));
     }
 
     /// <summary>The taps of a run, oldest first.</summary>

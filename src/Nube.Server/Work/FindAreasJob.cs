@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
+using Nube.Core.Light;
+using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Data.Mapping;
@@ -11,7 +13,7 @@ using SkiaSharp;
 namespace Nube.Server.Work;
 
 /// <summary>Finds the areas of a picture that was brought in.</summary>
-public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, ImageForms forms, JobBoard board, TimeProvider clock, ILogger<FindAreasJob> log)
+public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, StampBox stamps, ImageForms forms, JobBoard board, TimeProvider clock)
 {
     /// <summary>What the job is told.</summary>
     /// <param name="Maker">For whom.</param>
@@ -33,57 +35,46 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         /// <summary>Longest gap that is bridged, mm.</summary>
         public double GapMm { get; init; } = GapRule.Strict.LongestMm;
 
+        /// <summary>The scene whose print the picture is, as JSON; null for a picture that was brought in.</summary>
+        public string? Scene { get; init; }
+
         /// <summary>The maker's corrections, as JSON: the queue's own serialiser does not tell one kind from another.</summary>
         public string Edits { get; init; } = "[]";
     }
 
     /// <summary>Does the work. Until it is done the run keeps the image that it had.</summary>
-    public async Task Work(Order order, CancellationToken cancel)
+    public Task Work(Order order, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(order);
         maker.MakerId = order.Maker;
-        using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        try
-        {
-            await Say(0.05, "Reading the picture");
-            var size = new PictureSize(order.WidthMm, order.DotsPerInch);
-            var file = await files.Get(order.FileHash, cancel);
-            var panel = order.Panel is null ? null : JsonSerializer.Deserialize<PanelInPhoto>(order.Panel, Jsonb.Options);
-            var picture = panel is null ? PictureReader.Read(file.Content, size) : PhotoPanel.Flatten(PictureReader.ReadColours(file.Content), panel);
-            var edits = JsonSerializer.Deserialize<ImmutableArray<AreaEdit>>(order.Edits, Jsonb.Options);
-            await Say(0.3, "Finding the lines");
-            var art = LineExtraction.From(picture);
-            await Say(0.5, "Finding the areas");
-            var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), cancel: stop.Token);
-            await Say(0.9, "Keeping what was found");
-            var (found, dropped) = await Keep(order, edits, panel, size, picture, art, map, cancel);
-            var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
-            await board.End(order.Job, JobState.Done, $"{(found == 1 ? "1 area" : $"{found} areas")} found.{lost}", cancel);
-        }
-        catch (PictureTroubleException trouble)
-        {
-            await board.End(order.Job, JobState.Failed, trouble.Message, CancellationToken.None);
-        }
-        catch (TroubleException trouble)
-        {
-            await board.End(order.Job, JobState.Failed, trouble.Message, CancellationToken.None);
-        }
-        catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
-        {
-            await board.End(order.Job, JobState.Cancelled, "Stopped. The image that was there before is kept.", CancellationToken.None);
-        }
-        catch (Exception error) when (error is not OperationCanceledException)
-        {
-            log.LogError(error, "Finding areas failed");
-            await board.End(order.Job, JobState.Failed, "Something went wrong here while reading the picture. What was there before is kept.", CancellationToken.None);
-        }
-
-        async Task Say(double progress, string message)
-        {
-            if (!await board.Report(order.Job, progress, message, cancel)) await stop.CancelAsync();
-            stop.Token.ThrowIfCancellationRequested();
-        }
+        return board.Do(
+            order.Job,
+            "Stopped. The image that was there before is kept.",
+            "Something went wrong here while reading the picture. What was there before is kept.",
+            (say, stop) => Find(order, say, stop),
+            cancel);
     }
+
+    private async Task<string> Find(Order order, Func<double, string, Task> say, CancellationToken stop)
+    {
+        await say(0.05, "Reading the picture");
+        var size = new PictureSize(order.WidthMm, order.DotsPerInch);
+        var panel = order.Panel is null ? null : JsonSerializer.Deserialize<PanelInPhoto>(order.Panel, Jsonb.Options);
+        var picture = Picture((await files.Get(order.FileHash, stop)).Content, panel, size);
+        var edits = JsonSerializer.Deserialize<ImmutableArray<AreaEdit>>(order.Edits, Jsonb.Options);
+        await say(0.3, "Finding the lines");
+        var art = LineExtraction.From(picture);
+        await say(0.5, "Finding the areas");
+        var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), cancel: stop);
+        await say(0.9, "Keeping what was found");
+        var (found, dropped) = await Keep(order, edits, panel, size, picture, art, map, stop);
+        var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
+        return $"{(found == 1 ? "1 area" : $"{found} areas")} found.{lost}";
+    }
+
+    /// <summary>A picture in greys, laid flat when it is a photo of a panel.</summary>
+    internal static GreyPicture Picture(byte[] file, PanelInPhoto? panel, PictureSize size) =>
+        panel is null ? PictureReader.Read(file, size) : PhotoPanel.Flatten(PictureReader.ReadColours(file), panel);
 
     /// <summary>Keeps what was found; answers how many areas there are, and how many corrections came to nothing.</summary>
     private async Task<(int Areas, int Dropped)> Keep(
@@ -91,11 +82,15 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
     {
         var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == order.Run, cancel)
             ?? throw TroubleException.Gone("The run was deleted meanwhile.");
-        var again = order.Again && run.Image?.FileHash == order.FileHash;
+        var moved = order.Scene is null ? null : await stamps.Found(run, JsonSerializer.Deserialize<Scene>(order.Scene, Jsonb.Options)!, cancel);
+        var again = moved is not null || (order.Again && run.Image?.FileHash == order.FileHash);
         if (again)
         {
-            var before = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
-            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, before, AreaEdits.LastId(before, run.Image.Edits)));
+            var found = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
+            var lastId = AreaEdits.LastId(found, run.Image.Edits);
+            // Areas go where their stamps went, and the maker's strokes with them.
+            if (moved is not null) (found, wanted) = (moved.Carry(found), moved.Carry(wanted));
+            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, found, lastId));
         }
         var lineHash = await files.Keep(LinePng(art), "image/png", cancel);
         var labelsHash = await files.Keep(LabelFile.Write(map.Labels), LabelFile.MediaType, cancel);
@@ -122,13 +117,33 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         {
             image.Names = ImmutableDictionary<int, string>.Empty;
             image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
-            image.Light = image.Light with { Own = ImmutableDictionary<int, Core.Light.ZoneRule>.Empty };
+            image.Light = image.Light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
+            (image.Depth, image.Dams) = (Depth.Unknown, image.Dams with { Areas = [] });
             run.Colours = [];
         }
+        image.Depth = image.Depth with { Guessed = DepthGuess.Of(corrected.Labels) };
+        await Placed(run, image, order, corrected, cancel);
         await forms.Light(image, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return (corrected.Areas.Length, wanted.Length - edits.Length);
+    }
+
+    /// <summary>Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.</summary>
+    private async Task Placed(Run run, RunImage image, Order order, AreaMap map, CancellationToken cancel)
+    {
+        if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again) return;
+        kept.Found = order.Scene is null ? null : JsonSerializer.Deserialize<Scene>(order.Scene, Jsonb.Options);
+        if (kept.Found is not { } scene) return;
+        var owners = SceneAreas.Owners(scene, await stamps.Of(scene, cancel), map.Labels);
+        foreach (var (area, placed) in owners.Where(owner => !image.Names.ContainsKey(owner.Area)).OrderBy(owner => owner.Area))
+        {
+            var name = placed is null ? "Ground" : scene.NameOf(placed, await stamps.Of(scene, cancel));
+            var number = 1;
+            while (image.Names.ContainsValue($"{name}, part {number}")) number++;
+            image.Names = image.Names.SetItem(area, $"{name}, part {number}");
+            if (placed?.As == PlacedAs.Traced) image.Marks = image.Marks.SetItem(area, AreaMark.LeaveWhite);
+        }
     }
 
     /// <summary>The areas with the maker's corrections; those that have nothing to correct any more are dropped.</summary>

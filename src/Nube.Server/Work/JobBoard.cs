@@ -1,18 +1,59 @@
 using System.Runtime.CompilerServices;
 using Microsoft.EntityFrameworkCore;
 using Npgsql;
+using Nube.Core.Artwork;
 using Nube.Data;
 using Nube.Data.Entities;
+using Nube.Server.Support;
 
 namespace Nube.Server.Work;
 
 /// <summary>Where long work says how far it is, in whichever process it runs, and where it is told to stop.</summary>
-public sealed class JobBoard(NubeDb db, IConfiguration configuration)
+public sealed class JobBoard(NubeDb db, IConfiguration configuration, ILogger<JobBoard> log)
 {
     private const string Channel = "nube_jobs";
 
     /// <summary>Longest wait for a notification before looking again anyway: one may be lost with its connection.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
+
+    /// <summary>Does a job's work and writes how it ended, whatever happens.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="stopped">What to say when the maker stopped it.</param>
+    /// <param name="broken">What to say when something here is at fault.</param>
+    /// <param name="work">The work: given a way to say how far it is, which ends it when the maker asked to stop; answers its last word.</param>
+    /// <param name="cancel">The server is stopping: the queue gives the job to another.</param>
+    public async Task Do(Guid job, string stopped, string broken, Func<Func<double, string, Task>, CancellationToken, Task<string>> work, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(work);
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        try
+        {
+            await End(job, JobState.Done, await work(Say, stop.Token), cancel);
+        }
+        catch (PictureTroubleException trouble)
+        {
+            await End(job, JobState.Failed, trouble.Message, CancellationToken.None);
+        }
+        catch (TroubleException trouble)
+        {
+            await End(job, JobState.Failed, trouble.Message, CancellationToken.None);
+        }
+        catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
+        {
+            await End(job, JobState.Cancelled, stopped, CancellationToken.None);
+        }
+        catch (Exception error) when (error is not OperationCanceledException)
+        {
+            log.LogError(error, "A job failed");
+            await End(job, JobState.Failed, broken, CancellationToken.None);
+        }
+
+        async Task Say(double progress, string message)
+        {
+            if (!await Report(job, progress, message, cancel)) await stop.CancelAsync();
+            stop.Token.ThrowIfCancellationRequested();
+        }
+    }
 
     /// <summary>Writes progress; answers false when the maker asked the job to stop.</summary>
     public async Task<bool> Report(Guid job, double progress, string message, CancellationToken cancel)

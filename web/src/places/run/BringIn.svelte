@@ -7,7 +7,13 @@
   import { Resource } from '../../state/resource.svelte';
   import SizeOfPicture from './SizeOfPicture.svelte';
 
-  let { run, done, replaces }: { run: string; done: () => void; replaces: boolean } = $props();
+  let {
+    run,
+    done,
+    replaces = false,
+    as = 'image',
+  }: { run: string; done: () => void; replaces?: boolean; as?: 'image' | 'stamp' } = $props();
+  const to = $derived(as === 'stamp' ? 'scene/stamps' : 'image');
 
   type Point = { x: number; y: number };
   type How = 'width' | 'dots' | 'points' | 'photo';
@@ -91,7 +97,7 @@
       const { width, height } = shown;
       form.set('points', JSON.stringify(points.map(({ x, y }) => ({ x: x / width, y: y / height }))));
     }
-    await work.start(() => sendForm<{ job: string }>(`/api/runs/${run}/image`, form));
+    await work.start(() => sendForm<{ job: string }>(`/api/runs/${run}/${to}`, form));
   }
 </script>
 
@@ -147,7 +153,11 @@
     {#if prepare.trouble}<TroubleNote trouble={prepare.trouble} />{/if}
     <JobProgress {work} />
     {#if !work.busy}
-      <div><button type="submit" class="btn btn-primary" disabled={!file}>Find areas</button></div>
+      <div>
+        <button type="submit" class="btn btn-primary" disabled={!file}
+          >{as === 'stamp' ? 'Place it on the panel' : 'Find areas'}</button
+        >
+      </div>
     {/if}
     {#if replaces}<p class="text-sm text-quiet">
         The new image replaces this one, with its names and colours, once its areas are found.

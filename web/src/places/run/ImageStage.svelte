@@ -13,13 +13,14 @@
   import HowToStamp from './HowToStamp.svelte';
   import LightOverlay from './LightOverlay.svelte';
   import LightPanel from './LightPanel.svelte';
+  import SceneView from './scene/SceneView.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
   const path = $derived({ params: { path: { id } } });
   const image = $derived(run.value?.image);
 
-  const views = { areas: 'Areas', light: 'Light', greys: 'In greys' };
+  const views = { scene: 'Scene', areas: 'Areas', light: 'Light', greys: 'In greys' };
   let view = $state<keyof typeof views>('areas');
   let chosen = $state<number[]>([]);
   let drawing = $state<'cut' | 'gap'>();
@@ -62,7 +63,25 @@
   }
 </script>
 
-{#if image}
+{#snippet lookAt()}
+  <div class="flex gap-4" role="group" aria-label="Look at">
+    {#each Object.entries(views) as [key, words] (key)}
+      <button
+        type="button"
+        class={['min-h-10 border-b-2 px-1', view === key ? 'border-ink font-bold' : 'border-transparent']}
+        aria-pressed={view === key}
+        onclick={() => {
+          view = key as keyof typeof views;
+          drawing = undefined;
+        }}>{words}</button
+      >
+    {/each}
+  </div>
+{/snippet}
+
+{#if run.value && (view === 'scene' || (!image && run.value.hasScene))}
+  <SceneView run={run.value} lookAt={image ? lookAt : undefined} found={() => (view = 'areas')} />
+{:else if image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
     <div>
       <div class="max-h-[66vh]" style:aspect-ratio="{image.widthMm} / {image.heightMm}">
@@ -98,22 +117,7 @@
 
     <div class="grid content-start gap-5">
       <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <div class="flex gap-4" role="group" aria-label="Look at">
-          {#each Object.entries(views) as [key, words] (key)}
-            <button
-              type="button"
-              class={[
-                'min-h-10 border-b-2 px-1',
-                view === key ? 'border-ink font-bold' : 'border-transparent',
-              ]}
-              aria-pressed={view === key}
-              onclick={() => {
-                view = key as keyof typeof views;
-                drawing = undefined;
-              }}>{words}</button
-            >
-          {/each}
-        </div>
+        {@render lookAt()}
         <button
           type="button"
           class="btn btn-primary ml-auto"
@@ -146,5 +150,9 @@
     Scan a stamped panel flat and straight, dark on light, at 300 dots per inch if you can; or bring in a
     drawing as SVG. Every part of it that its lines enclose becomes an area to colour.
   </p>
-  <BringIn run={id} replaces={false} done={() => void run.refresh()} />
+  <BringIn run={id} done={() => void run.refresh()} />
+  <p class="mt-8">
+    Several images on one panel, one behind the other?
+    <button type="button" class="underline" onclick={() => (view = 'scene')}>Lay out a scene</button>.
+  </p>
 {/if}

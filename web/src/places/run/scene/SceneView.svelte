@@ -1,0 +1,174 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { api, ask, type Placed, type Run, type Scene } from '../../../api/client';
+  import { FollowedJob } from '../../../parts/job.svelte';
+  import JobProgress from '../../../parts/JobProgress.svelte';
+  import TroubleNote from '../../../parts/TroubleNote.svelte';
+  import { Resource } from '../../../state/resource.svelte';
+  import { useRun } from '../../../state/run.svelte';
+  import BringIn from '../BringIn.svelte';
+  import FillForm from './FillForm.svelte';
+  import PanelSize from './PanelSize.svelte';
+  import PlacedList from './PlacedList.svelte';
+  import ScenePicture from './ScenePicture.svelte';
+  import StampingOrder from './StampingOrder.svelte';
+
+  let { run, lookAt, found }: { run: Run; lookAt?: Snippet; found: () => void } = $props();
+
+  const whole = useRun();
+  const path = $derived({ params: { path: { id: run.id } } });
+  const scene = new Resource<Scene>(() => ask(api.GET('/api/runs/{id}/scene', path)));
+  const areas = new FollowedJob(() => {
+    void whole.refresh();
+    found();
+  });
+  let chosen = $state<string>();
+  let shown = $state<string[]>([]);
+  let adding = $state(false);
+  let before = $state.raw<Scene[]>([]);
+
+  $effect(() => {
+    if (run.hasScene) void scene.refresh();
+  });
+
+  // Changes are sent one after the other; an answer is shown only when nothing was changed since it was asked for.
+  let sending: Promise<unknown> = Promise.resolve();
+  let turn = 0;
+  function change(next: () => Promise<Scene>, undoing = false) {
+    const mine = ++turn;
+    const was = scene.value;
+    if (was && !undoing) before = [...before.slice(-49), was];
+    const asked = sending.then(async () => {
+      const worked = await scene.attempt(async () => {
+        const answer = await next();
+        if (mine === turn) scene.set(answer);
+      });
+      if (worked) return;
+      if (!undoing) before = before.slice(0, -1);
+      // What was refused is taken back, and what went wrong stays to be read.
+      const { trouble } = scene;
+      if (mine === turn) await scene.refresh();
+      scene.trouble = trouble;
+    });
+    sending = asked;
+    return asked;
+  }
+  const save = (next: Scene) => ask(api.PUT('/api/runs/{id}/scene', { ...path, body: next }));
+  function arrange(frontFirst: Placed[]) {
+    const was = scene.value;
+    if (!was) return;
+    const next = { ...was, frontFirst };
+    // It is shown where it was put at once; the server's answer brings the order and the masks.
+    void change(() => save(next));
+    scene.value = next;
+  }
+  const edit = (id: string, values: Partial<Placed>) =>
+    arrange((scene.value?.frontFirst ?? []).map((p) => (p.id === id ? { ...p, ...values } : p)));
+
+  async function undo() {
+    const was = before.at(-1);
+    if (!was) return;
+    before = before.slice(0, -1);
+    await change(() => save(was), true);
+  }
+  async function begin() {
+    const worked = await scene.attempt(async () =>
+      scene.set(
+        await ask(api.POST('/api/runs/{id}/scene', { ...path, body: { width: null, height: null } })),
+      ),
+    );
+    if (worked) await whole.refresh();
+  }
+</script>
+
+{#if scene.value}
+  {@const now = scene.value}
+  <div class="grid gap-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    <div>
+      <ScenePicture scene={now} bind:chosen {shown} paper={run.paperColour} {edit} />
+      <div class="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2 text-sm">
+        <PanelSize
+          scene={now}
+          set={(body) => change(() => ask(api.PUT('/api/runs/{id}/scene/panel', { ...path, body })))}
+          paint={(paintsGround) => change(() => save({ ...now, paintsGround }))}
+        />
+      </div>
+    </div>
+    <div class="grid content-start gap-5">
+      <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+        {@render lookAt?.()}
+        {#if !areas.busy}
+          <button
+            type="button"
+            class="btn btn-primary ml-auto"
+            disabled={now.areasAreOfThis || now.frontFirst.length === 0}
+            onclick={() => areas.start(() => ask(api.POST('/api/runs/{id}/scene/areas', path)))}
+            >{now.areasAreOfThis ? 'Areas are of this scene' : 'Find its areas'}</button
+          >
+        {/if}
+      </div>
+      <JobProgress work={areas} />
+      {#if scene.trouble}<TroubleNote trouble={scene.trouble} />{/if}
+      <PlacedList scene={now} bind:chosen {arrange} {edit} canUndo={before.length > 0} {undo} />
+      <div class="flex flex-wrap items-center gap-x-5 gap-y-1">
+        {#each now.stamps as stamp (stamp.id)}
+          <button
+            type="button"
+            class="min-h-9 underline"
+            onclick={() =>
+              change(() =>
+                ask(
+                  api.POST('/api/runs/{id}/scene/stamps/{stamp}', {
+                    params: { path: { id: run.id, stamp: stamp.id } },
+                  }),
+                ),
+              )}>Place {stamp.name}{stamp.here ? ' once more' : ''}</button
+          >
+        {/each}
+        <button
+          type="button"
+          class="min-h-9 underline"
+          aria-expanded={adding}
+          onclick={() => (adding = !adding)}>Bring in another stamp</button
+        >
+      </div>
+      {#if adding}
+        <BringIn
+          run={run.id}
+          as="stamp"
+          done={() => {
+            adding = false;
+            void scene.refresh();
+          }}
+        />
+      {/if}
+      <FillForm
+        stamps={now.stamps}
+        fills={now.fills}
+        pales={now.generations}
+        paper={run.paperColour}
+        fill={(body) => change(() => ask(api.POST('/api/runs/{id}/scene/fill', { ...path, body })))}
+        remove={(fill) => arrange(now.frontFirst.filter((p) => p.fill !== fill))}
+      />
+      <StampingOrder scene={now} run={run.id} show={(prints) => (shown = prints)} />
+    </div>
+  </div>
+{:else if !run.hasScene}
+  <div class="grid max-w-prose gap-5">
+    {@render lookAt?.()}
+    <p>
+      A scene is several stamps on one panel, one behind the other. Lay them out, and it is worked out which
+      is stamped first, which masks to cut, and which parts of each are left to colour.
+      {#if run.image}The image that is here becomes its first stamp, and stays as it is until you look for the
+        areas of the scene.{/if}
+    </p>
+    {#if scene.trouble}<TroubleNote trouble={scene.trouble} />{/if}
+    <div>
+      <button type="button" class="btn btn-primary" disabled={scene.busy} onclick={begin}
+        >Lay out a scene</button
+      >
+    </div>
+  </div>
+{:else if scene.trouble}
+  <TroubleNote trouble={scene.trouble} again={scene.refresh} />
+{/if}
