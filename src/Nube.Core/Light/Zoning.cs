@@ -13,7 +13,7 @@ public static class Zoning
     /// <summary>How much more of an area lies in shadow when something is in front of it: things behind are darker. This project's own.</summary>
     public const double BehindShare = 0.1;
 
-    private const float TuckedTone = 0.8f; // how much darker it is right beside what is in front, in cosines
+    private const float TuckedTone = 1.6f; // how much darker it is right beside what is in front, in cosines
     private const double FragmentMm2 = 1; // smaller pieces of a zone go to the middle
     private const double SmoothMm = 0.75; // radius over which the tone is evened, inside the area
     private const int Levels = 1024; // bins in which the shares are found

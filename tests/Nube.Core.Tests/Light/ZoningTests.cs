@@ -14,7 +14,7 @@ public class ZoningTests
         Assert.Single(Zoning.Of(AreaForm.Of(raster), new LightAngle(degrees), _ => rule ?? ZoneRule.Usual));
 
     /// <summary>Signed sum over the outline's triangles: the area by the shoelace formula, and its centre.</summary>
-    private static (double Mm2, double X, double Y) Measure(string path)
+    internal static (double Mm2, double X, double Y) Measure(string path)
     {
         double twice = 0, x = 0, y = 0;
         foreach (var ring in path.Split('Z', StringSplitOptions.RemoveEmptyEntries))

@@ -9,6 +9,8 @@
   import AreaList from './AreaList.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
   import BringIn from './BringIn.svelte';
+  import DamChoice from './DamChoice.svelte';
+  import DepthPanel from './DepthPanel.svelte';
   import GreysPanel from './GreysPanel.svelte';
   import HowToStamp from './HowToStamp.svelte';
   import LightOverlay from './LightOverlay.svelte';
@@ -56,6 +58,8 @@
     if (light.value) light.value = { ...light.value, degrees, rule };
     void relight(() => ask(api.PUT('/api/runs/{id}/image/light', { ...path, body: { degrees, rule } })));
   }
+  const say = (one: number, other: number, front: number | null) =>
+    relight(() => ask(api.PUT('/api/runs/{id}/image/depth', { ...path, body: { one, other, front } })));
   function setRule(rule: ZoneRule | null) {
     const areas = $state.snapshot(chosen);
     if (areas.length === 0 && rule && light.value) return setLight(light.value.degrees, rule);
@@ -130,6 +134,7 @@
         {#if light.trouble}<TroubleNote trouble={light.trouble} again={light.refresh} />{/if}
         {#if light.value}
           <LightPanel light={light.value} {chosen} set={setRule} follow={() => setRule(null)} />
+          <DepthPanel light={light.value} {chosen} {say} />
         {/if}
       {:else if view === 'greys'}
         {#if values.trouble}<TroubleNote trouble={values.trouble} />{/if}
@@ -137,6 +142,7 @@
       {:else}
         <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
         <AreaList {image} {chosen} {pick} />
+        <DamChoice {image} {chosen} />
         <HowToStamp run={id} />
         <details>
           <summary class="cursor-pointer underline">Bring in another image</summary>

@@ -1,0 +1,60 @@
+<script lang="ts">
+  import { api, ask, type Image } from '../../api/client';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import { useRun } from '../../state/run.svelte';
+
+  // Which outlines are embossed: a raised line stops water, so wet areas on both sides of it stay apart.
+  let { image, chosen }: { image: Image; chosen: number[] } = $props();
+
+  type Lines = Image['dams']['lines'];
+  const run = useRun();
+  const work = new Resource(async () => undefined);
+  const dams = $derived(image.dams);
+
+  async function set(lines: Lines, areas: number[]) {
+    await work.attempt(() =>
+      ask(
+        api.PUT('/api/runs/{id}/image/dams', {
+          params: { path: { id: run.value?.id ?? '' } },
+          body: { lines, areas },
+        }),
+      ),
+    );
+    await run.refresh();
+  }
+</script>
+
+<section class="grid gap-2" aria-label="Embossed lines">
+  <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+    <label class="flex items-center gap-3">
+      Embossed
+      <select
+        class="select w-64"
+        value={dams.lines}
+        onchange={(event) => {
+          const lines = event.currentTarget.value as Lines;
+          const areas = chosen.length > 0 ? chosen : dams.areas;
+          // Back to what is there until areas are picked.
+          event.currentTarget.value = dams.lines;
+          void set(lines, areas);
+        }}
+      >
+        <option value="none">no line</option>
+        <option value="all">the whole outline</option>
+        <option value="chosen">around picked areas</option>
+      </select>
+    </label>
+    {#if dams.lines === 'chosen' && chosen.length > 0}
+      <button type="button" class="underline" onclick={() => set('chosen', chosen)}
+        >Around {chosen.join(', ')}</button
+      >
+    {/if}
+  </div>
+  <p class="text-sm text-quiet">
+    {#if dams.lines === 'none'}Wet areas that touch run together; the plan waits between them.
+    {:else if dams.lines === 'all'}Every line stops water: touching areas can be wet at once.
+    {:else}The lines around {dams.areas.join(', ')} stop water.{/if}
+  </p>
+  {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}
+</section>
