@@ -10,8 +10,13 @@ namespace Nube.Core.Artwork;
 /// </remarks>
 public static class AreaFinder
 {
-    /// <summary>Smallest area; smaller ones join a neighbour, mm2.</summary>
+    /// <summary>Smallest area unless the maker wants it otherwise, mm2.</summary>
     public const double SliverMm2 = 2;
+
+    /// <summary>Largest smallest area that can be asked for, mm2.</summary>
+    public const double MostSliverMm2 = 60;
+
+    private const int MostPieces = 60_000; // labels that a raster has room for, and some to spare
 
     /// <summary>Widest line across which two areas still touch, mm.</summary>
     public const double WidestLineMm = 1.6;
@@ -23,11 +28,12 @@ public static class AreaFinder
     /// <param name="art">The lines.</param>
     /// <param name="gaps">Which breaks to close; strict when left out.</param>
     /// <param name="closings">Strokes of the maker's that close gaps, as if they were printed.</param>
+    /// <param name="smallestMm2">Smallest area; smaller ones join a neighbour, mm2. It is raised as far as it must when there are more than <see cref="LabelRaster.MostAreas"/>.</param>
     /// <param name="report">Told how far the work is, 0 to 1.</param>
     /// <param name="cancel">Stops the work.</param>
-    /// <exception cref="PictureTroubleException">There is no enclosed area, or there are too many.</exception>
+    /// <exception cref="PictureTroubleException">There is no enclosed area.</exception>
     public static AreaMap FindAreas(
-        LineArt art, GapRule? gaps = null, IEnumerable<CloseGap>? closings = null, IProgress<double>? report = null, CancellationToken cancel = default)
+        LineArt art, GapRule? gaps = null, IEnumerable<CloseGap>? closings = null, double smallestMm2 = SliverMm2, IProgress<double>? report = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps ?? GapRule.Strict);
@@ -41,7 +47,7 @@ public static class AreaFinder
 
         LabelGrowth.GrowUnderLine(labels, art.Width, art.Height, WidestLineMm / 2 * art.PixelsPerMm);
         var raster = new LabelRaster(art.Width, art.Height, art.PixelsPerMm, labels);
-        raster = JoinSlivers(raster);
+        (raster, var smallest) = Slivers.Join(raster, smallestMm2, LabelRaster.MostAreas);
         report?.Report(0.8);
         cancel.ThrowIfCancellationRequested();
 
@@ -52,7 +58,7 @@ public static class AreaFinder
                 "No enclosed area was found. The outlines must close; small gaps up to 1 mm are bridged.");
         }
         report?.Report(1);
-        return map;
+        return map with { SmallestMm2 = smallest };
     }
 
     /// <summary>Numbers the pieces of paper between the lines; background is 0, line is <see cref="LabelRaster.Line"/>.</summary>
@@ -82,67 +88,22 @@ public static class AreaFinder
             border[pieces[y * width + width - 1]]++;
         }
 
-        // Grains below a twentieth of a square millimetre are rough edges of the line, not paper.
+        // Grains below a twentieth of a square millimetre are rough edges of the line, not paper; of a picture full of
+        // crumbs only the largest are looked at.
         var grain = 0.05 * art.PixelsPerMm * art.PixelsPerMm;
+        if (size.Skip(1).Count(pixels => pixels >= grain) > MostPieces)
+            grain = size.Skip(1).OrderDescending().ElementAt(MostPieces) + 1;
         var renamed = new ushort[count];
         renamed[0] = LabelRaster.Line;
-        var areas = 0;
+        ushort areas = 0;
         for (var piece = 1; piece < count; piece++)
         {
             if (border[piece] > BorderMm * art.PixelsPerMm) renamed[piece] = LabelRaster.Background;
             else if (size[piece] < grain) renamed[piece] = LabelRaster.Line;
-            else if (++areas <= LabelRaster.MostAreas) renamed[piece] = (ushort)areas;
-        }
-        if (areas > LabelRaster.MostAreas)
-        {
-            throw new PictureTroubleException(
-                $"The picture falls into {areas} areas, too many to colour. Scan it cleaner or smaller, or pick a simpler image.");
+            else renamed[piece] = ++areas;
         }
         var labels = new ushort[pieces.Length];
         for (var i = 0; i < labels.Length; i++) labels[i] = renamed[pieces[i]];
         return labels;
-    }
-
-    private static LabelRaster JoinSlivers(LabelRaster raster)
-    {
-        var size = AreaMeasuring.SizesInPixels(raster.Labels);
-        var slivers = size.Where(s => s.Key is not LabelRaster.Background and not LabelRaster.Line
-            && s.Value < SliverMm2 * raster.PixelsPerMm * raster.PixelsPerMm).Select(s => s.Key).ToHashSet();
-        if (slivers.Count == 0) return raster;
-        var target = new Dictionary<ushort, ushort>();
-        var contact = AreaMeasuring.Contacts(raster);
-        foreach (var sliver in slivers.OrderBy(s => size[s]).ThenBy(s => s))
-        {
-            var longest = contact
-                .Where(c => c.Key.One == sliver || c.Key.Other == sliver)
-                .Select(c => (Label: Resolve(c.Key.One == sliver ? c.Key.Other : c.Key.One), Length: c.Value))
-                .Where(c => c.Label != sliver)
-                .GroupBy(c => c.Label)
-                .Select(group => (Label: group.Key, Length: group.Sum(c => c.Length)))
-                .OrderByDescending(c => c.Length).ThenBy(c => c.Label)
-                .FirstOrDefault();
-            target[sliver] = longest.Label;
-        }
-
-        // What is left is numbered again without holes.
-        var renamed = new Dictionary<ushort, ushort>();
-        ushort last = 0;
-        foreach (var label in size.Keys.Order())
-        {
-            if (label is LabelRaster.Background or LabelRaster.Line) renamed[label] = label;
-            else if (!slivers.Contains(label)) renamed[label] = ++last;
-        }
-        var labels = new ushort[raster.Labels.Length];
-        var table = new ushort[ushort.MaxValue + 1];
-        foreach (var label in size.Keys)
-            table[label] = renamed[slivers.Contains(label) ? Resolve(label) : label];
-        for (var i = 0; i < labels.Length; i++) labels[i] = table[raster.Labels[i]];
-        return raster with { Labels = labels };
-
-        ushort Resolve(ushort label)
-        {
-            while (target.TryGetValue(label, out var next)) label = next;
-            return label;
-        }
     }
 }

@@ -20,8 +20,8 @@ public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, usho
     /// <summary>Inside a line so wide that no area reaches it.</summary>
     public const ushort Line = ushort.MaxValue;
 
-    /// <summary>Most areas that can be told apart.</summary>
-    public const int MostAreas = 5000;
+    /// <summary>Most areas of a picture: more cannot be told apart on a panel, nor coloured in an evening. This project's own.</summary>
+    public const int MostAreas = 1000;
 }
 
 /// <summary>An enclosed part of the image.</summary>
@@ -44,4 +44,8 @@ public readonly record struct Neighbours(int One, int Other, double SharedMm);
 public sealed record AreaMap(
     LabelRaster Labels,
     ImmutableArray<Area> Areas,
-    ImmutableArray<Neighbours> Touching);
+    ImmutableArray<Neighbours> Touching)
+{
+    /// <summary>The size below which areas were joined to their neighbours, mm2.</summary>
+    public double SmallestMm2 { get; init; } = AreaFinder.SliverMm2;
+}

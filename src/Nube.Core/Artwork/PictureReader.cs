@@ -38,7 +38,7 @@ public static class PictureReader
     public const double WorkPixelsPerMm = 300 / Lengths.MillimetresPerInch;
 
     /// <summary>Most pixels that are worked on: a letter sheet at 300 dots per inch, and a little.</summary>
-    private const double MostWorkPixels = 9_000_000;
+    internal const double MostWorkPixels = 9_000_000;
 
     /// <summary>The kind of a file by its first bytes.</summary>
     /// <exception cref="PictureTroubleException">It is none that can be read.</exception>

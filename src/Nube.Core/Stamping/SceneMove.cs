@@ -18,6 +18,7 @@ public sealed record SceneMove(Scene Was, Scene Now, IReadOnlyDictionary<Guid, S
         var (was, (width, height)) = (ScenePicture.Pixels(Was), ScenePicture.Pixels(Now));
         if ((found.Width, found.Height) != was) throw new ArgumentException("The areas are not those of the former scene.", nameof(found));
         var former = Now.FrontFirst.Select(placed => Was.FrontFirst.IndexOf(Was.FrontFirst.FirstOrDefault(old => old.Id == placed.Id)!)).ToArray();
+        var (wasScale, scale) = (ScenePicture.PixelsPerMm(Was), ScenePicture.PixelsPerMm(Now));
         var labels = new ushort[width * height];
         Parallel.For(0, height, y =>
         {
@@ -25,12 +26,14 @@ public sealed record SceneMove(Scene Was, Scene Now, IReadOnlyDictionary<Guid, S
             {
                 int owner = owners[y * width + x], index = owner == 0 ? -1 : former[owner - 1];
                 if (owner > 0 && index < 0) continue;
-                var (fx, fy) = owner == 0 ? (x, y) : Formerly(x, y, Was.FrontFirst[index].At, Now.FrontFirst[owner - 1].At);
+                var point = new PointMm((x + 0.5) / scale, (y + 0.5) / scale);
+                if (owner > 0) point = Was.FrontFirst[index].At.OnPanel(Now.FrontFirst[owner - 1].At.OnStamp(point));
+                var (fx, fy) = ((int)Math.Floor(point.X * wasScale), (int)Math.Floor(point.Y * wasScale));
                 if (fx < 0 || fx >= was.Width || fy < 0 || fy >= was.Height || owned[fy * was.Width + fx] != index + 1) continue;
                 labels[y * width + x] = found.Labels[fy * was.Width + fx];
             }
         });
-        return new LabelRaster(width, height, ScenePicture.PixelsPerMm, labels);
+        return new LabelRaster(width, height, scale, labels);
     }
 
     /// <summary>Corrections with their strokes where the stamps under them lie now.</summary>
@@ -48,20 +51,14 @@ public sealed record SceneMove(Scene Was, Scene Now, IReadOnlyDictionary<Guid, S
 
     private ImmutableArray<PointMm> Moved(ImmutableArray<PointMm> stroke, ushort[] owned)
     {
-        var (width, height) = ScenePicture.Pixels(Was);
+        var ((width, height), scale) = (ScenePicture.Pixels(Was), ScenePicture.PixelsPerMm(Was));
         var middle = new PointMm(stroke.Average(point => point.X), stroke.Average(point => point.Y));
-        var (x, y) = ((int)(middle.X * ScenePicture.PixelsPerMm), (int)(middle.Y * ScenePicture.PixelsPerMm));
-        if (x < 0 || y < 0 || x >= width || y >= height || owned[y * width + x] is 0 and var owner) return stroke;
-        owner = owned[y * width + x];
+        var (x, y) = ((int)(middle.X * scale), (int)(middle.Y * scale));
+        if (x < 0 || y < 0 || x >= width || y >= height || owned[y * width + x] == 0) return stroke;
+        var owner = owned[y * width + x];
         var was = Was.FrontFirst[owner - 1];
         return Now.FrontFirst.FirstOrDefault(placed => placed.Id == was.Id) is { } now
             ? [.. stroke.Select(point => now.At.OnPanel(was.At.OnStamp(point)))]
             : stroke;
-    }
-
-    private static (int X, int Y) Formerly(int x, int y, Placement was, Placement now)
-    {
-        var point = was.OnPanel(now.OnStamp(new PointMm((x + 0.5) / ScenePicture.PixelsPerMm, (y + 0.5) / ScenePicture.PixelsPerMm)));
-        return ((int)Math.Floor(point.X * ScenePicture.PixelsPerMm), (int)Math.Floor(point.Y * ScenePicture.PixelsPerMm));
     }
 }

@@ -14,9 +14,6 @@ public sealed record StampPicture(Stamp Stamp, LineArt Lines);
 /// <summary>What a scene looks like when it is stamped, and whose each part of it is.</summary>
 public static class ScenePicture
 {
-    /// <summary>Scale of the picture: 300 dots per inch.</summary>
-    public const double PixelsPerMm = 300 / Lengths.MillimetresPerInch;
-
     private const float RimMm = 0.25f; // line where the panel's edge cuts an image: its areas end there
     private const float GuideMm = 0.35f; // a pencil line, or a stencil's edge
 
@@ -32,7 +29,7 @@ public static class ScenePicture
         using (var canvas = new SKCanvas(bitmap))
         {
             canvas.Clear(SKColors.White);
-            canvas.Scale((float)PixelsPerMm);
+            canvas.Scale((float)PixelsPerMm(scene));
             using var paper = new SKPaint { Color = SKColors.White, IsAntialias = true };
             using var guide = new SKPaint { Color = SKColors.Black, IsAntialias = true, Style = SKPaintStyle.Stroke, StrokeWidth = GuideMm };
             using var rim = new SKPaint { Color = SKColors.Black, Style = SKPaintStyle.Stroke, StrokeWidth = RimMm };
@@ -64,7 +61,7 @@ public static class ScenePicture
         }
         var pixels = new byte[width * height];
         for (var y = 0; y < height; y++) bitmap.GetPixelSpan().Slice(y * bitmap.RowBytes, width).CopyTo(pixels.AsSpan(y * width));
-        return new GreyPicture(width, height, PixelsPerMm, pixels, IsDrawn: true);
+        return new GreyPicture(width, height, PixelsPerMm(scene), pixels, IsDrawn: true);
     }
 
     /// <summary>Which placed stamp is seen at each pixel of a raster of the panel: its place in the scene, from 1; 0 for the ground.</summary>
@@ -73,24 +70,30 @@ public static class ScenePicture
         ArgumentNullException.ThrowIfNull(scene);
         ArgumentNullException.ThrowIfNull(stamps);
         var (width, height) = Pixels(scene);
+        var scale = PixelsPerMm(scene);
         using var owners = new Mat(height, width, MatType.CV_16UC1, Scalar.Black);
         for (var i = scene.FrontFirst.Length - 1; i >= 0; i--)
         {
             var placed = scene.FrontFirst[i];
             var rings = stamps[placed.Stamp].Silhouette.At(placed.At).Rings
-                .Select(ring => ring.Select(point => new Point(Math.Round(point.X * PixelsPerMm), Math.Round(point.Y * PixelsPerMm))).ToArray());
+                .Select(ring => ring.Select(point => new Point(Math.Round(point.X * scale), Math.Round(point.Y * scale))).ToArray());
             Cv2.FillPoly(owners, rings, new Scalar(i + 1));
         }
         owners.GetArray(out ushort[] seen);
         return seen;
     }
 
-    /// <summary>Pixels of a scene's picture.</summary>
+    /// <summary>Pixels of a scene's picture: as many as pictures are worked at, so that nothing is resampled when it is read.</summary>
     public static (int Width, int Height) Pixels(Scene scene)
     {
         ArgumentNullException.ThrowIfNull(scene);
-        return ((int)Math.Round(scene.WidthMm * PixelsPerMm), (int)Math.Round(scene.HeightMm * PixelsPerMm));
+        var most = Math.Min(PictureReader.WorkPixelsPerMm, Math.Sqrt(PictureReader.MostWorkPixels / (scene.WidthMm * scene.HeightMm)));
+        var width = (int)(scene.WidthMm * most);
+        return (width, (int)(scene.HeightMm * width / scene.WidthMm));
     }
+
+    /// <summary>Scale of a scene's picture.</summary>
+    public static double PixelsPerMm(Scene scene) => Pixels(scene).Width / scene.WidthMm;
 
     private static SKPath Outline(Stamp stamp, Placement at)
     {

@@ -119,6 +119,9 @@ public sealed class RunImage : IOwned
     /// <summary>Longest gap in a line that was bridged, mm.</summary>
     public double GapMm { get; set; } = GapRule.Strict.LongestMm;
 
+    /// <summary>Smallest area that was asked for; smaller ones joined a neighbour, mm2.</summary>
+    public double SmallestMm2 { get; set; } = AreaFinder.SliverMm2;
+
     /// <summary>Names that the maker gave, by area id.</summary>
     public ImmutableDictionary<int, string> Names { get; set; } = ImmutableDictionary<int, string>.Empty;
 

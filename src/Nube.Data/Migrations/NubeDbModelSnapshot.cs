@@ -466,6 +466,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("size");
 
+                    b.Property<double>("SmallestMm2")
+                        .HasColumnType("double precision")
+                        .HasColumnName("smallest_mm2");
+
                     b.Property<string>("Touching")
                         .IsRequired()
                         .HasColumnType("jsonb")

@@ -111,13 +111,13 @@ public static class Image
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
-        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.Edits[..^1], db, maker, queue, clock, cancel);
+        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], db, maker, queue, clock, cancel);
         return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
     }
 
     /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
     internal static async Task<Accepted<JobStarted>> FindAgain(
-        Run run, RunImage image, double gapMm, ImmutableArray<AreaEdit> edits, NubeDb db, MakerAtWork maker, IBackgroundJobClient queue,
+        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, NubeDb db, MakerAtWork maker, IBackgroundJobClient queue,
         TimeProvider clock, CancellationToken cancel)
     {
         var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
@@ -129,6 +129,7 @@ public static class Image
             Again = true,
             Panel = image.Panel is null ? null : JsonSerializer.Serialize(image.Panel, Jsonb.Options),
             GapMm = gapMm,
+            SmallestMm2 = smallestMm2,
             Edits = JsonSerializer.Serialize(edits, Jsonb.Options),
         };
         queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));

@@ -14,8 +14,8 @@ public sealed record MarkGiven(ImmutableArray<int> Areas, AreaMark? Mark);
 /// <summary>A name for some areas: one keeps it as it is, several are numbered.</summary>
 public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
 
-/// <summary>How gaps are bridged: up to which length, or one gap closed by a stroke.</summary>
-public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke);
+/// <summary>How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, and which areas are too small.</summary>
+public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke, double? SmallestMm2);
 
 /// <summary>Which lines stop water.</summary>
 public sealed record DamsGiven(DamLines Lines, ImmutableArray<int> Areas);
@@ -118,12 +118,15 @@ internal static class ImageAreas
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         var gapMm = given.LongestMm ?? run.Image.GapMm;
         if (!(gapMm is >= 0 and <= GapRule.MostMm)) throw TroubleException.Unusable($"Gaps are bridged up to {GapRule.MostMm:0.#} mm.");
+        var smallestMm2 = given.SmallestMm2 ?? run.Image.SmallestMm2;
+        if (!(smallestMm2 is >= AreaFinder.SliverMm2 and <= AreaFinder.MostSliverMm2))
+            throw TroubleException.Unusable($"The smallest area is between {AreaFinder.SliverMm2:0} and {AreaFinder.MostSliverMm2:0} mm2.");
         var edits = run.Image.Edits;
         if (given.Stroke is { IsDefault: false } stroke)
         {
             if (stroke.Length < 2) throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
             edits = edits.Add(new CloseGap(stroke));
         }
-        return await Image.FindAgain(run.Run, run.Image, gapMm, edits, db, maker, queue, clock, cancel);
+        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, db, maker, queue, clock, cancel);
     }
 }

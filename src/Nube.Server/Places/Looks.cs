@@ -13,7 +13,7 @@ public sealed record AreaView(
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
 public sealed record ImageView(
-    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double LightDegrees, Dams Dams,
+    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double SmallestMm2, double LightDegrees, Dams Dams,
     IReadOnlyList<AreaView> Areas)
 {
     /// <summary>The view of an image; null when there is none.</summary>
@@ -28,6 +28,7 @@ public sealed record ImageView(
             image.FileName,
             image.Edits.Length > 0,
             image.GapMm,
+            image.SmallestMm2,
             image.Light.Angle.Degrees,
             image.Dams,
             [

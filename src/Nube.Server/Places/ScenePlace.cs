@@ -206,6 +206,7 @@ public static class ScenePlace
         {
             Scene = JsonSerializer.Serialize(kept.Scene, Jsonb.Options),
             GapMm = run.Image?.GapMm ?? GapRule.Strict.LongestMm,
+            SmallestMm2 = run.Image?.SmallestMm2 ?? AreaFinder.SliverMm2,
             Edits = JsonSerializer.Serialize(kept.Found is null ? [] : run.Image?.Edits ?? [], Jsonb.Options),
         };
 

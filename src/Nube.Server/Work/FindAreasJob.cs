@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
@@ -35,6 +36,9 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         /// <summary>Longest gap that is bridged, mm.</summary>
         public double GapMm { get; init; } = GapRule.Strict.LongestMm;
 
+        /// <summary>Smallest area; smaller ones join a neighbour, mm2.</summary>
+        public double SmallestMm2 { get; init; } = AreaFinder.SliverMm2;
+
         /// <summary>The scene whose print the picture is, as JSON; null for a picture that was brought in.</summary>
         public string? Scene { get; init; }
 
@@ -65,11 +69,14 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         await say(0.3, "Finding the lines");
         var art = LineExtraction.From(picture);
         await say(0.5, "Finding the areas");
-        var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), cancel: stop);
+        var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), order.SmallestMm2, cancel: stop);
         await say(0.9, "Keeping what was found");
         var (found, dropped) = await Keep(order, edits, panel, size, picture, art, map, stop);
         var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
-        return $"{(found == 1 ? "1 area" : $"{found} areas")} found.{lost}";
+        var coarser = map.SmallestMm2 <= order.SmallestMm2 ? "" : string.Create(
+            CultureInfo.InvariantCulture,
+            $" There were too many to colour: those below {map.SmallestMm2:0.#} mm2 joined a neighbour. Set a larger smallest area, or scan it cleaner.");
+        return $"{(found == 1 ? "1 area" : $"{found} areas")} found.{coarser}{lost}";
     }
 
     /// <summary>A picture in greys, laid flat when it is a photo of a panel.</summary>
@@ -112,7 +119,8 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         (image.Panel, image.LineHash, image.LabelsHash) = (panel, lineHash, labelsHash);
         (image.WidthMm, image.HeightMm) = (picture.WidthMm, picture.HeightMm);
         var corrected = Corrected(map, wanted, out var edits);
-        (image.Areas, image.Touching, image.Edits, image.GapMm) = (corrected.Areas, corrected.Touching, edits, order.GapMm);
+        (image.Areas, image.Touching, image.Edits) = (corrected.Areas, corrected.Touching, edits);
+        (image.GapMm, image.SmallestMm2) = (order.GapMm, order.SmallestMm2);
         if (!again)
         {
             image.Names = ImmutableDictionary<int, string>.Empty;

@@ -115,4 +115,21 @@ public class ScenePictureTests
         Assert.Equal(At(found, 60, 25), At(kept, 60, 25));
         Assert.Equal(0, At(kept, 20, 25));
     }
+
+    [Theory]
+    [InlineData(101.6, 133.35)]
+    [InlineData(204, 142)]
+    [InlineData(297, 420)]
+    [InlineData(420, 420)]
+    [InlineData(33.3, 419.9)]
+    public void Its_print_as_a_file_is_read_pixel_for_pixel(double width, double height)
+    {
+        var scene = Panel(width, height, Put(scenes.Square("Pot", 20), 15, 20));
+        var picture = ScenePicture.Compose(scene, scenes.Pictures);
+        using var bitmap = new SkiaSharp.SKBitmap(new SkiaSharp.SKImageInfo(picture.Width, picture.Height, SkiaSharp.SKColorType.Gray8));
+        using var png = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 100);
+        var read = PictureReader.Read(png.ToArray(), new PictureSize(width, null));
+        Assert.Equal((picture.Width, picture.Height, picture.PixelsPerMm), (read.Width, read.Height, read.PixelsPerMm));
+        Assert.Equal(picture.Width * picture.Height, ScenePicture.Owners(scene, scenes.Stamps).Length);
+    }
 }

@@ -33,7 +33,7 @@
 
   /** What was drawn on the picture: a cut through the picked area, or a line over a gap. */
   export function draw(stroke: Point[]) {
-    if (drawing === 'gap') return findAgain({ longestMm: null, stroke });
+    if (drawing === 'gap') return findAgain({ longestMm: null, stroke, smallestMm2: null });
     return correct({ join: null, split: chosen[0] ?? 0, stroke });
   }
 
@@ -57,7 +57,7 @@
     });
   }
 
-  function findAgain(body: { longestMm: number | null; stroke: Point[] | null }) {
+  function findAgain(body: { longestMm: number | null; stroke: Point[] | null; smallestMm2: number | null }) {
     drawing = undefined;
     return again.start(() => ask(api.POST('/api/runs/{id}/image/gaps', { params: path, body })));
   }
@@ -165,20 +165,38 @@
       <button type="submit" class="btn btn-line btn-sm" disabled={!name.trim()}>Name them</button>
     </form>
   {/if}
-  <label class="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)_4rem] items-center gap-3 text-sm">
-    Bridge gaps up to
-    <input
-      class="range range-sm"
-      type="range"
-      min="0"
-      max="2.5"
-      step="0.1"
-      value={image.gapMm}
-      disabled={again.busy}
-      onchange={(event) => findAgain({ longestMm: event.currentTarget.valueAsNumber, stroke: null })}
-    />
+  <div class="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)_4.5rem] items-center gap-x-3 gap-y-2 text-sm">
+    <label class="contents">
+      Bridge gaps up to
+      <input
+        class="range range-sm"
+        type="range"
+        min="0"
+        max="2.5"
+        step="0.1"
+        value={image.gapMm}
+        disabled={again.busy}
+        onchange={(event) =>
+          findAgain({ longestMm: event.currentTarget.valueAsNumber, stroke: null, smallestMm2: null })}
+      />
+    </label>
     <span class="text-right">{image.gapMm.toFixed(1)} mm</span>
-  </label>
+    <label class="contents">
+      Smallest area
+      <input
+        class="range range-sm"
+        type="range"
+        min="2"
+        max="60"
+        step="1"
+        value={image.smallestMm2}
+        disabled={again.busy}
+        onchange={(event) =>
+          findAgain({ longestMm: null, stroke: null, smallestMm2: event.currentTarget.valueAsNumber })}
+      />
+    </label>
+    <span class="text-right">{image.smallestMm2.toFixed(0)} mm²</span>
+  </div>
   <JobProgress work={again} />
   {#if again.job?.state === 'done'}<p role="status">{again.job.message}</p>{/if}
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}

@@ -25,6 +25,13 @@ namespace Nube.Data.Migrations
                 nullable: false,
                 defaultValueSql: """'{"guessed":[],"said":[]}'::jsonb""");
 
+            migrationBuilder.AddColumn<double>(
+                name: "smallest_mm2",
+                table: "run_images",
+                type: "double precision",
+                nullable: false,
+                defaultValue: 2.0);
+
             migrationBuilder.CreateTable(
                 name: "run_scenes",
                 columns: table => new
@@ -92,6 +99,10 @@ namespace Nube.Data.Migrations
 
             migrationBuilder.DropColumn(
                 name: "depth",
+                table: "run_images");
+
+            migrationBuilder.DropColumn(
+                name: "smallest_mm2",
                 table: "run_images");
         }
     }

@@ -12,7 +12,7 @@ using Nube.Data;
 namespace Nube.Data.Migrations
 {
     [DbContext(typeof(NubeDb))]
-    [Migration("20261125182835_Scenes")]
+    [Migration("20261125191058_Scenes")]
     partial class Scenes
     {
         /// <inheritdoc />
@@ -468,6 +468,10 @@ namespace Nube.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("size");
+
+                    b.Property<double>("SmallestMm2")
+                        .HasColumnType("double precision")
+                        .HasColumnName("smallest_mm2");
 
                     b.Property<string>("Touching")
                         .IsRequired()
