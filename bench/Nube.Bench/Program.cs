@@ -3,6 +3,15 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using BenchmarkDotNet.Toolchains.InProcess.Emit;
 
+// What a fresh process needs is measured in fresh processes.
+if (args is ["letter", var file])
+{
+    Nube.Bench.LetterPanel.Measure(file);
+    return;
+}
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter") Nube.Bench.LetterPanel.Run();
+if (args[^1..] is ["letter"]) return;
+
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.
 var config = DefaultConfig.Instance.AddJob(
     Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(3).WithIterationCount(10));

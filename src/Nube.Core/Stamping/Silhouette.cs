@@ -79,6 +79,9 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
             : (points.Min(p => p.X), points.Min(p => p.Y), points.Max(p => p.X), points.Max(p => p.Y));
     }
 
+    /// <summary>A point well inside it, for its name; the origin when there is nothing of it.</summary>
+    public PointMm Inside() => shape.Value.IsEmpty ? default : new PointMm(shape.Value.InteriorPoint.X, shape.Value.InteriorPoint.Y);
+
     /// <summary>As an SVG path in mm, even-odd.</summary>
     public string Path()
     {

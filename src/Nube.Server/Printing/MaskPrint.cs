@@ -53,8 +53,8 @@ public static class MaskPrint
         svg.Append("""</g><g id="names" fill="#000000" font-family="sans-serif" font-size="3.4" text-anchor="middle">""");
         foreach (var mask in sheet.Pages[page - 1])
         {
-            var (left, top, right, bottom) = mask.Cut.Bounds();
-            svg.Append(CultureInfo.InvariantCulture, $"""<text x="{(left + right) / 2:0.##}" y="{(top + bottom) / 2:0.##}">{SecurityElement.Escape(mask.Name)}</text>""");
+            var at = mask.Cut.Inside();
+            svg.Append(CultureInfo.InvariantCulture, $"""<text x="{at.X:0.##}" y="{at.Y:0.##}">{SecurityElement.Escape(mask.Name)}</text>""");
         }
         svg.Append("</g></svg>");
         return Encoding.UTF8.GetBytes(svg.ToString());
@@ -82,7 +82,7 @@ public static class MaskPrint
         using var name = Font(Strong, 3.4f);
         using var outline = SKPath.ParseSvgPathData(mask.Cut.Path());
         canvas.DrawPath(outline, cut);
-        var (left, top, right, bottom) = mask.Cut.Bounds();
-        canvas.DrawText(Cut(mask.Name, name, (float)(right - left) * 0.8f), (float)(left + right) / 2, (float)(top + bottom) / 2, SKTextAlign.Center, name, ink);
+        var ((left, _, right, _), at) = (mask.Cut.Bounds(), mask.Cut.Inside());
+        canvas.DrawText(Cut(mask.Name, name, (float)(right - left) * 0.8f), (float)at.X, (float)at.Y, SKTextAlign.Center, name, ink);
     }
 }

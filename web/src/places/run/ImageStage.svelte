@@ -103,6 +103,7 @@
               {chosen}
               {pick}
               turn={(degrees) => setLight(degrees, rule)}
+              goFrom={(from) => setRule({ ...(light.value?.own[String(chosen[0])] ?? rule), from })}
             />
           {:else}
             <AreaOverlay
@@ -141,9 +142,9 @@
         {#if values.value}<GreysPanel values={values.value} pick={(areas) => (chosen = areas)} />{/if}
       {:else}
         <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
-        <AreaList {image} {chosen} {pick} />
         <DamChoice {image} {chosen} />
         <HowToStamp run={id} />
+        <AreaList {image} {chosen} {pick} />
         <details>
           <summary class="cursor-pointer underline">Bring in another image</summary>
           <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>

@@ -10,12 +10,15 @@
     chosen,
     pick,
     turn,
+    goFrom,
   }: {
     image: Image;
     light: ImageLight;
     chosen: number[];
     pick: (area: number) => void;
     turn: (degrees: number) => void;
+    /** Sets the point from which petals go out. */
+    goFrom: (point: { x: number; y: number }) => void;
   } = $props();
 
   const id = $props.id();
@@ -24,6 +27,8 @@
   const size = $derived(Math.max(image.widthMm, image.heightMm) * 0.022);
   const angle = $derived((light.degrees * Math.PI) / 180);
   const lamp = $derived({ x: middle.x + reach * Math.cos(angle), y: middle.y + reach * Math.sin(angle) });
+  const rule = $derived(light.own[String(chosen[0])] ?? light.rule);
+  const from = $derived(rule.from ?? middle);
   const rays = Array.from({ length: 8 }, (_, ray) => (ray * Math.PI) / 4);
 
   const arrows: Record<string, number> = { ArrowLeft: -5, ArrowDown: -5, ArrowRight: 5, ArrowUp: 5 };
@@ -33,11 +38,33 @@
     event.preventDefault();
     turn((light.degrees + step + 360) % 360);
   }
-  function drag(event: PointerEvent & { currentTarget: SVGGElement }) {
-    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+  const steps: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  };
+  function step(event: KeyboardEvent) {
+    const by = steps[event.key];
+    if (!by) return;
+    event.preventDefault();
+    goFrom({ x: from.x + by[0], y: from.y + by[1] });
+  }
+  type Held = PointerEvent & { currentTarget: SVGGElement };
+  /** Where a handle is dragged to, in mm; nothing while it is only passed over. */
+  function dragged(event: Held) {
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return undefined;
     const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM();
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix?.inverse());
-    turn(((Math.atan2(at.y - middle.y, at.x - middle.x) * 180) / Math.PI + 360) % 360);
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix?.inverse());
+    return { x, y };
+  }
+  function drag(event: Held) {
+    const at = dragged(event);
+    if (at) turn(((Math.atan2(at.y - middle.y, at.x - middle.x) * 180) / Math.PI + 360) % 360);
+  }
+  function dragFrom(event: Held) {
+    const at = dragged(event);
+    if (at) goFrom(at);
   }
 </script>
 
@@ -118,6 +145,29 @@
   {/each}
   <circle cx={lamp.x} cy={lamp.y} r={size} fill="#ffd24a" stroke="#a8480f" stroke-width={size * 0.25} />
 </g>
+
+{#if rule.style === 'centreOut'}
+  <g
+    class="lamp"
+    role="button"
+    tabindex="0"
+    aria-label="Where petals go out from; move it by dragging or with the arrow keys"
+    transform="translate({from.x} {from.y})"
+    style:cursor="move"
+    style:touch-action="none"
+    onkeydown={step}
+    onpointerdown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+    onpointermove={dragFrom}
+  >
+    <circle r={size * 2.4} fill="transparent" />
+    <circle r={size * 0.8} fill="#ffffff" stroke="#a8480f" stroke-width={size * 0.25} />
+    <path
+      d="M{-size * 1.6} 0h{size * 3.2}M0 {-size * 1.6}v{size * 3.2}"
+      stroke="#a8480f"
+      stroke-width={size * 0.2}
+    />
+  </g>
+{/if}
 
 <style>
   .lamp:focus-visible {

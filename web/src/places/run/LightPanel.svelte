@@ -18,7 +18,7 @@
   const rule = $derived(own ?? light.rule);
   const styles: Record<ZoneStyle, string> = {
     light: 'by the light, following its form',
-    centreOut: 'from the middle of the image outwards, as petals',
+    centreOut: 'from a point outwards, as petals',
     edgeDark: 'deep along the line, light in the middle',
   };
   const percent = (share: number) => `${Math.round(share * 100)} %`;
