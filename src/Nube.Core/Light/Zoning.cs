@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Nube.Core.Artwork;
 using OpenCvSharp;
 
@@ -35,8 +36,8 @@ public static class Zoning
         var tone = Smoothed(form, Tone(form, light, rule, middle));
         // In the light: a petal or a pulled edge has a rule of its own for where it is deep.
         var more = form.Tucked is not null && rule is { Style: ZoneStyle.Light, ShadowShare: > 0 } ? BehindShare : 0;
-        var (low, high) = (Quantile(form, tone, Math.Min(rule.ShadowShare + more, 1 - rule.LightShare)), Quantile(form, tone, 1 - rule.LightShare));
-        var white = Quantile(form, tone, 1 - rule.WhiteShare);
+        var below = Quantiles(form, tone, [Math.Min(rule.ShadowShare + more, 1 - rule.LightShare), 1 - rule.LightShare, 1 - rule.WhiteShare]);
+        var (low, high, white) = (below[0], below[1], below[2]);
         var shadow = Path(form, value => value < low, tone, out var shadowed);
         return new AreaZones(
             form.Id,
@@ -98,7 +99,8 @@ public static class Zoning
     private static float[] Smoothed(AreaForm form, float[] tone)
     {
         using var values = Mat.FromPixelData(form.Height, form.Width, MatType.CV_32FC1, tone);
-        using var weights = Mat.FromPixelData(form.Height, form.Width, MatType.CV_32FC1, form.Inside.Select(own => own ? 1f : 0f).ToArray());
+        using var weights = new Mat(form.Height, form.Width, MatType.CV_8UC1);
+        MemoryMarshal.AsBytes(form.Inside.AsSpan()).CopyTo(weights.AsSpan<byte>()); // a flag is a byte of 0 or 1
         var side = 2 * (int)Math.Round(SmoothMm / AreaForm.CellMm / 2) + 1;
         using Mat sums = new(), counts = new();
         Cv2.BoxFilter(values, sums, MatType.CV_32F, new Size(side, side), normalize: false, borderType: BorderTypes.Constant);
@@ -109,8 +111,8 @@ public static class Zoning
         return smooth;
     }
 
-    /// <summary>The tone below which this share of the area lies.</summary>
-    private static float Quantile(AreaForm form, float[] tone, double share)
+    /// <summary>The tones below which these shares of the area lie.</summary>
+    private static float[] Quantiles(AreaForm form, float[] tone, double[] shares)
     {
         var (least, most) = (float.PositiveInfinity, float.NegativeInfinity);
         for (var at = 0; at < tone.Length; at++)
@@ -119,16 +121,19 @@ public static class Zoning
             least = Math.Min(least, tone[at]);
             most = Math.Max(most, tone[at]);
         }
-        if (most <= least) return least;
+        if (most <= least) return [.. shares.Select(_ => least)];
         var counts = new int[Levels + 1];
         var scale = Levels / (most - least);
         for (var at = 0; at < tone.Length; at++)
         {
             if (form.Inside[at]) counts[(int)((tone[at] - least) * scale)]++;
         }
-        var (level, seen) = (0, 0);
-        while (level <= Levels && seen + counts[level] <= share * form.Cells) seen += counts[level++];
-        return least + level / scale;
+        return [.. shares.Select(share =>
+        {
+            var (level, seen) = (0, 0);
+            while (level <= Levels && seen + counts[level] <= share * form.Cells) seen += counts[level++];
+            return least + level / scale;
+        })];
     }
 
     /// <summary>The outline of a zone without its fragments.</summary>
@@ -143,12 +148,14 @@ public static class Zoning
         using Mat labels = new(), stats = new(), centres = new();
         var count = Cv2.ConnectedComponentsWithStats(mask, labels, stats, centres, PixelConnectivity.Connectivity4, MatType.CV_32S);
         var pieces = labels.AsSpan<int>();
+        var kept = new bool[count]; // piece 0 is what is not in the zone
+        for (var piece = 1; piece < count; piece++)
+            kept[piece] = stats.At<int>(piece, (int)ConnectedComponentsTypes.Area) * AreaForm.CellMm * AreaForm.CellMm >= FragmentMm2;
         cells = 0;
         for (var at = 0; at < pieces.Length; at++)
         {
-            if (pieces[at] == 0) continue;
-            if (stats.At<int>(pieces[at], 4) * AreaForm.CellMm * AreaForm.CellMm < FragmentMm2) pixels[at] = 0;
-            else cells++;
+            if (kept[pieces[at]]) cells++;
+            else pixels[at] = 0;
         }
         return count == 1 ? "" : Outlines.Path(mask, form.Left + 1, form.Top + 1, 1 / AreaForm.CellMm);
     }
