@@ -10,7 +10,8 @@ if (args is ["letter", var file])
     return;
 }
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter") Nube.Bench.LetterPanel.Run();
-if (args[^1..] is ["letter"]) return;
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedule") Nube.Bench.ScheduleGaps.Run();
+if (args[^1..] is ["letter"] or ["schedule"]) return;
 
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.
 var config = DefaultConfig.Instance.AddJob(

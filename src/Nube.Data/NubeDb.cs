@@ -163,6 +163,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             plan.HasKey(p => p.RunId);
             plan.HasQueryFilter(p => p.MakerId == MakerId);
             plan.Property(p => p.Plan).AsJsonb();
+            plan.Property(p => p.Better).AsJsonb();
             plan.Property(p => p.Air).AsJsonb();
             plan.Property(p => p.Basis).HasMaxLength(64);
             plan.Property(p => p.Version).IsRowVersion();

@@ -53,7 +53,7 @@ builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connectio
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
 builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<StashStarter>().AddScoped<DemoBook>();
-builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>();
+builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>().AddScoped<ImprovePlanJob>();
 builder.Services.AddScoped<StampBox>().AddScoped<RunScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 

@@ -46,7 +46,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(2, left["areas"]!.AsArray().Count);
 
         // Plan, then begin.
-        var plan = await maker.Ok(maker.Post($"{run}/plan"));
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var steps = plan["steps"]!.AsArray();
         Assert.Equal(0, steps.Count % 2);
         Assert.All(steps.Where(s => s!["waitSeconds"]!.GetValue<double>() > 0), s => Assert.NotNull(s!["waitReason"]));
@@ -112,7 +112,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.PearBranch);
         await maker.Ok(maker.Put($"{run}/image/areas/15/name", new { name = "Left pear" }));
         await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 14, 15 }, colour = "#e3cf6e", shadow = "deep" }));
-        var plan = await maker.Ok(maker.Post($"{run}/plan"));
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var pdf = await (await maker.Get($"{run}/plan/sheet.pdf")).Content.ReadAsByteArrayAsync();
 
         var file = Path.GetTempFileName();
@@ -136,10 +136,10 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
-        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["stale"]!.GetValue<bool>());
+        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
         await maker.Ok(maker.Put("/api/account/room", new { temperature = 12, relativeHumidity = 0.8, speed = 0 }));
         Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
-        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["stale"]!.GetValue<bool>());
+        Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
     }
 
     [Fact]

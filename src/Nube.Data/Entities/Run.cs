@@ -147,6 +147,9 @@ public sealed class RunPlan : IOwned
     /// <summary>The plan.</summary>
     public required Plan Plan { get; set; }
 
+    /// <summary>A better order of the same passes that was found since, until it is taken or the run is planned again.</summary>
+    public Plan? Better { get; set; }
+
     /// <summary>The air that it reckons with.</summary>
     public Air Air { get; set; }
 

@@ -513,6 +513,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("character varying(64)")
                         .HasColumnName("basis");
 
+                    b.Property<string>("Better")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("better");
+
                     b.Property<DateTimeOffset>("MadeAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("made_at");

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
@@ -9,6 +10,7 @@ using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Printing;
 using Nube.Server.Support;
+using Nube.Server.Work;
 
 namespace Nube.Server.Places;
 
@@ -37,11 +39,15 @@ public sealed record PlanView(
     double FinishSeconds,
     double DrySeconds,
     double BoneDrySeconds,
+    double? BetterFinishSeconds,
     Air Air,
     IReadOnlyList<PassView> Passes,
     IReadOnlyList<StepView> Steps,
     IReadOnlyList<MixAmountView> ToMix,
     IReadOnlyList<Remark> Remarks);
+
+/// <summary>A plan that was just made, and the job that looks for a better order of it.</summary>
+public sealed record PlanMade(PlanView Plan, Guid Job);
 
 /// <summary>The third stage: passes, order, waits.</summary>
 public static class PlanPlace
@@ -52,22 +58,44 @@ public static class PlanPlace
         var plan = api.MapGroup("/runs/{id:guid}/plan").WithTags("Plan");
         plan.MapGet("/", Look);
         plan.MapPost("/", PlanTheRun);
+        plan.MapPost("/better", TakeBetter);
         plan.MapGet("/sheet.pdf", Sheet);
     }
 
     private static async Task<Ok<PlanView>> Look(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel) =>
         TypedResults.Ok(View(await runs.Load(id, cancel), palettes));
 
-    private static async Task<Ok<PlanView>> PlanTheRun(
+    private static async Task<Ok<PlanMade>> PlanTheRun(
+        Guid id, NubeDb db, RunLoader runs, Palettes palettes, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        await MayChange(id, runs, cancel);
+        Make(run, palettes, clock.GetUtcNow());
+        run.Run.ChangedAt = clock.GetUtcNow();
+        var job = new Job { MakerId = maker.MakerId, RunId = id, Message = "Looking for a better order", CreatedAt = clock.GetUtcNow() };
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(cancel);
+        var order = new ImprovePlanJob.Order(maker.MakerId, job.Id, id, SearchEffort.Usual.Steps);
+        queue.Enqueue<ImprovePlanJob>(work => work.Work(order, CancellationToken.None));
+        return TypedResults.Ok(new PlanMade(View(run, palettes), job.Id));
+    }
+
+    /// <summary>Takes the better order that was found.</summary>
+    private static async Task<Ok<PlanView>> TakeBetter(
         Guid id, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Any(tap => tap.Kind == TapKind.Done))
-            throw TroubleException.Conflict("Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.");
-        Make(run, palettes, clock.GetUtcNow());
-        run.Run.ChangedAt = clock.GetUtcNow();
+        await MayChange(id, runs, cancel);
+        if (run.Run.Plan is not { Better: { } better } made) throw TroubleException.Conflict("No better order was found so far.");
+        (made.Plan, made.Better, made.MadeAt, run.Run.ChangedAt) = (better, null, clock.GetUtcNow(), clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(run, palettes));
+    }
+
+    private static async Task MayChange(Guid id, RunLoader runs, CancellationToken cancel)
+    {
+        if ((await runs.Taps(id, cancel)).Any(tap => tap.Kind == TapKind.Done))
+            throw TroubleException.Conflict("Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.");
     }
 
     private static async Task<FileContentHttpResult> Sheet(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel)
@@ -100,7 +128,7 @@ public static class PlanPlace
         var passes = PassBuilder.Passes(areas, run.Touching, run.Paper!);
         var plan = Scheduler.PlanRun(passes, run.Touching, run.Run.Cards, run.Paper!, run.Room, Hand.Ordinary);
         if (run.Run.Plan is { } old)
-            (old.Plan, old.Air, old.Basis, old.MadeAt) = (plan, run.Room, run.Basis(), now);
+            (old.Plan, old.Better, old.Air, old.Basis, old.MadeAt) = (plan, null, run.Room, run.Basis(), now);
         else
             run.Run.Plan = new RunPlan { RunId = run.Run.Id, MakerId = run.Run.MakerId, Plan = plan, Air = run.Room, Basis = run.Basis(), MadeAt = now };
     }
@@ -129,14 +157,14 @@ public static class PlanPlace
         var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
         var plan = made.Plan;
         return new PlanView(
-            $"Hands {Words.Duration(plan.HandsSeconds)}, done after {Words.Duration(plan.FinishSeconds)}. "
-                + $"No order can be done before {Words.Duration(plan.AtLeastSeconds)}.",
+            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(plan.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",
             made.Basis != run.Basis(),
             plan.Cards,
             plan.AtLeastSeconds,
             plan.FinishSeconds,
             plan.DrySeconds,
             plan.BoneDrySeconds,
+            made.Better?.FinishSeconds,
             made.Air,
             [.. plan.Passes.Select(pass => PassOf(run, palette, plan, pass))],
             [.. plan.Steps.Select(step => StepOf(run, step))],

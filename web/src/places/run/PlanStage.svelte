@@ -1,5 +1,7 @@
 <script lang="ts">
   import { api, ask, type Plan } from '../../api/client';
+  import { FollowedJob } from '../../parts/job.svelte';
+  import JobProgress from '../../parts/JobProgress.svelte';
   import CardPicture from '../../parts/CardPicture.svelte';
   import PipFormula from '../../parts/PipFormula.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
@@ -20,22 +22,35 @@
     if (id && planned && !plan.value) void plan.refresh();
   });
 
+  // The first order is there at once; a better one is taken as long as this stage is looked at.
+  const search = new FollowedJob(() => void better());
   async function make() {
-    const worked = await plan.attempt(async () =>
-      plan.set(await ask(api.POST('/api/runs/{id}/plan', { params: path }))),
-    );
-    if (worked) await run.refresh();
+    await search.start(async () => {
+      const made = await ask(api.POST('/api/runs/{id}/plan', { params: path }));
+      plan.set(made.plan);
+      await run.refresh();
+      return made;
+    });
   }
+  async function better() {
+    await plan.refresh();
+    if (gone || !plan.value?.betterFinishSeconds) return;
+    await plan.attempt(async () =>
+      plan.set(await ask(api.POST('/api/runs/{id}/plan/better', { params: path }))),
+    );
+    await run.refresh();
+  }
+  let gone = false;
+  $effect(() => () => (gone = true));
 </script>
 
 {#if plan.trouble}<div class="mb-4"><TroubleNote trouble={plan.trouble} /></div>{/if}
+<div class="mb-3 empty:hidden"><JobProgress work={search} /></div>
 {#if plan.value}
   {@const value = plan.value}
   <div class="mb-3 flex flex-wrap items-center gap-3">
     <p class="mr-auto">
-      No order can be done before {duration(value.atLeastSeconds)}. Ready to cut after {duration(
-        value.boneDrySeconds,
-      )}.
+      {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}.
     </p>
     <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
       >Bench sheet, PDF</a
@@ -43,7 +58,7 @@
     <button
       type="button"
       class={['btn', value.stale ? 'btn-primary' : 'btn-line']}
-      disabled={plan.busy}
+      disabled={plan.busy || search.busy}
       onclick={make}
     >
       Plan again
@@ -56,6 +71,14 @@
       Go to the bench
     </button>
   </div>
+  {#if value.betterFinishSeconds && !search.busy}
+    <p class="mb-3 flex flex-wrap items-center gap-x-4">
+      A better order was found: {duration(value.betterFinishSeconds)} instead of {duration(
+        value.finishSeconds,
+      )}.
+      <button type="button" class="underline" onclick={better}>Take it</button>
+    </p>
+  {/if}
   <div class="sheet"><TimeChart plan={value} /></div>
 
   <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes, light to dark">

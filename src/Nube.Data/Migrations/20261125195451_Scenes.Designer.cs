@@ -12,7 +12,7 @@ using Nube.Data;
 namespace Nube.Data.Migrations
 {
     [DbContext(typeof(NubeDb))]
-    [Migration("20261125191058_Scenes")]
+    [Migration("20261125195451_Scenes")]
     partial class Scenes
     {
         /// <inheritdoc />
@@ -515,6 +515,10 @@ namespace Nube.Data.Migrations
                         .HasMaxLength(64)
                         .HasColumnType("character varying(64)")
                         .HasColumnName("basis");
+
+                    b.Property<string>("Better")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("better");
 
                     b.Property<DateTimeOffset>("MadeAt")
                         .HasColumnType("timestamp with time zone")

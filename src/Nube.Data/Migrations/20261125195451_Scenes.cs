@@ -12,6 +12,12 @@ namespace Nube.Data.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "better",
+                table: "run_plans",
+                type: "jsonb",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "dams",
                 table: "run_images",
                 type: "jsonb",
@@ -92,6 +98,10 @@ namespace Nube.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "stamps");
+
+            migrationBuilder.DropColumn(
+                name: "better",
+                table: "run_plans");
 
             migrationBuilder.DropColumn(
                 name: "dams",

@@ -1,0 +1,184 @@
+namespace Nube.Core.Planning;
+
+/// <summary>How long to look for a better order.</summary>
+/// <param name="Steps">Jobs that are looked at in all orders that are tried, on each of two threads; it takes some 15 ns each.</param>
+/// <param name="GoodEnough">How near to the lower bound an order may be at which the search ends, as a share of it.</param>
+public sealed record SearchEffort(long Steps, double GoodEnough)
+{
+    /// <summary>About a second on each of two threads.</summary>
+    public static SearchEffort Usual { get; } = new(70_000_000, 0.002);
+}
+
+/// <summary>How far a search is.</summary>
+/// <param name="Share">Of its effort, 0 to 1.</param>
+/// <param name="FinishSeconds">When the last stroke of the best order is done, s.</param>
+public sealed record SearchProgress(double Share, double FinishSeconds);
+
+/// <summary>Looks for a better order by simulated annealing.</summary>
+/// <remarks>
+/// S. Kirkpatrick, C. D. Gelatt, M. P. Vecchi, "Optimization by simulated annealing", Science 220 (1983), 671-680: a random
+/// change of the order is kept when it is better, and with probability exp(-loss / temperature) when it is worse, while the temperature falls. A
+/// change takes one step, a short row of steps, or a row of one mix elsewhere: near by, anywhere, or beside another step of
+/// the same mix. Two searches with two temperatures run on two threads, each with a generator of its own, and the better
+/// result counts: the same on any machine.
+/// </remarks>
+internal static class OrderSearch
+{
+    private const int Rounds = 20; // after each of which progress is told
+    private const double Hottest = 0.004, Coldest = 0.00002; // temperature as a share of the time that the first order takes
+    private const double Hotter = 4; // how much hotter the second search is
+    private const int LongestRow = 12, Near = 14;
+
+    /// <summary>The best order found.</summary>
+    /// <param name="problem">What is fixed.</param>
+    /// <param name="first">An order that can be.</param>
+    /// <param name="effort">How long to look.</param>
+    /// <param name="atLeast">No order can be done before, s.</param>
+    /// <param name="progress">Told after each round.</param>
+    /// <param name="stop">Ends the search.</param>
+    public static int[] Better(
+        ScheduleProblem problem, int[] first, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
+    {
+        var searches = new[] { new Search(problem, first, 1, 0x9E3779B97F4A7C15), new Search(problem, first, Hotter, 0xD1B54A32D192ED03) };
+        var changes = effort.Steps / problem.Jobs;
+        for (var round = 0; round < Rounds && problem.Jobs > 1; round++)
+        {
+            var (from, to) = (round / (double)Rounds, (round + 1) / (double)Rounds);
+            Parallel.ForEach(searches, search => search.Go(changes / Rounds, from, to, stop));
+            var best = searches.Min(search => search.Best);
+            progress?.Report(new SearchProgress(to, best));
+            if (stop.IsCancellationRequested || best <= atLeast * (1 + effort.GoodEnough)) break;
+        }
+        return searches[1].Best < searches[0].Best - 1e-9 ? searches[1].BestOrder : searches[0].BestOrder;
+    }
+
+    /// <summary>One search.</summary>
+    private sealed class Search
+    {
+        private readonly ScheduleProblem problem;
+        private readonly double heat;
+        private readonly double scale;
+        private readonly double[] dry;
+        private readonly int[] order;
+        private readonly int[] tried;
+        private double now;
+        private ulong state;
+
+        public Search(ScheduleProblem problem, int[] first, double heat, ulong seed)
+        {
+            (this.problem, this.heat, state) = (problem, heat, seed);
+            dry = new double[problem.Cards * problem.Areas];
+            (order, tried, BestOrder) = ([.. first], new int[first.Length], [.. first]);
+            Best = now = scale = problem.Finish(order, dry);
+        }
+
+        public double Best { get; private set; }
+
+        public int[] BestOrder { get; }
+
+        /// <summary>Tries some changes while the temperature falls from one share of the way to another.</summary>
+        public void Go(long changes, double from, double to, CancellationToken stop)
+        {
+            for (var change = 0L; change < changes; change++)
+            {
+                if ((change & 255) == 0 && stop.IsCancellationRequested) return;
+                if (!Propose()) continue;
+                var finish = problem.Finish(tried, dry);
+                var way = from + (to - from) * change / changes;
+                var temperature = heat * scale * Hottest * Math.Pow(Coldest / Hottest, way);
+                if (finish > now && Uniform() >= Math.Exp((now - finish) / temperature)) continue;
+                tried.CopyTo(order.AsSpan());
+                now = finish;
+                if (finish >= Best - 1e-9) continue;
+                Best = finish;
+                order.CopyTo(BestOrder.AsSpan());
+            }
+        }
+
+        /// <summary>Writes a changed order; false when the change cannot be.</summary>
+        private bool Propose()
+        {
+            var from = Below(order.Length);
+            var length = 1;
+            var kind = Below(4);
+            if (kind == 1) length = 1 + Below(LongestRow);
+            if (kind == 2)
+            {
+                // The whole row of steps with this mix.
+                while (from > 0 && !problem.Changes(Pass(from - 1), Pass(from))) from--;
+                while (from + length < order.Length && !problem.Changes(Pass(from + length - 1), Pass(from + length))) length++;
+            }
+            length = Math.Min(length, order.Length - from);
+            var to = Below(3) switch
+            {
+                0 => from + Below(2 * Near + 1) - Near,
+                1 => Below(order.Length),
+                _ => BesideSameMix(from),
+            };
+            to = Math.Clamp(to, 0, order.Length - length);
+            if (to == from || !CanMove(from, length, to)) return false;
+            Move(from, length, to);
+            return true;
+        }
+
+        private int Pass(int at) => order[at] % problem.Passes;
+
+        /// <summary>A place beside a step of the same mix, looked for from a random place onwards.</summary>
+        private int BesideSameMix(int from)
+        {
+            var start = Below(order.Length);
+            for (var i = 0; i < order.Length; i++)
+            {
+                var at = (start + i) % order.Length;
+                if (at != from && !problem.Changes(Pass(at), Pass(from))) return at < from ? at + 1 : at;
+            }
+            return from;
+        }
+
+        /// <summary>No step of the row is moved past one that must come before or after it.</summary>
+        private bool CanMove(int from, int length, int to)
+        {
+            var (passedFrom, passedTo) = to < from ? (to, from) : (from + length, to + length);
+            for (var other = passedFrom; other < passedTo; other++)
+            {
+                for (var mine = from; mine < from + length; mine++)
+                {
+                    if (order[other] / problem.Passes != order[mine] / problem.Passes) continue;
+                    if (to < from ? problem.Precedes[Pass(other), Pass(mine)] : problem.Precedes[Pass(mine), Pass(other)]) return false;
+                }
+            }
+            return true;
+        }
+
+        private void Move(int from, int length, int to)
+        {
+            ReadOnlySpan<int> now = order;
+            Span<int> next = tried;
+            if (to < from)
+            {
+                now[..to].CopyTo(next);
+                now.Slice(from, length).CopyTo(next[to..]);
+                now[to..from].CopyTo(next[(to + length)..]);
+                now[(from + length)..].CopyTo(next[(from + length)..]);
+                return;
+            }
+            now[..from].CopyTo(next);
+            now.Slice(from + length, to - from).CopyTo(next[from..]);
+            now.Slice(from, length).CopyTo(next[to..]);
+            now[(to + length)..].CopyTo(next[(to + length)..]);
+        }
+
+        /// <summary>The generator xorshift64* (S. Vigna, ACM Trans. Math. Software 42 (2016), 30).</summary>
+        private ulong Next()
+        {
+            state ^= state >> 12;
+            state ^= state << 25;
+            state ^= state >> 27;
+            return state * 0x2545F4914F6CDD1D;
+        }
+
+        private int Below(int limit) => (int)((Next() >> 33) * (ulong)limit >> 31);
+
+        private double Uniform() => (Next() >> 11) * (1.0 / (1UL << 53));
+    }
+}

@@ -1,0 +1,78 @@
+using System.Net;
+
+namespace Nube.Server.Tests;
+
+/// <summary>The first plan at once, and a better order that is looked for beside it.</summary>
+public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    /// <summary>A run whose areas all have a colour, planned.</summary>
+    private async Task<(Visitor Maker, string Run, double Finish, string Job)> Planned(byte[] picture, int cards)
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(cards);
+        await maker.BringIn(run, picture);
+        var colours = new[] { "#a9c87c", "#e3cf6e", "#d98a5a", "#7f9fc9" };
+        var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>()).ToList();
+        foreach (var (index, colour) in colours.Index())
+        {
+            var these = areas.Where((_, i) => i % colours.Length == index).ToList();
+            if (these.Count > 0) await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = these, colour, shadow = "soft" }));
+        }
+        var made = await maker.Ok(maker.Post($"{run}/plan"));
+        return (maker, run, made["plan"]!["finishSeconds"]!.GetValue<double>(), made["job"]!.GetValue<string>());
+    }
+
+    private static async Task<string> Ended(Visitor maker, string job)
+    {
+        for (var i = 0; i < 300; i++)
+        {
+            var now = await maker.Ok(maker.Get($"/api/jobs/{job}"));
+            if (now["state"]!.GetValue<string>() != "working") return $"{now["state"]}: {now["message"]}";
+            await Task.Delay(100);
+        }
+        return "it goes on";
+    }
+
+    [Fact]
+    public async Task A_better_order_is_found_beside_the_plan_and_taken_only_when_asked_for()
+    {
+        var (maker, run, finish, job) = await Planned(Pictures.PearBranch, 5);
+        Assert.StartsWith("done: A better order was found", await Ended(maker, job), StringComparison.Ordinal);
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.Equal(finish, plan["finishSeconds"]!.GetValue<double>());
+        var better = plan["betterFinishSeconds"]!.GetValue<double>();
+        Assert.True(better < finish - 1);
+        var taken = await maker.Ok(maker.Post($"{run}/plan/better"));
+        Assert.Equal(better, taken["finishSeconds"]!.GetValue<double>(), 6);
+        Assert.True(taken["atLeastSeconds"]!.GetValue<double>() <= better);
+        Assert.Null(taken["betterFinishSeconds"]);
+        Assert.Equal(plan["steps"]!.AsArray().Count, taken["steps"]!.AsArray().Count);
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/better"));
+    }
+
+    [Fact]
+    public async Task A_search_that_is_stopped_keeps_the_plan_or_the_best_so_far()
+    {
+        var (maker, run, finish, job) = await Planned(Pictures.PearBranch, 6);
+        await maker.Post($"/api/jobs/{job}/cancel");
+        Assert.StartsWith("done:", await Ended(maker, job), StringComparison.Ordinal);
+        Assert.Equal(finish, (await maker.Ok(maker.Get($"{run}/plan")))["finishSeconds"]!.GetValue<double>());
+    }
+
+    [Fact]
+    public async Task On_the_bench_no_other_order_is_taken()
+    {
+        var (maker, run, _, job) = await Planned(Pictures.PearBranch, 5);
+        await Ended(maker, job);
+        await maker.Ok(maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "done", step = 1, text = "", at = server.Time.GetUtcNow() }));
+        Assert.Contains("done already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/better")), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Where_no_order_is_better_it_is_said()
+    {
+        var (maker, run, _, job) = await Planned(Pictures.ThreeRooms, 1);
+        Assert.StartsWith("done: No better order was found", await Ended(maker, job), StringComparison.Ordinal);
+        Assert.Null((await maker.Ok(maker.Get($"{run}/plan")))["betterFinishSeconds"]);
+    }
+}
