@@ -151,6 +151,33 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Empty((await other.Ok(other.Get($"{bare}/scene")))["stamps"]!.AsArray());
     }
 
+    [Fact]
+    public async Task A_gap_closed_by_a_stroke_stays_closed_when_its_stamp_is_moved_and_a_stamp_no_longer_used_is_forgotten()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        // A wall with a gap of 4 mm between two rooms.
+        var rooms = """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM30 5V18M30 22V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""u8.ToArray();
+        await maker.Ok(maker.Post($"{run}/scene", new { width = "140 mm", height = "120 mm" }));
+        await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(rooms, "rooms.svg")));
+        await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(20), "pot.svg")));
+        var scene = await maker.Ok(maker.Get($"{run}/scene"));
+        var (pot, wall) = (scene["frontFirst"]![0]!, scene["frontFirst"]![1]!);
+        await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 40, 30), At(pot, 100, 90))));
+        Assert.Equal("2 areas found.", (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>());
+        await maker.Follow(maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 40, y = 26 }, new { x = 40, y = 34 } } }));
+        Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
+
+        // Turned by a quarter and moved: the stroke goes along.
+        await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 90, 60, 90))));
+        Assert.Equal("2 areas found.", (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>());
+
+        var (potStamp, wallStamp) = (pot["stamp"]!.GetValue<string>(), wall["stamp"]!.GetValue<string>());
+        Assert.Contains("is used in a scene", await maker.Trouble(HttpStatusCode.Conflict, maker.Delete($"{run}/scene/stamps/{wallStamp}")), StringComparison.Ordinal);
+        var left = await maker.Ok(maker.Delete($"{run}/scene/stamps/{potStamp}"));
+        Assert.Equal([wallStamp], left["stamps"]!.AsArray().Select(stamp => stamp!["id"]!.GetValue<string>()));
+    }
+
     // True to size: the PDF is rendered at 300 dots per inch by poppler and measured. Sheet sizes by ISO 216 and ANSI/ASME Y14.1.
     [Theory]
     [InlineData("A4", 2480, 3508)]

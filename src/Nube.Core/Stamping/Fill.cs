@@ -42,6 +42,9 @@ public static class Fill
     /// <summary>How many of the turns neighbours are apart at least.</summary>
     public const int TurnsApart = 2;
 
+    /// <summary>How often a stamp must look the same within a full turn for turning not to show: as a disc does.</summary>
+    public const int LooksAlike = 8;
+
     private const double HullToleranceMm = 0.3;
     private const double PitchToleranceMm = 0.1;
     private const int Choices = 3; // of the best turns one is drawn, so that no pattern repeats
@@ -122,7 +125,7 @@ public static class Fill
         var middle = new PointMm((left + right) / 2, (top + bottom) / 2);
         var own = silhouette.At(new Placement(new PointMm(-middle.X, -middle.Y), 0, false));
         var size = own.SizeMm2();
-        for (var times = 8; times > 1; times--)
+        for (var times = LooksAlike; times > 1; times--)
         {
             if (own.Shared(own.At(new Placement(default, 360.0 / times, false))) > AlikeShare * size) return times;
         }
@@ -241,7 +244,7 @@ public static class Fill
                 byGeneration[generation - 1].Add(new PlacedStamp(Key(wish.Seed, number, row, column), stamp.Id, at, PlacedAs.Stamped, number, generation));
             }
         }
-        return new FillLaid(Dealt(byGeneration), whole, cut, pitch, symmetry >= 8);
+        return new FillLaid(Dealt(byGeneration), whole, cut, pitch, symmetry >= LooksAlike);
     }
 
     private static int Generation((int Along, int Down) at, int generations) => 1 + generations switch

@@ -4,6 +4,7 @@ using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
+using Nube.Core.Light;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Data.Mapping;
@@ -156,6 +157,7 @@ public static class Image
         image.Edits = edits;
         var map = await forms.Areas(image, cancel);
         (image.Areas, image.Touching) = (map.Areas, map.Touching);
+        image.Depth = image.Depth with { Guessed = DepthGuess.Of(map.Labels) };
         await forms.Light(image, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);

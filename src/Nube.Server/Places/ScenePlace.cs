@@ -23,7 +23,7 @@ public sealed record StampView(Guid Id, string Name, double WidthMm, double Heig
 public sealed record PlacedView(Guid Id, Guid Stamp, string Name, double X, double Y, double Degrees, bool Mirrored, PlacedAs As, int? Fill, int Generation);
 
 /// <summary>A fill in counts.</summary>
-public sealed record FillView(int Fill, string Name, int Prints, int Inkings, int Generations);
+public sealed record FillView(int Fill, string Name, int Prints, int Inkings, int Generations, bool LooksAlikeTurned);
 
 /// <summary>How pale a print from one inking becomes: the colour of a black ink, and how much of the first print's depth is left, 0 to 1.</summary>
 public sealed record GenerationView(int Generation, Srgb Black, double Depth);
@@ -66,6 +66,7 @@ public static class ScenePlace
         scene.MapPost("/stamps", BringInStamp).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
         scene.MapPost("/stamps/{stamp:guid}", PlaceStamp);
         scene.MapPut("/stamps/{stamp:guid}", ChangeStamp);
+        scene.MapDelete("/stamps/{stamp:guid}", ForgetStamp);
         scene.MapGet("/stamps/{stamp:guid}/lines", Lines);
         scene.MapPost("/fill", FillPanel);
         scene.MapPost("/areas", FindAreas);
@@ -157,6 +158,18 @@ public static class ScenePlace
         if (given.Lettering && kept.Scene.FrontFirst.Any(placed => placed.Stamp == stamp && placed.At.Mirrored))
             throw TroubleException.Conflict("It is mirrored in this scene. Turn it back first; what can be read is not mirrored.");
         (changed.Name, changed.Lettering) = (CheckedName(given.Name), given.Lettering);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await scenes.View(kept, cancel));
+    }
+
+    private static async Task<Ok<SceneView>> ForgetStamp(Guid id, Guid stamp, NubeDb db, RunScenes scenes, CancellationToken cancel)
+    {
+        var kept = await scenes.Load(id, cancel);
+        var forgotten = await db.Stamps.SingleOrDefaultAsync(s => s.Id == stamp, cancel) ?? throw TroubleException.Gone("This stamp is not there any more.");
+        bool Uses(Scene? scene) => scene?.FrontFirst.Any(placed => placed.Stamp == stamp) == true;
+        var scenesWithIt = (await db.Scenes.AsNoTracking().ToListAsync(cancel)).Count(scene => Uses(scene.Scene) || Uses(scene.Found));
+        if (scenesWithIt > 0) throw TroubleException.Conflict($"{forgotten.Name} is used in {(scenesWithIt == 1 ? "a scene" : $"{scenesWithIt} scenes")}. Take it away there first, and find the areas once more.");
+        db.Stamps.Remove(forgotten);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await scenes.View(kept, cancel));
     }

@@ -15,6 +15,8 @@ namespace Nube.Server.Support;
 /// <summary>The scenes of the runs of the maker at work.</summary>
 public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimeProvider clock)
 {
+    private const int MostOffered = 30; // stamps of other scenes
+
     /// <summary>The scene of a run.</summary>
     public async Task<RunScene> Load(Guid run, CancellationToken cancel) =>
         await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == run, cancel)
@@ -39,7 +41,10 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
         ArgumentNullException.ThrowIfNull(kept);
         var (scene, run) = (kept.Scene, await runs.Load(kept.RunId, cancel));
         var here = scene.FrontFirst.Select(placed => placed.Stamp).ToHashSet();
-        var all = await db.Stamps.AsNoTracking().OrderBy(stamp => stamp.Name).ThenBy(stamp => stamp.Id).ToListAsync(cancel);
+        // Those of this scene, and the latest others: a maker may have hundreds.
+        var all = await db.Stamps.AsNoTracking().Where(stamp => here.Contains(stamp.Id)).ToListAsync(cancel);
+        all.AddRange(await db.Stamps.AsNoTracking().Where(stamp => !here.Contains(stamp.Id)).OrderByDescending(stamp => stamp.AddedAt).Take(MostOffered).ToListAsync(cancel));
+        all = [.. all.OrderBy(stamp => stamp.Name, StringComparer.CurrentCultureIgnoreCase).ThenBy(stamp => stamp.Id)];
         var known = all.ToDictionary(stamp => stamp.Id, stamp => stamp.Stamp);
         var work = SceneOrder.Of(scene, known);
         var traced = scene.FrontFirst.Any(placed => placed.As == PlacedAs.Traced);
@@ -57,7 +62,8 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
             ],
             [
                 .. scene.FrontFirst.Where(placed => placed.Fill is not null).GroupBy(placed => placed.Fill!.Value).Select(fill => new FillView(
-                    fill.Key, known[fill.First().Stamp].Name, fill.Count(), Fill.Inkings(fill).Length, fill.Max(print => print.Generation))),
+                    fill.Key, known[fill.First().Stamp].Name, fill.Count(), Fill.Inkings(fill).Length, fill.Max(print => print.Generation),
+                    Fill.Symmetry(known[fill.First().Stamp].Silhouette) >= Fill.LooksAlike)),
             ],
             Paler(run.Paper),
             work.Steps, work.Masked, work.Remarks,

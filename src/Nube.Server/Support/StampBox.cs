@@ -36,11 +36,10 @@ public sealed class StampBox(NubeDb db, FileStore files)
     }
 
     /// <summary>How a run's scene changed since its areas were found; null when they never were.</summary>
-    public async Task<SceneMove?> Found(Run run, Scene now, CancellationToken cancel)
+    public async Task<SceneMove?> Moved(Guid run, Scene now, CancellationToken cancel)
     {
-        ArgumentNullException.ThrowIfNull(run);
         ArgumentNullException.ThrowIfNull(now);
-        if (run.Image is null || await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.RunId == run.Id, cancel) is not { Found: { } was }) return null;
+        if (await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.RunId == run, cancel) is not { Found: { } was }) return null;
         var stamps = await Of(was, cancel);
         foreach (var (id, stamp) in await Of(now, cancel)) stamps[id] = stamp;
         return new SceneMove(was, now, stamps);

@@ -66,12 +66,15 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
         var panel = order.Panel is null ? null : JsonSerializer.Deserialize<PanelInPhoto>(order.Panel, Jsonb.Options);
         var picture = Picture((await files.Get(order.FileHash, stop)).Content, panel, size);
         var edits = JsonSerializer.Deserialize<ImmutableArray<AreaEdit>>(order.Edits, Jsonb.Options);
+        // In a scene that was rearranged areas go where their stamps went, and the maker's strokes with them.
+        var moved = order.Scene is null ? null : await stamps.Moved(order.Run, JsonSerializer.Deserialize<Scene>(order.Scene, Jsonb.Options)!, stop);
+        if (moved is not null) edits = moved.Carry(edits);
         await say(0.3, "Finding the lines");
         var art = LineExtraction.From(picture);
         await say(0.5, "Finding the areas");
         var map = AreaFinder.FindAreas(art, GapRule.UpTo(order.GapMm), edits.OfType<CloseGap>(), order.SmallestMm2, cancel: stop);
         await say(0.9, "Keeping what was found");
-        var (found, dropped) = await Keep(order, edits, panel, size, picture, art, map, stop);
+        var (found, dropped) = await Keep(order, edits, moved, panel, size, picture, art, map, stop);
         var lost = dropped == 0 ? "" : $" {dropped} of your corrections had nothing left to correct.";
         var coarser = map.SmallestMm2 <= order.SmallestMm2 ? "" : string.Create(
             CultureInfo.InvariantCulture,
@@ -85,18 +88,16 @@ public sealed class FindAreasJob(NubeDb db, MakerAtWork maker, FileStore files, 
 
     /// <summary>Keeps what was found; answers how many areas there are, and how many corrections came to nothing.</summary>
     private async Task<(int Areas, int Dropped)> Keep(
-        Order order, ImmutableArray<AreaEdit> wanted, PanelInPhoto? panel, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
+        Order order, ImmutableArray<AreaEdit> wanted, SceneMove? moved, PanelInPhoto? panel, PictureSize size, GreyPicture picture, LineArt art, AreaMap map, CancellationToken cancel)
     {
         var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == order.Run, cancel)
             ?? throw TroubleException.Gone("The run was deleted meanwhile.");
-        var moved = order.Scene is null ? null : await stamps.Found(run, JsonSerializer.Deserialize<Scene>(order.Scene, Jsonb.Options)!, cancel);
-        var again = moved is not null || (order.Again && run.Image?.FileHash == order.FileHash);
+        var again = run.Image is not null && (moved is not null || (order.Again && run.Image.FileHash == order.FileHash));
         if (again)
         {
             var found = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
             var lastId = AreaEdits.LastId(found, run.Image.Edits);
-            // Areas go where their stamps went, and the maker's strokes with them.
-            if (moved is not null) (found, wanted) = (moved.Carry(found), moved.Carry(wanted));
+            if (moved is not null) found = moved.Carry(found);
             map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, found, lastId));
         }
         var lineHash = await files.Keep(LinePng(art), "image/png", cancel);

@@ -66,6 +66,11 @@
     {#if laid.generations > 1}from {count(laid.inkings, 'inking')}{/if}
     <button type="button" class="underline" onclick={() => remove(laid.fill)}>Take this fill away</button>
   </p>
+  {#if laid.looksAlikeTurned}
+    <p class="text-sm text-quiet">
+      {laid.name} looks the same however it is turned, so its turns do not show.
+    </p>
+  {/if}
   {#if laid.generations > 1}
     <ol
       class="flex flex-wrap gap-x-6 gap-y-2"

@@ -9,6 +9,7 @@
     edit,
     canUndo,
     undo,
+    rename,
   }: {
     scene: Scene;
     chosen?: string;
@@ -16,6 +17,7 @@
     edit: (id: string, values: Partial<Placed>) => void;
     canUndo: boolean;
     undo: () => void;
+    rename: (stamp: string, name: string, lettering: boolean) => void;
   } = $props();
 
   const kinds: Record<PlacedAs, string> = {
@@ -25,6 +27,8 @@
   };
   const single = $derived(scene.frontFirst.filter((placed) => !placed.fill));
   const one = $derived(single.find((placed) => placed.id === chosen));
+
+  const stamp = $derived(scene.stamps.find((s) => s.id === one?.stamp));
 
   const notes = (placed: Placed) =>
     [
@@ -102,7 +106,7 @@
           class="checkbox checkbox-sm"
           type="checkbox"
           checked={one.mirrored}
-          disabled={scene.stamps.find((stamp) => stamp.id === one.stamp)?.lettering}
+          disabled={stamp?.lettering}
           onchange={(event) => edit(one.id, { mirrored: event.currentTarget.checked })}
         />
         mirrored
@@ -115,6 +119,26 @@
       >
         {#each Object.entries(kinds) as [kind, words] (kind)}<option value={kind}>{words}</option>{/each}
       </select>
+      {#if stamp}
+        <label class="flex items-center gap-2">
+          The stamp's name
+          <input
+            class="input input-sm w-44"
+            maxlength="60"
+            value={stamp.name}
+            onchange={(event) => rename(stamp.id, event.currentTarget.value, stamp.lettering)}
+          />
+        </label>
+        <label class="flex items-center gap-2">
+          <input
+            class="checkbox checkbox-sm"
+            type="checkbox"
+            checked={stamp.lettering}
+            onchange={(event) => rename(stamp.id, stamp.name, event.currentTarget.checked)}
+          />
+          it can be read
+        </label>
+      {/if}
     </div>
   {/if}
 </section>

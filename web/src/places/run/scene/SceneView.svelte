@@ -12,6 +12,7 @@
   import PlacedList from './PlacedList.svelte';
   import ScenePicture from './ScenePicture.svelte';
   import StampingOrder from './StampingOrder.svelte';
+  import StampList from './StampList.svelte';
 
   let { run, lookAt, found }: { run: Run; lookAt?: Snippet; found: () => void } = $props();
 
@@ -71,6 +72,20 @@
     before = before.slice(0, -1);
     await change(() => save(was), true);
   }
+  // Not part of the arrangement: it is not undone with it.
+  const stampPath = (stamp: string) => ({ params: { path: { id: run.id, stamp } } });
+  const rename = (stamp: string, name: string, lettering: boolean) =>
+    scene.attempt(async () =>
+      scene.set(
+        await ask(
+          api.PUT('/api/runs/{id}/scene/stamps/{stamp}', { ...stampPath(stamp), body: { name, lettering } }),
+        ),
+      ),
+    );
+  const forget = (stamp: string) =>
+    scene.attempt(async () =>
+      scene.set(await ask(api.DELETE('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp)))),
+    );
   async function begin() {
     const worked = await scene.attempt(async () =>
       scene.set(
@@ -109,22 +124,14 @@
       </div>
       <JobProgress work={areas} />
       {#if scene.trouble}<TroubleNote trouble={scene.trouble} />{/if}
-      <PlacedList scene={now} bind:chosen {arrange} {edit} canUndo={before.length > 0} {undo} />
+      <PlacedList scene={now} bind:chosen {arrange} {edit} canUndo={before.length > 0} {undo} {rename} />
       <div class="flex flex-wrap items-center gap-x-5 gap-y-1">
-        {#each now.stamps as stamp (stamp.id)}
-          <button
-            type="button"
-            class="min-h-9 underline"
-            onclick={() =>
-              change(() =>
-                ask(
-                  api.POST('/api/runs/{id}/scene/stamps/{stamp}', {
-                    params: { path: { id: run.id, stamp: stamp.id } },
-                  }),
-                ),
-              )}>Place {stamp.name}{stamp.here ? ' once more' : ''}</button
-          >
-        {/each}
+        <StampList
+          stamps={now.stamps}
+          place={(stamp) =>
+            change(() => ask(api.POST('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp))))}
+          {forget}
+        />
         <button
           type="button"
           class="min-h-9 underline"
