@@ -111,6 +111,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             run.Property(r => r.Name).HasMaxLength(200);
             run.Property(r => r.Palette).AsJsonb();
             run.Property(r => r.Colours).AsJsonb();
+            run.Property(r => r.Silenced).AsJsonb();
             run.Property(r => r.Version).IsRowVersion();
             run.HasOne(r => r.Image).WithOne().HasForeignKey<RunImage>(i => i.RunId);
             run.HasOne(r => r.Plan).WithOne().HasForeignKey<RunPlan>(p => p.RunId);

@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text.Json.Nodes;
 
 namespace Nube.Server.Tests;
 
@@ -74,5 +75,24 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         var (maker, run, _, job) = await Planned(Pictures.ThreeRooms, 1);
         Assert.StartsWith("done: No better order was found", await Ended(maker, job), StringComparison.Ordinal);
         Assert.Null((await maker.Ok(maker.Get($"{run}/plan")))["betterFinishSeconds"]);
+    }
+
+    [Fact]
+    public async Task What_clashes_is_told_on_the_plan_and_silenced_with_a_reason_but_no_caution_is()
+    {
+        var (maker, run, _, _) = await Planned(Pictures.ThreeRooms, 1);
+        var grey = await maker.Ok(maker.Get($"{run}/colours"));
+        var soluble = grey["stampingInks"]!.AsArray().FirstOrDefault(ink => ink!["name"]!.GetValue<string>().Contains("soluble", StringComparison.Ordinal));
+        Assert.NotNull(soluble);
+        await maker.Ok(maker.Put($"{run}/colours/supplies", new { paper = grey["paper"], stampingInk = soluble["id"], palette = grey["palette"] }));
+        async Task<JsonNode> Bleeds() => (await maker.Ok(maker.Get($"{run}/plan")))["remarks"]!.AsArray().Single(remark => remark!["rule"]?.GetValue<string>() == "line-bleeds")!;
+        Assert.Equal(("warn", null), ((await Bleeds())["severity"]!.GetValue<string>(), (await Bleeds())["silenced"]));
+        Assert.Contains("Say in", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/clashes/line-bleeds", new { reason = " " })), StringComparison.Ordinal);
+        await maker.Ok(maker.Put($"{run}/clashes/line-bleeds", new { reason = "It is to vanish." }));
+        Assert.Equal("It is to vanish.", (await Bleeds())["silenced"]!.GetValue<string>());
+        await maker.Ok(maker.Put($"{run}/clashes/line-bleeds", new { }));
+        Assert.Null((await Bleeds())["silenced"]);
+        Assert.Contains("never silenced", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/clashes/heat-on-solvent", new { reason = "no" })), StringComparison.Ordinal);
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Put($"{run}/clashes/nothing", new { reason = "no" }));
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Artwork;
 using Nube.Core.Materials;
 
 namespace Nube.Core.Methods;
@@ -12,6 +13,9 @@ public enum Severity
     /// <summary>Likely to spoil the work.</summary>
     Warn,
 
+    /// <summary>It does not work.</summary>
+    Stop,
+
     /// <summary>Can hurt someone; never silenced.</summary>
     Caution,
 }
@@ -19,7 +23,9 @@ public enum Severity
 /// <summary>Something to know before a step.</summary>
 /// <param name="Severity">How much it matters.</param>
 /// <param name="Text">A sentence or two.</param>
-public sealed record Remark(Severity Severity, string Text);
+/// <param name="Rule">The rule of <see cref="ClashRules"/> that says it, by which it can be silenced; null for what is always said.</param>
+/// <param name="Silenced">Why the maker silenced it; null when it is not.</param>
+public sealed record Remark(Severity Severity, string Text, string? Rule = null, string? Silenced = null);
 
 /// <summary>What to say before anything is painted.</summary>
 public static class Cautions
@@ -30,40 +36,21 @@ public static class Cautions
         "Never point a brush with your lips, and keep food and drink off the table: some pigments are harmful if swallowed. "
         + "Children use children's paint. The labels of your paints and local rules come first.");
 
-    /// <summary>Remarks for a run's supplies.</summary>
-    /// <param name="ink">The ink of the outline.</param>
+    /// <summary>Remarks for a run's supplies: what clashes, and the cautions that go with them.</summary>
     /// <param name="paper">The paper.</param>
-    public static ImmutableArray<Remark> ForSupplies(StampingInk ink, Paper paper)
+    /// <param name="ink">The ink of the outline.</param>
+    /// <param name="dams">Which lines are embossed.</param>
+    /// <param name="colourants">What is laid on them, each once, in any order: only paper and line come before.</param>
+    public static ImmutableArray<Remark> ForSupplies(Paper paper, StampingInk ink, DamLines dams, IEnumerable<Colourant> colourants)
     {
-        ArgumentNullException.ThrowIfNull(ink);
-        ArgumentNullException.ThrowIfNull(paper);
-        var remarks = ImmutableArray.CreateBuilder<Remark>();
-        if (!ink.Waterproof)
-        {
-            remarks.Add(new Remark(
-                Severity.Warn,
-                $"{ink.Name} dissolves in water: the line will bleed into every wash. That is wanted for no-line work only; "
-                + "for a crisp line stamp in waterproof ink."));
-        }
-        if (ink.Slow)
-        {
-            remarks.Add(new Remark(
-                Severity.Warn,
-                $"{ink.Name} stays wet for many minutes and smears. Let it dry or heat-set it before the first wash."));
-            remarks.Add(HeatTool);
-        }
-        if (paper.BuckleWater < Drying.WaterLaid.GramsPerSquareMetre(Drying.BrushWater.Wash))
-        {
-            remarks.Add(new Remark(
-                Severity.Warn,
-                $"{paper.Name} buckles under a full wash. The plan uses a wiped brush; tape the card down."));
-        }
+        ArgumentNullException.ThrowIfNull(colourants);
+        var (ground, line) = (Thing.Of(paper), Thing.Of(ink, dams));
+        var clashes = colourants.Select(Thing.Of).SelectMany(colour => Clashes.Of([ground, line, colour]))
+            .DistinctBy(clash => (clash.Rule.Key, clash.First.Name)).OrderByDescending(clash => clash.Rule.Severity).ToList();
+        var remarks = clashes.Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null)).ToImmutableArray().ToBuilder();
+        if (ink.Slow || dams != DamLines.None) remarks.Add(HeatTool);
         if (paper.Impressions > 1)
-        {
-            remarks.Add(new Remark(
-                Severity.Hint,
-                $"{paper.Name} is textured: stamp {paper.Impressions} impressions from a fixed position."));
-        }
+            remarks.Add(new Remark(Severity.Hint, $"{paper.Name} is textured: stamp {paper.Impressions} impressions from a fixed position."));
         remarks.Add(Pigments);
         return remarks.ToImmutable();
     }

@@ -35,6 +35,9 @@ public sealed class Run : IOwned
     /// <summary>What each area should become, with the recipe chosen for it.</summary>
     public ImmutableArray<ChosenColour> Colours { get; set; } = [];
 
+    /// <summary>Rules that the maker silenced for this run, each with the reason.</summary>
+    public ImmutableDictionary<string, string> Silenced { get; set; } = ImmutableDictionary<string, string>.Empty;
+
     /// <summary>When it was begun.</summary>
     public DateTimeOffset CreatedAt { get; init; }
 

@@ -355,6 +355,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("paper_id");
 
+                    b.Property<string>("Silenced")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("silenced");
+
                     b.Property<Guid?>("StampingInkId")
                         .HasColumnType("uuid")
                         .HasColumnName("stamping_ink_id");

@@ -193,7 +193,7 @@ public static class BenchPlace
             Step(plan.Steps.FirstOrDefault(step => !done.Contains(step.Number) && step.Number != bench.Current)?.Number),
             Step(last?.Number),
             Notes(taps),
-            run.Paper is null || run.Ink is null ? [Cautions.Pigments] : Cautions.ForSupplies(run.Ink, run.Paper),
+            run.Remarks(),
             Looks.Cards(run, palette, bench));
 
         BenchStepView? Step(int? number)

@@ -227,7 +227,7 @@ public static class Colours
             run.Run.StampingInkId,
             run.Run.Palette,
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
-            run.Paper is null || run.Ink is null ? [Cautions.Pigments] : Cautions.ForSupplies(run.Ink, run.Paper),
+            run.Remarks(),
             palette is null ? [] : Areas(run, palette));
     }
 

@@ -46,12 +46,17 @@ public sealed record PlanView(
     IReadOnlyList<MixAmountView> ToMix,
     IReadOnlyList<Remark> Remarks);
 
+/// <summary>Why a rule is silenced for a run; none to let it speak again.</summary>
+public sealed record SilenceGiven(string? Reason);
+
 /// <summary>A plan that was just made, and the job that looks for a better order of it.</summary>
 public sealed record PlanMade(PlanView Plan, Guid Job);
 
 /// <summary>The third stage: passes, order, waits.</summary>
 public static class PlanPlace
 {
+    private const int LongestReason = 200;
+
     /// <summary>Maps the place.</summary>
     public static void MapPlan(this IEndpointRouteBuilder api)
     {
@@ -60,6 +65,7 @@ public static class PlanPlace
         plan.MapPost("/", PlanTheRun);
         plan.MapPost("/better", TakeBetter);
         plan.MapGet("/sheet.pdf", Sheet);
+        api.MapPut("/runs/{id:guid}/clashes/{rule}", Silence).WithTags("Plan");
     }
 
     private static async Task<Ok<PlanView>> Look(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel) =>
@@ -90,6 +96,27 @@ public static class PlanPlace
         (made.Plan, made.Better, made.MadeAt, run.Run.ChangedAt) = (better, null, clock.GetUtcNow(), clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(run, palettes));
+    }
+
+    private static async Task<Ok<IReadOnlyList<Remark>>> Silence(
+        Guid id, string rule, SilenceGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if (ClashRules.All.FirstOrDefault(known => known.Key == rule) is not { } known) throw TroubleException.Gone("This rule is not known.");
+        if (!known.MaySilence) throw TroubleException.Unusable("A caution that can keep someone from harm is never silenced.");
+        if (given.Reason is null)
+        {
+            run.Run.Silenced = run.Run.Silenced.Remove(rule);
+        }
+        else
+        {
+            var reason = given.Reason.Trim();
+            if (reason.Length is 0 or > LongestReason) throw TroubleException.Unusable($"Say in 1 to {LongestReason} letters why it does not matter here.");
+            run.Run.Silenced = run.Run.Silenced.SetItem(rule, reason);
+        }
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok<IReadOnlyList<Remark>>(run.Remarks());
     }
 
     private static async Task MayChange(Guid id, RunLoader runs, CancellationToken cancel)
@@ -169,7 +196,7 @@ public static class PlanPlace
             [.. plan.Passes.Select(pass => PassOf(run, palette, plan, pass))],
             [.. plan.Steps.Select(step => StepOf(run, step))],
             [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],
-            run.Paper is null || run.Ink is null ? [Cautions.Pigments] : Cautions.ForSupplies(run.Ink, run.Paper));
+            run.Remarks());
     }
 
     private static StepView StepOf(RunWithSupplies run, PlannedStep step) => new(

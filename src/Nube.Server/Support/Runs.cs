@@ -1,9 +1,12 @@
+using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Data.Mapping;
@@ -35,6 +38,20 @@ public sealed record RunWithSupplies(
 
     /// <summary>Pairs of areas that run together when both are wet: they touch, and no dam is between them.</summary>
     public IEnumerable<(int One, int Other)> Touching => Image.Dams.RunTogether(Image.Touching).Select(t => (t.One, t.Other));
+
+    /// <summary>What clashes among the supplies, and the cautions that go with them.</summary>
+    public ImmutableArray<Remark> Remarks()
+    {
+        if (Paper is null || Ink is null) return [Cautions.Pigments];
+        var used = Colours.SelectMany(colour => colour.Recipe.Parts.Select(part => part.Colourant)).ToHashSet();
+        var colourants = Palette.Index().Where(item => used.Count == 0 || used.Contains(item.Index)).Select(item => item.Item.Colourant!);
+        return
+        [
+            .. Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants)
+                .Select(remark => remark.Rule is { } rule && Run.Silenced.TryGetValue(rule, out var reason) ? remark with { Silenced = reason } : remark)
+                .OrderBy(remark => remark.Silenced is not null),
+        ];
+    }
 
     /// <summary>Changes when anything changes that a plan depends on.</summary>
     public string Basis()

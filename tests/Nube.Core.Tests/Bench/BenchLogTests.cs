@@ -1,3 +1,4 @@
+using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
@@ -119,13 +120,16 @@ public class BenchLogTests
     public void Supplies_that_fight_are_said_and_the_caution_is_always_there()
     {
         var paper = GenericCatalogue.Papers.First(p => p.Name.Contains("bristol", StringComparison.Ordinal));
-        var soluble = Cautions.ForSupplies(new StampingInk("Grey", Waterproof: false, Slow: false), paper);
+        Colourant[] pans = [.. GenericCatalogue.Colourants.Where(colourant => colourant.Medium == Medium.Pan).Take(3)];
+        var soluble = Cautions.ForSupplies(paper, new StampingInk("Grey", Waterproof: false, Slow: false), DamLines.None, pans);
         Assert.Contains(soluble, r => r.Severity == Severity.Warn && r.Text.Contains("bleed", StringComparison.Ordinal));
         Assert.Contains(soluble, r => r.Text.Contains("buckles", StringComparison.Ordinal));
-        var slow = Cautions.ForSupplies(new StampingInk("Black", Waterproof: true, Slow: true), GenericCatalogue.Papers[0]);
+        var slow = Cautions.ForSupplies(GenericCatalogue.Papers[0], new StampingInk("Black", Waterproof: true, Slow: true), DamLines.None, pans);
         Assert.Contains(slow, r => r.Severity == Severity.Caution && r.Text.Contains("heat tool", StringComparison.Ordinal));
-        var fine = Cautions.ForSupplies(new StampingInk("Black", Waterproof: true, Slow: false), GenericCatalogue.Papers[0]);
+        var fine = Cautions.ForSupplies(GenericCatalogue.Papers[0], new StampingInk("Black", Waterproof: true, Slow: false), DamLines.None, pans);
         Assert.DoesNotContain(fine, r => r.Severity == Severity.Warn);
+        // The same rule is told once, however many colours break it.
+        Assert.Equal(soluble.Length, soluble.Distinct().Count());
         Assert.All([soluble, slow, fine], remarks => Assert.Contains(Cautions.Pigments, remarks));
     }
 }

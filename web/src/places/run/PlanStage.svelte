@@ -40,6 +40,13 @@
     );
     await run.refresh();
   }
+  const silence = (rule: string, reason: string | null) =>
+    plan.attempt(async () => {
+      await ask(
+        api.PUT('/api/runs/{id}/clashes/{rule}', { params: { path: { id, rule } }, body: { reason } }),
+      );
+      await plan.refresh();
+    });
   let gone = false;
   $effect(() => () => (gone = true));
 </script>
@@ -114,7 +121,7 @@
     </section>
     <section class="grid content-start gap-3" aria-label="Before you begin">
       <h2>Before you begin</h2>
-      {#each value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
+      {#each value.remarks as remark (remark.text)}<RemarkNote {remark} {silence} />{/each}
     </section>
   </div>
 {:else if !planned}

@@ -12,6 +12,13 @@ namespace Nube.Data.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "silenced",
+                table: "runs",
+                type: "jsonb",
+                nullable: false,
+                defaultValueSql: """'{}'::jsonb""");
+
+            migrationBuilder.AddColumn<string>(
                 name: "better",
                 table: "run_plans",
                 type: "jsonb",
@@ -98,6 +105,10 @@ namespace Nube.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "stamps");
+
+            migrationBuilder.DropColumn(
+                name: "silenced",
+                table: "runs");
 
             migrationBuilder.DropColumn(
                 name: "better",

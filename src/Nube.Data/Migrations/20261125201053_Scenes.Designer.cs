@@ -12,7 +12,7 @@ using Nube.Data;
 namespace Nube.Data.Migrations
 {
     [DbContext(typeof(NubeDb))]
-    [Migration("20261125195451_Scenes")]
+    [Migration("20261125201053_Scenes")]
     partial class Scenes
     {
         /// <inheritdoc />
@@ -357,6 +357,11 @@ namespace Nube.Data.Migrations
                     b.Property<Guid?>("PaperId")
                         .HasColumnType("uuid")
                         .HasColumnName("paper_id");
+
+                    b.Property<string>("Silenced")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("silenced");
 
                     b.Property<Guid?>("StampingInkId")
                         .HasColumnType("uuid")
