@@ -25,6 +25,7 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         { "", "/nowhere" },
         { "Jam jar labels", "image" },
         { "Barrow cards", "image" },
+        { "Panel for the show bench", "scene" },
         { "Notes for the watering", "colours" },
         { "Notes for the watering", "plan" },
         { "Swap invitations", "plan" },
@@ -119,7 +120,13 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
             return;
         }
         window.OpenDemoBook();
-        if (run.Length > 0) window.OpenRun(run, screen);
+        if (screen == "scene")
+        {
+            window.OpenRun(run, "image");
+            window.Button("Scene").Click();
+            window.Sees("How to stamp it");
+        }
+        else if (run.Length > 0) window.OpenRun(run, screen);
         else if (screen is "item" or "sheet")
         {
             window.Open("/stash");

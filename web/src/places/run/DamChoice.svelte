@@ -27,10 +27,10 @@
 
 <section class="grid gap-2" aria-label="Embossed lines">
   <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-    <label class="flex items-center gap-3">
+    <label class="flex flex-wrap items-center gap-x-3">
       Embossed
       <select
-        class="select w-64"
+        class="select w-56"
         value={dams.lines}
         onchange={(event) => {
           const lines = event.currentTarget.value as Lines;

@@ -18,7 +18,7 @@
 </script>
 
 <form
-  class="flex items-center gap-2"
+  class="flex flex-wrap items-center gap-2"
   onsubmit={(event) => {
     event.preventDefault();
     set({ width, height });
