@@ -18,6 +18,13 @@ internal static class ScheduleGaps
     /// <summary>Prints a table.</summary>
     public static void Run()
     {
+        foreach (var cards in new[] { 1, 3, 6 })
+        {
+            var (plan, ring) = Ring(cards);
+            var better = Scheduler.Improve(plan, ring, Hand.Ordinary, SearchEffort.Usual);
+            Console.WriteLine(FormattableString.Invariant(
+                $"a ring of 12 areas x 3 passes x {cards} cards, 12 mixes: bound {better.AtLeastSeconds / 60:0.0} min, greedy +{Gap(plan):0.0} %, after the search +{Gap(better):0.0} %"));
+        }
         foreach (var (areas, layers, cards, mixes) in new[] { (12, 3, 6, 12), (12, 3, 6, 5), (40, 2, 6, 40), (40, 2, 6, 10), (12, 3, 1, 12), (12, 3, 3, 12), (60, 3, 24, 12) })
         {
             var (plan, touching) = Greedy(areas, layers, cards, mixes);
@@ -29,6 +36,16 @@ internal static class ScheduleGaps
             Console.WriteLine(FormattableString.Invariant(
                 $"{areas} areas x {layers} passes x {cards} cards, {mixes} mixes: bound {better.AtLeastSeconds / 60:0.0} min, greedy +{Gap(plan):0.0} %, after the search +{Gap(better):0.0} % ({watch.Elapsed.TotalSeconds:0.0} s, {(self.TotalProcessorTime - cpu).TotalSeconds:0.0} CPU-s), colour by colour +{100 * (ColourByColour(plan, touching) / plan.AtLeastSeconds - 1):0} %"));
         }
+    }
+
+    /// <summary>The image of <see cref="PlanBenchmarks"/>: a ring of areas, two of which are joined across.</summary>
+    private static (Plan Plan, (int, int)[] Touching) Ring(int cards)
+    {
+        (int, int)[] touching = [.. Enumerable.Range(1, 11).Select(i => (i, i + 1)), (1, 12), (2, 7), (4, 9)];
+        var areas = Enumerable.Range(1, 12).Select(i => new ColouredArea(
+            i, 60 + 90 * (i % 5), new Recipe([new RecipePart(i, 1)], new Strength(4), 2, default, 0, 0), 1,
+            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)], 0.35)).ToList();
+        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary), touching);
     }
 
     private static double Gap(Plan plan) => 100 * (plan.FinishSeconds / plan.AtLeastSeconds - 1);

@@ -5,8 +5,8 @@ namespace Nube.Core.Planning;
 /// <param name="GoodEnough">How near to the lower bound an order may be at which the search ends, as a share of it.</param>
 public sealed record SearchEffort(long Steps, double GoodEnough)
 {
-    /// <summary>About a second on each of two threads.</summary>
-    public static SearchEffort Usual { get; } = new(70_000_000, 0.002);
+    /// <summary>One to three seconds on each of two threads.</summary>
+    public static SearchEffort Usual { get; } = new(100_000_000, 0.002);
 }
 
 /// <summary>How far a search is.</summary>
@@ -28,6 +28,7 @@ internal static class OrderSearch
     private const double Hottest = 0.004, Coldest = 0.00002; // temperature as a share of the time that the first order takes
     private const double Hotter = 4; // how much hotter the second search is
     private const int LongestRow = 12, Near = 14;
+    private const int JobsPerChange = 100; // what a change costs by itself, in jobs that could be looked at meanwhile
 
     /// <summary>The best order found.</summary>
     /// <param name="problem">What is fixed.</param>
@@ -40,7 +41,7 @@ internal static class OrderSearch
         ScheduleProblem problem, int[] first, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
     {
         var searches = new[] { new Search(problem, first, 1, 0x9E3779B97F4A7C15), new Search(problem, first, Hotter, 0xD1B54A32D192ED03) };
-        var changes = effort.Steps / problem.Jobs;
+        var changes = effort.Steps / (problem.Jobs + JobsPerChange);
         for (var round = 0; round < Rounds && problem.Jobs > 1; round++)
         {
             var (from, to) = (round / (double)Rounds, (round + 1) / (double)Rounds);

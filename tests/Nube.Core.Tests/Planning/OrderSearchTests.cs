@@ -10,7 +10,7 @@ namespace Nube.Core.Tests.Planning;
 
 public class OrderSearchTests
 {
-    private static readonly SearchEffort Short = new(300_000, 0);
+    private static readonly SearchEffort Short = new(2_000_000, 0);
 
     /// <summary>A run of any shape: areas, neighbours, mixes, layers, shadows, paper, weather and hand by chance.</summary>
     private static (Plan Plan, (int One, int Other)[] Touching, Hand Hand) Any(int seed, int mostAreas, int mostCards)
@@ -39,7 +39,7 @@ public class OrderSearchTests
         {
             var (plan, touching, hand) = Any(seed, 6, 3);
             Assert.True(ScheduleChecker.Fault(plan, touching, hand) is null, $"greedy, seed {seed}: {ScheduleChecker.Fault(plan, touching, hand)}");
-            var better = Scheduler.Improve(plan, touching, hand, new SearchEffort(20_000, 0));
+            var better = Scheduler.Improve(plan, touching, hand, new SearchEffort(60_000, 0));
             Assert.True(ScheduleChecker.Fault(better, touching, hand) is null, $"searched, seed {seed}: {ScheduleChecker.Fault(better, touching, hand)}");
             Assert.True(better.FinishSeconds <= plan.FinishSeconds + 1e-6, $"seed {seed} became worse");
         }
