@@ -31,7 +31,8 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
             && ((front == disc && behind == right) || (front == right && behind == disc)));
         Assert.Equal((disc, false), (Pair(light)!["front"]!.GetValue<int>(), Pair(light)!["said"]!.GetValue<bool>()));
         double Shadow(JsonNode of, int area) => of["zones"]!.AsArray().Single(zone => zone!["id"]!.GetValue<int>() == area)!["shadowShare"]!.GetValue<double>();
-        Assert.Equal((0.45, 0.35), (Math.Round(Shadow(light, right), 1, MidpointRounding.ToZero) + 0.05, Math.Round(Shadow(light, disc), 2)));
+        Assert.Equal(0.35 + Core.Light.Zoning.BehindShare, Shadow(light, right), 0.03);
+        Assert.Equal(0.35, Shadow(light, disc), 0.03);
 
         var turned = await maker.Ok(maker.Put($"{run}/image/depth", new { one = disc, other = right, front = right }));
         Assert.Equal((right, true), (Pair(turned)!["front"]!.GetValue<int>(), Pair(turned)!["said"]!.GetValue<bool>()));

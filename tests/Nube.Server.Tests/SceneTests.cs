@@ -191,7 +191,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.InRange(picture.Height, height - 1, height + 1);
         // The rule of 100 mm: the longest run of dark pixels in the head of the sheet.
         var dots = 300 / 25.4;
-        Assert.Equal(MaskPrint.RuleMm, Longest(picture, 0, (int)(MaskSheet.MarginMm + MaskSheet.HeadMm) * 300 / 25) / dots, 0.3);
+        Assert.Equal(MaskPrint.RuleMm, Longest(picture, 0, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots)) / dots, 0.3);
         // The crate's mask is the widest: 30 mm, and the line to its outside, less what is cut inside; and the cut's own line.
         var side = 30 + 0.5 - 2 * MaskSheet.WithinLineMm + 0.2;
         Assert.Equal(side, Longest(picture, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots), picture.Height) / dots, 0.35);

@@ -27,6 +27,7 @@ public sealed class DemoBook(
     FileStore files,
     FindAreasJob areas,
     StampBox stamps,
+    JobBoard board,
     RunLoader runs,
     Palettes palettes,
     IConfiguration configuration,
@@ -129,22 +130,14 @@ public sealed class DemoBook(
         db.Scenes.Add(scene);
         await db.SaveChangesAsync(cancel);
         var hash = await files.Keep(await stamps.Print(scene.Scene, cancel), "image/png", cancel);
-        var job = await Job(id, cancel);
+        var job = await board.Begin(atWork.MakerId, id, cancel);
         await areas.Work(ScenePlace.Order(atWork.MakerId, job, (await runs.Load(id, cancel)).Run, scene, hash), cancel);
-    }
-
-    private async Task<Guid> Job(Guid run, CancellationToken cancel)
-    {
-        var job = new Job { MakerId = atWork.MakerId, RunId = run, CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
-        return job.Id;
     }
 
     private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
     {
         var hash = await files.Keep(file, mediaType, cancel);
-        await areas.Work(new FindAreasJob.Order(atWork.MakerId, await Job(run, cancel), run, hash, name, null, dotsPerInch), cancel);
+        await areas.Work(new FindAreasJob.Order(atWork.MakerId, await board.Begin(atWork.MakerId, run, cancel), run, hash, name, null, dotsPerInch), cancel);
     }
 
     private async Task Colour(Guid id, ImmutableArray<DemoColours.Painted> painted, CancellationToken cancel)

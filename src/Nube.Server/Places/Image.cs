@@ -61,24 +61,21 @@ public static class Image
         [Microsoft.AspNetCore.Mvc.FromForm] double? dotsPerInch,
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
-        NubeDb db,
         RunLoader runs,
         FileStore files,
         MakerAtWork maker,
+        JobBoard board,
         IBackgroundJobClient queue,
-        TimeProvider clock,
         CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         if ((await runs.Taps(id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
         var picture = await files.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
-        var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
-        var order = new FindAreasJob.Order(maker.MakerId, job.Id, run.Id, picture.Hash, picture.FileName, picture.WidthMm, picture.DotsPerInch) { Panel = picture.Panel };
+        var job = await board.Begin(maker.MakerId, run.Id, cancel);
+        var order = new FindAreasJob.Order(maker.MakerId, job, run.Id, picture.Hash, picture.FileName, picture.WidthMm, picture.DotsPerInch) { Panel = picture.Panel };
         queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
-        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+        return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     private static async Task<FileContentHttpResult> Lines(
@@ -107,25 +104,23 @@ public static class Image
 
     /// <summary>Takes the last correction back; after a closed gap the areas are found once more.</summary>
     private static async Task<Results<Ok<ImageView>, Accepted<JobStarted>>> Undo(
-        Guid id, NubeDb db, RunLoader runs, ImageForms forms, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, NubeDb db, RunLoader runs, ImageForms forms, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
-        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], db, maker, queue, clock, cancel);
+        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, queue, cancel);
         return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
     }
 
     /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
     internal static async Task<Accepted<JobStarted>> FindAgain(
-        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, NubeDb db, MakerAtWork maker, IBackgroundJobClient queue,
-        TimeProvider clock, CancellationToken cancel)
+        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue,
+        CancellationToken cancel)
     {
-        var job = new Job { MakerId = maker.MakerId, RunId = run.Id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
+        var job = await board.Begin(maker.MakerId, run.Id, cancel);
         var order = new FindAreasJob.Order(
-            maker.MakerId, job.Id, run.Id, image.FileHash, image.FileName, image.Size.WidthMm, image.Size.DotsPerInch)
+            maker.MakerId, job, run.Id, image.FileHash, image.FileName, image.Size.WidthMm, image.Size.DotsPerInch)
         {
             Again = true,
             Panel = image.Panel is null ? null : JsonSerializer.Serialize(image.Panel, Jsonb.Options),
@@ -134,7 +129,7 @@ public static class Image
             Edits = JsonSerializer.Serialize(edits, Jsonb.Options),
         };
         queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
-        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+        return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     /// <summary>Areas that are there, or a sentence.</summary>

@@ -5,6 +5,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Server.Support;
+using Nube.Server.Work;
 
 namespace Nube.Server.Places;
 
@@ -112,7 +113,7 @@ internal static class ImageAreas
     }
 
     private static async Task<Accepted<JobStarted>> FindAgain(
-        Guid id, GapsGiven given, NubeDb db, RunLoader runs, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, GapsGiven given, RunLoader runs, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
@@ -127,6 +128,6 @@ internal static class ImageAreas
             if (stroke.Length < 2) throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
             edits = edits.Add(new CloseGap(stroke));
         }
-        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, db, maker, queue, clock, cancel);
+        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, board, maker, queue, cancel);
     }
 }

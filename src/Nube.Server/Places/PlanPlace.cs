@@ -72,18 +72,16 @@ public static class PlanPlace
         TypedResults.Ok(View(await runs.Load(id, cancel), palettes));
 
     private static async Task<Ok<PlanMade>> PlanTheRun(
-        Guid id, NubeDb db, RunLoader runs, Palettes palettes, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, RunLoader runs, Palettes palettes, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         await MayChange(id, runs, cancel);
         Make(run, palettes, clock.GetUtcNow());
         run.Run.ChangedAt = clock.GetUtcNow();
-        var job = new Job { MakerId = maker.MakerId, RunId = id, Message = "Looking for a better order", CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
-        var order = new ImprovePlanJob.Order(maker.MakerId, job.Id, id, SearchEffort.Usual.Steps);
+        var job = await board.Begin(maker.MakerId, id, cancel);
+        var order = new ImprovePlanJob.Order(maker.MakerId, job, id, SearchEffort.Usual.Steps);
         queue.Enqueue<ImprovePlanJob>(work => work.Work(order, CancellationToken.None));
-        return TypedResults.Ok(new PlanMade(View(run, palettes), job.Id));
+        return TypedResults.Ok(new PlanMade(View(run, palettes), job));
     }
 
     /// <summary>Takes the better order that was found.</summary>

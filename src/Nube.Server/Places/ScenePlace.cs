@@ -125,23 +125,20 @@ public static class ScenePlace
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
         [Microsoft.AspNetCore.Mvc.FromForm] string? name,
-        NubeDb db,
         RunScenes scenes,
         FileStore files,
         MakerAtWork maker,
+        JobBoard board,
         IBackgroundJobClient queue,
-        TimeProvider clock,
         CancellationToken cancel)
     {
         await scenes.Load(id, cancel);
         var picture = await files.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
         var called = string.IsNullOrWhiteSpace(name) ? Path.GetFileNameWithoutExtension(picture.FileName).Replace('-', ' ') : name;
-        var job = new Job { MakerId = maker.MakerId, RunId = id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
-        var order = new ReadStampJob.Order(maker.MakerId, job.Id, id, picture, CheckedName(called), false);
+        var job = await board.Begin(maker.MakerId, id, cancel);
+        var order = new ReadStampJob.Order(maker.MakerId, job, id, picture, CheckedName(called), false);
         queue.Enqueue<ReadStampJob>(work => work.Work(order, CancellationToken.None));
-        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+        return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     private static async Task<Ok<SceneView>> PlaceStamp(Guid id, Guid stamp, NubeDb db, RunScenes scenes, CancellationToken cancel)
@@ -199,18 +196,16 @@ public static class ScenePlace
     }
 
     private static async Task<Accepted<JobStarted>> FindAreas(
-        Guid id, NubeDb db, RunLoader runs, RunScenes scenes, StampBox stamps, FileStore files, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock,
+        Guid id, RunLoader runs, RunScenes scenes, StampBox stamps, FileStore files, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue,
         CancellationToken cancel)
     {
         var (kept, run) = (await scenes.Load(id, cancel), (await runs.Load(id, cancel)).Run);
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         if (kept.Scene.FrontFirst.IsEmpty) throw TroubleException.Conflict("Place a stamp first; then its areas can be found.");
         var hash = await files.Keep(await stamps.Print(kept.Scene, cancel), "image/png", cancel);
-        var job = new Job { MakerId = maker.MakerId, RunId = id, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync(cancel);
-        queue.Enqueue<FindAreasJob>(work => work.Work(Order(maker.MakerId, job.Id, run, kept, hash), CancellationToken.None));
-        return TypedResults.Accepted($"/api/jobs/{job.Id}", new JobStarted(job.Id));
+        var job = await board.Begin(maker.MakerId, id, cancel);
+        queue.Enqueue<FindAreasJob>(work => work.Work(Order(maker.MakerId, job, run, kept, hash), CancellationToken.None));
+        return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     /// <summary>The order to find the areas of a scene from its print.</summary>

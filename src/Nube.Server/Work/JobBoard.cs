@@ -9,12 +9,24 @@ using Nube.Server.Support;
 namespace Nube.Server.Work;
 
 /// <summary>Where long work says how far it is, in whichever process it runs, and where it is told to stop.</summary>
-public sealed class JobBoard(NubeDb db, IConfiguration configuration, ILogger<JobBoard> log)
+public sealed class JobBoard(NubeDb db, IConfiguration configuration, TimeProvider clock, ILogger<JobBoard> log)
 {
     private const string Channel = "nube_jobs";
 
     /// <summary>Longest wait for a notification before looking again anyway: one may be lost with its connection.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
+
+    /// <summary>Writes a new job down, with all else that was changed; answers its key.</summary>
+    /// <param name="maker">For whom.</param>
+    /// <param name="run">The run that it works for.</param>
+    /// <param name="cancel">Stops the writing.</param>
+    public async Task<Guid> Begin(Guid maker, Guid run, CancellationToken cancel)
+    {
+        var job = new Job { MakerId = maker, RunId = run, Message = "Waiting", CreatedAt = clock.GetUtcNow() };
+        db.Jobs.Add(job);
+        await db.SaveChangesAsync(cancel);
+        return job.Id;
+    }
 
     /// <summary>Does a job's work and writes how it ended, whatever happens.</summary>
     /// <param name="job">The job.</param>

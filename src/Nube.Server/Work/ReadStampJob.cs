@@ -45,6 +45,7 @@ public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, 
         await say(0.7, "Finding what it covers");
         var stamp = await Keep(db, files, order.Maker, order.Name, order.Lettering, FindAreasJob.LinePng(art), art, [], clock.GetUtcNow(), stop);
         var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == order.Run, stop) ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
+        if (kept.Scene.FrontFirst.Length >= Scene.MostPlaced) throw TroubleException.Conflict($"A scene holds at most {Scene.MostPlaced} prints. Take some away first.");
         kept.Scene = InFront(kept.Scene, stamp.Id);
         await db.SaveChangesAsync(stop);
         return $"{stamp.Name} lies in the middle, in front.";

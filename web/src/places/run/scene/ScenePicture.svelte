@@ -88,11 +88,14 @@
       };
       node.addEventListener('pointerdown', down);
       node.addEventListener('pointermove', move);
+      const cancel = () => (held = undefined);
       node.addEventListener('pointerup', up);
+      node.addEventListener('pointercancel', cancel);
       return () => {
         node.removeEventListener('pointerdown', down);
         node.removeEventListener('pointermove', move);
         node.removeEventListener('pointerup', up);
+        node.removeEventListener('pointercancel', cancel);
       };
     };
   }

@@ -17,7 +17,9 @@
   let { run, lookAt, found }: { run: Run; lookAt?: Snippet; found: () => void } = $props();
 
   const whole = useRun();
-  const path = $derived({ params: { path: { id: run.id } } });
+  // By themselves, so that a run that is looked at anew does not fetch its scene anew over what is being moved.
+  const { id, hasScene } = $derived(run);
+  const path = $derived({ params: { path: { id } } });
   const scene = new Resource<Scene>(() => ask(api.GET('/api/runs/{id}/scene', path)));
   const areas = new FollowedJob(() => {
     void whole.refresh();
@@ -29,23 +31,23 @@
   let before = $state.raw<Scene[]>([]);
 
   $effect(() => {
-    if (run.hasScene) void scene.refresh();
+    if (hasScene) void scene.refresh();
   });
 
   // Changes are sent one after the other; an answer is shown only when nothing was changed since it was asked for.
   let sending: Promise<unknown> = Promise.resolve();
   let turn = 0;
-  function change(next: () => Promise<Scene>, undoing = false) {
+  function change(next: () => Promise<Scene>, undoable = true) {
     const mine = ++turn;
     const was = scene.value;
-    if (was && !undoing) before = [...before.slice(-49), was];
+    if (was && undoable) before = [...before.slice(-49), was];
     const asked = sending.then(async () => {
       const worked = await scene.attempt(async () => {
         const answer = await next();
         if (mine === turn) scene.set(answer);
       });
       if (worked) return;
-      if (!undoing) before = before.slice(0, -1);
+      if (undoable) before = before.filter((scene) => scene !== was);
       // What was refused is taken back, and what went wrong stays to be read.
       const { trouble } = scene;
       if (mine === turn) await scene.refresh();
@@ -70,22 +72,20 @@
     const was = before.at(-1);
     if (!was) return;
     before = before.slice(0, -1);
-    await change(() => save(was), true);
+    await change(() => save(was), false);
   }
   // Not part of the arrangement: it is not undone with it.
   const stampPath = (stamp: string) => ({ params: { path: { id: run.id, stamp } } });
   const rename = (stamp: string, name: string, lettering: boolean) =>
-    scene.attempt(async () =>
-      scene.set(
-        await ask(
+    change(
+      () =>
+        ask(
           api.PUT('/api/runs/{id}/scene/stamps/{stamp}', { ...stampPath(stamp), body: { name, lettering } }),
         ),
-      ),
+      false,
     );
   const forget = (stamp: string) =>
-    scene.attempt(async () =>
-      scene.set(await ask(api.DELETE('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp)))),
-    );
+    change(() => ask(api.DELETE('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp))), false);
   async function begin() {
     const worked = await scene.attempt(async () =>
       scene.set(
