@@ -50,7 +50,12 @@
     while (wanted) {
       const next = wanted;
       wanted = undefined;
-      await light.attempt(async () => light.set(await next()));
+      await light.attempt(async () => {
+        const answer = await next();
+        // What was turned meanwhile stays where it was put; only the zones are of a moment ago.
+        const ahead = wanted && light.value;
+        light.set(ahead ? { ...answer, degrees: ahead.degrees, rule: ahead.rule } : answer);
+      });
     }
     asking = false;
   }
