@@ -5,6 +5,7 @@ using Nube.Core.Materials;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Tests.Planning;
 
 namespace Nube.Bench;
 
@@ -17,13 +18,7 @@ public class PlanBenchmarks
     [Benchmark]
     public Plan TwelveAreasSixCards()
     {
-        var areas = Enumerable.Range(1, 12).Select(i => new ColouredArea(
-            i,
-            60 + 90 * (i % 5),
-            new Recipe([new RecipePart(i, 1)], new Strength(4), 2, default, 0, 0),
-            1,
-            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)],
-            0.35)).ToList();
-        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        var areas = Enumerable.Range(1, 12).Select(i => FlatAreas.Area(i, 60 + 90 * (i % 5), i, new Strength(4), 2, 1, layer => 90.0 - i - 9 * layer, Paper)).ToList();
+        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
     }
 }

@@ -4,6 +4,7 @@ using Nube.Core.Materials;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Tests.Planning;
 
 namespace Nube.Bench;
 
@@ -42,10 +43,8 @@ internal static class ScheduleGaps
     private static (Plan Plan, (int, int)[] Touching) Ring(int cards)
     {
         (int, int)[] touching = [.. Enumerable.Range(1, 11).Select(i => (i, i + 1)), (1, 12), (2, 7), (4, 9)];
-        var areas = Enumerable.Range(1, 12).Select(i => new ColouredArea(
-            i, 60 + 90 * (i % 5), new Recipe([new RecipePart(i, 1)], new Strength(4), 2, default, 0, 0), 1,
-            [.. Enumerable.Range(1, 3).Select(layer => 90.0 - i - 9 * layer)], 0.35)).ToList();
-        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary), touching);
+        var areas = Enumerable.Range(1, 12).Select(i => FlatAreas.Area(i, 60 + 90 * (i % 5), i, new Strength(4), 2, 1, layer => 90.0 - i - 9 * layer, Paper)).ToList();
+        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary), touching);
     }
 
     private static double Gap(Plan plan) => 100 * (plan.FinishSeconds / plan.AtLeastSeconds - 1);
@@ -56,14 +55,9 @@ internal static class ScheduleGaps
         // A band of areas, each touching the next and now and then one farther on, as outlined images do.
         var touching = Enumerable.Range(1, count - 1).Select(i => (i, i + 1))
             .Concat(Enumerable.Range(1, count / 3).Select(i => (i * 2, Math.Min(count, i * 2 + 3 + random.Next(3))))).Where(t => t.Item1 != t.Item2).Distinct().ToArray();
-        var areas = Enumerable.Range(1, count).Select(i => new ColouredArea(
-            i,
-            60 + random.Next(500),
-            new Recipe([new RecipePart(i % mixes, 1)], new Strength(4), layers - 1, default, 0, 0),
-            1,
-            [.. Enumerable.Range(1, layers).Select(layer => 92.0 - 3 * (i % mixes) - 9 * layer)],
-            0.35)).ToList();
-        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching, Paper), touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary), touching);
+        var areas = Enumerable.Range(1, count).Select(i => FlatAreas.Area(
+            i, 60 + random.Next(500), i % mixes, new Strength(4), layers - 1, 1, layer => 92.0 - 3 * (i % mixes) - 9 * layer, Paper)).ToList();
+        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary), touching);
     }
 
     /// <summary>When all is done if each pass is painted on all cards before the next, light to dark.</summary>

@@ -21,6 +21,18 @@ public enum TapKind
 
     /// <summary>Something worth remembering.</summary>
     Note,
+
+    /// <summary>The card of a step was dried with the heat tool.</summary>
+    Heated,
+
+    /// <summary>The card of a step was found dry by touch.</summary>
+    DryNow,
+
+    /// <summary>A step is left out.</summary>
+    Skip,
+
+    /// <summary>Water was spilled over the card of a step.</summary>
+    Spill,
 }
 
 /// <summary>One tap at the bench.</summary>
@@ -85,14 +97,15 @@ public static class BenchLog
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(taps);
-        var done = new List<(int Step, DateTimeOffset At)>();
+        var done = new List<(int Step, DateTimeOffset At, bool LeftOut)>();
+        var happened = new List<Tap>(); // to whole cards
         var taken = 0;
         foreach (var tap in taps)
         {
             switch (tap.Kind)
             {
-                case TapKind.Done when tap.Step >= 1 && tap.Step <= plan.Steps.Length && !done.Exists(d => d.Step == tap.Step):
-                    done.Add((tap.Step, tap.At));
+                case TapKind.Done or TapKind.Skip when tap.Step >= 1 && tap.Step <= plan.Steps.Length && !done.Exists(d => d.Step == tap.Step):
+                    done.Add((tap.Step, tap.At, tap.Kind == TapKind.Skip));
                     taken = 0;
                     break;
                 case TapKind.Back when done.Count > 0:
@@ -100,26 +113,20 @@ public static class BenchLog
                     done.RemoveAt(done.Count - 1);
                     break;
                 case TapKind.WetNow when done.FindLastIndex(d => d.Step == tap.Step) is >= 0 and var place:
-                    done[place] = (tap.Step, tap.At);
+                    done[place] = (tap.Step, tap.At, done[place].LeftOut);
                     break;
                 case TapKind.Take:
                     taken = tap.Step;
                     break;
+                case TapKind.Heated or TapKind.DryNow or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
+                    happened.Add(tap);
+                    break;
             }
         }
 
-        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)>();
-        foreach (var (number, at) in done)
-        {
-            var step = plan.Steps[number - 1];
-            var pass = plan.PassOf(step);
-            foreach (var area in pass.Areas)
-            {
-                if (!laid.TryGetValue((step.Card, area), out var before) || before.At <= at)
-                    laid[(step.Card, area)] = (at, plan.TimesOf(pass.Water));
-            }
-        }
+        var laid = WhatLies(plan, done.Where(d => !d.LeftOut).Select(d => (d.Step, d.At)), happened);
 
+        var before = Precedence.Of(plan.Passes);
         var isDone = done.Select(d => d.Step).ToHashSet();
         var left = plan.Steps.Where(step => !isDone.Contains(step.Number)).ToList();
         var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToLookup(t => t.Item1, t => t.Item2);
@@ -132,19 +139,17 @@ public static class BenchLog
             now, current?.Number, holdup, meanwhile?.Number, [.. done.Select(d => d.Step)],
             [.. Enumerable.Range(1, plan.Cards).Select(CardAt)]);
 
-        // Earlier layers of the same areas on the same card come first.
-        bool Allowed(PlannedStep step) => !left.Exists(other => other.Card == step.Card && other != step
-            && plan.PassOf(other).Layer < plan.PassOf(step).Layer
-            && plan.PassOf(other).Areas.Any(plan.PassOf(step).Areas.Contains));
+        // What goes under it on the same card comes first.
+        bool Allowed(PlannedStep step) => !left.Exists(other => other.Card == step.Card && other != step && before[other.Pass, step.Pass]);
 
         Holdup? HoldupOf(PlannedStep step)
         {
             Holdup? latest = null;
-            var own = plan.PassOf(step).Areas;
+            var (own, needs) = (plan.PassOf(step).Areas, plan.PassOf(step).Sheet.Needs);
             foreach (var area in own.Concat(own.SelectMany(id => touch[id])))
             {
                 if (!laid.TryGetValue((step.Card, area), out var wet)) continue;
-                var dryAt = wet.At + wet.Times.Dry;
+                var dryAt = wet.At + (needs == Wetness.BoneDry && own.Contains(area) ? wet.Times.BoneDry : wet.Times.Dry);
                 if (dryAt > now && (latest is null || dryAt > latest.ReadyAt))
                     latest = new Holdup(dryAt, area, own.Contains(area));
             }
@@ -159,7 +164,7 @@ public static class BenchLog
                     .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry)),
             ];
             ImmutableArray<int> passes =
-                [.. done.Select(d => plan.Steps[d.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass)];
+                [.. done.Where(d => !d.LeftOut).Select(d => plan.Steps[d.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass)];
             if (areas.IsEmpty) return new CardState(card, Wetness.BoneDry, null, null, passes, areas);
             var state = areas.Min(area => area.State);
             DateTimeOffset? next = state == Wetness.BoneDry
@@ -169,6 +174,42 @@ public static class BenchLog
             var dryAt = areas.Max(area => area.DryAt);
             return new CardState(card, state, next, dryAt > now ? dryAt : null, passes, areas);
         }
+    }
+
+    /// <summary>What lies on each area of each card, since when, and how it dries.</summary>
+    private static Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)> WhatLies(
+        Plan plan, IEnumerable<(int Step, DateTimeOffset At)> done, IReadOnlyList<Tap> happened)
+    {
+        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)>();
+        var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done)).Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind)));
+        foreach (var (number, at, kind) in all.OrderBy(what => what.At).ThenBy(what => what.Kind == TapKind.Done ? 0 : 1))
+        {
+            var step = plan.Steps[number - 1];
+            var pass = plan.PassOf(step);
+            switch (kind)
+            {
+                case TapKind.Done:
+                    foreach (var area in pass.Areas) laid[(step.Card, area)] = (at, plan.TimesOf(pass));
+                    break;
+                case TapKind.Spill:
+                    var slowest = plan.Drying.Where(d => d.Leaves == Leaves.Water).Select(d => d.Times).DefaultIfEmpty().MaxBy(times => times.BoneDry);
+                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest);
+                    break;
+                default:
+                    // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone dry.
+                    foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
+                    {
+                        var (since, times) = laid[key];
+                        var elapsed = at - since;
+                        var ended = new DryingTimes(Least(times.Shining), Least(times.Damp), Least(times.Dry), kind == TapKind.Heated ? Least(times.BoneDry) : times.BoneDry);
+                        laid[key] = (since, ended);
+
+                        TimeSpan Least(TimeSpan time) => time < elapsed ? time : elapsed;
+                    }
+                    break;
+            }
+        }
+        return laid;
     }
 
     private static TimeSpan UntilAfter(DryingTimes times, Wetness state) => state switch

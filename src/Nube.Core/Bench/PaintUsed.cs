@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
 
@@ -53,9 +54,9 @@ public static class Amounts
         return
         [
             .. stepsDone.Select(number => plan.PassOf(plan.Steps[number - 1]))
-                .SelectMany(pass => pass.Mix.Parts.Select(part => (
+                .SelectMany(pass => pass.Mixes.SelectMany(mix => mix.Parts.Select(part => (
                     part.Colourant,
-                    Millilitres: Laid(pass) * pass.Mix.Strength.LoadOfOneLayer * part.Parts / pass.Mix.Parts.Sum(p => p.Parts))))
+                    Millilitres: Laid(pass) * mix.Strength.LoadOfOneLayer * part.Parts / mix.Parts.Sum(p => p.Parts)))))
                 .GroupBy(use => use.Colourant)
                 .Select(group => new PaintUsed(group.Key, group.Sum(use => use.Millilitres)))
                 .OrderBy(use => use.Colourant),
@@ -68,9 +69,9 @@ public static class Amounts
         ArgumentNullException.ThrowIfNull(plan);
         return
         [
-            .. plan.Passes.GroupBy(pass => pass.Mix).Select(group =>
+            .. plan.Passes.Where(IsPrepared).SelectMany(pass => pass.Mixes.Where(mix => mix.Parts.Length > 0), (pass, mix) => (Mix: mix, Laid: Laid(pass))).GroupBy(laid => laid.Mix).Select(group =>
             {
-                var millilitres = Allowance * plan.Cards * group.Sum(Laid);
+                var millilitres = Allowance * plan.Cards * group.Sum(laid => laid.Laid);
                 return new MixAmount(group.Key, millilitres, Math.Max(1, (int)Math.Ceiling(millilitres / MillilitresPerDrop)));
             }),
         ];
@@ -95,6 +96,14 @@ public static class Amounts
             millilitres, [.. parts.Select(part => part * unit)], parts.Sum() * unit * strength.WaterParts);
     }
 
-    /// <summary>Volume laid by a pass on one card, ml: water has 1 g/ml.</summary>
-    private static double Laid(Pass pass) => pass.PaintedMm2 * 1e-6 * pass.Water.GramsPerSquareMetre();
+    /// <summary>What is put on a palette before it is painted; the rest comes from its pen, pencil or pad.</summary>
+    private static bool IsPrepared(Pass pass) => pass.Sheet is { Tool: Methods.Tool.Brush, Leaves: Leaves.Water } && pass.Stroke != Methods.Stroke.LeadWash;
+
+    /// <summary>
+    /// Volume of each of its mixes that a pass lays on one card, ml: water has 1 g/ml. Nothing where no water is left: pencils
+    /// and markers are not counted in ml.
+    /// </summary>
+    private static double Laid(Pass pass) => pass.Sheet.Leaves == Leaves.Water
+        ? pass.PaintedMm2 * 1e-6 * pass.Water.GramsPerSquareMetre() / Math.Max(1, pass.Mixes.Count(mix => mix.Parts.Length > 0))
+        : 0;
 }

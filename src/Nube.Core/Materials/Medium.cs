@@ -64,4 +64,22 @@ public static class Media
         Medium.BrushMarker => 2,
         _ => null,
     };
+
+    /// <summary>What it is called: "a pan or tube of paint", "an oil pencil".</summary>
+    public static string InWords(this Medium medium) => medium switch
+    {
+        Medium.Pan or Medium.Tube => "a pan or tube of paint",
+        Medium.InkPad => "an ink pad for painting",
+        Medium.BrushMarker => "a water-based marker",
+        Medium.BrushPen => "a brush pen",
+        Medium.WatercolourPencil => "a watercolour pencil",
+        Medium.WaxPencil => "a wax pencil",
+        Medium.OilPencil => "an oil pencil",
+        Medium.AlcoholMarker => "an alcohol marker",
+        Medium.BlendingInk => "a blending ink",
+        Medium.OpaqueWhite => "opaque white",
+        Medium.GelPen => "a gel pen",
+        Medium.Glitter => "a glitter pen",
+        _ => throw new ArgumentOutOfRangeException(nameof(medium)),
+    };
 }

@@ -34,15 +34,16 @@ internal static class OrderSearch
     /// <param name="problem">What is fixed.</param>
     /// <param name="first">An order that can be.</param>
     /// <param name="effort">How long to look.</param>
+    /// <param name="pinned">Whether the step at each place of the order stays there.</param>
     /// <param name="atLeast">No order can be done before, s.</param>
     /// <param name="progress">Told after each round.</param>
     /// <param name="stop">Ends the search.</param>
     public static int[] Better(
-        ScheduleProblem problem, int[] first, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
+        ScheduleProblem problem, int[] first, bool[] pinned, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
     {
-        var searches = new[] { new Search(problem, first, 1, 0x9E3779B97F4A7C15), new Search(problem, first, Hotter, 0xD1B54A32D192ED03) };
-        var changes = effort.Steps / (problem.Jobs + JobsPerChange);
-        for (var round = 0; round < Rounds && problem.Jobs > 1; round++)
+        var searches = new[] { new Search(problem, first, pinned, 1, 0x9E3779B97F4A7C15), new Search(problem, first, pinned, Hotter, 0xD1B54A32D192ED03) };
+        var changes = effort.Steps / (problem.Jobs.Length + JobsPerChange);
+        for (var round = 0; round < Rounds && problem.Jobs.Length > 1; round++)
         {
             var (from, to) = (round / (double)Rounds, (round + 1) / (double)Rounds);
             Parallel.ForEach(searches, search => search.Go(changes / Rounds, from, to, stop));
@@ -59,18 +60,19 @@ internal static class OrderSearch
         private readonly ScheduleProblem problem;
         private readonly double heat;
         private readonly double scale;
-        private readonly double[] dry;
+        private readonly bool[] pinned;
+        private readonly ScheduleProblem.Walk walk;
         private readonly int[] order;
         private readonly int[] tried;
         private double now;
         private ulong state;
 
-        public Search(ScheduleProblem problem, int[] first, double heat, ulong seed)
+        public Search(ScheduleProblem problem, int[] first, bool[] pinned, double heat, ulong seed)
         {
-            (this.problem, this.heat, state) = (problem, heat, seed);
-            dry = new double[problem.Cards * problem.Areas];
+            (this.problem, this.pinned, this.heat, state) = (problem, pinned, heat, seed);
+            walk = problem.Begin();
             (order, tried, BestOrder) = ([.. first], new int[first.Length], [.. first]);
-            Best = now = scale = problem.Finish(order, dry);
+            Best = now = scale = ScheduleProblem.Finish(order, walk);
         }
 
         public double Best { get; private set; }
@@ -84,7 +86,7 @@ internal static class OrderSearch
             {
                 if ((change & 255) == 0 && stop.IsCancellationRequested) return;
                 if (!Propose()) continue;
-                var finish = problem.Finish(tried, dry);
+                var finish = ScheduleProblem.Finish(tried, walk);
                 var way = from + (to - from) * change / changes;
                 var temperature = heat * scale * Hottest * Math.Pow(Coldest / Hottest, way);
                 if (finish > now && Uniform() >= Math.Exp((now - finish) / temperature)) continue;
@@ -136,10 +138,14 @@ internal static class OrderSearch
             return from;
         }
 
-        /// <summary>No step of the row is moved past one that must come before or after it.</summary>
+        /// <summary>No step of the row is moved past one that must come before or after it, and no pinned one is moved at all.</summary>
         private bool CanMove(int from, int length, int to)
         {
             var (passedFrom, passedTo) = to < from ? (to, from) : (from + length, to + length);
+            for (var place = Math.Min(from, passedFrom); place < Math.Max(from + length, passedTo); place++)
+            {
+                if (pinned[place]) return false;
+            }
             for (var other = passedFrom; other < passedTo; other++)
             {
                 for (var mine = from; mine < from + length; mine++)

@@ -14,7 +14,7 @@ public sealed record Wait(double Seconds, int Area, bool OnItself);
 /// <param name="Pass">Index of the pass.</param>
 /// <param name="Card">The card, from 1.</param>
 /// <param name="SetupSeconds">Rinsing and loading, or taking the next card, s; before the start.</param>
-/// <param name="Rinse">The mix changes: the brush is rinsed.</param>
+/// <param name="Rinse">The mix or the tool changes.</param>
 /// <param name="Wait">What it waits for beyond the setup, if anything.</param>
 /// <param name="StartSeconds">When painting starts, from the start of the run, s.</param>
 /// <param name="EndSeconds">When it ends, s.</param>
@@ -32,16 +32,27 @@ public sealed record PlannedStep(
     double EndSeconds,
     double ShiningSeconds,
     double DampSeconds,
-    double DrySeconds);
+    double DrySeconds)
+{
+    /// <summary>Before it, the card is dried with the heat tool, which takes the hands so long, s; 0 when it is not.</summary>
+    public double HeatSeconds { get; init; }
 
-/// <summary>How long a wash of some wetness takes, with this paper and air.</summary>
+    /// <summary>Before it, the maker rests so long, s; a night's rest included.</summary>
+    public double RestSeconds { get; init; }
+
+    /// <summary>The sitting that it falls into, from 1.</summary>
+    public int Sitting { get; init; } = 1;
+}
+
+/// <summary>How long what a pass leaves takes to dry, with this paper and air.</summary>
 /// <param name="Water">How wet the brush is.</param>
 /// <param name="Times">When each state is reached.</param>
-public sealed record DryingOf(BrushWater Water, DryingTimes Times);
+/// <param name="Leaves">What is left.</param>
+public sealed record DryingOf(BrushWater Water, DryingTimes Times, Leaves Leaves = Leaves.Water);
 
 /// <summary>Who does what when, for all cards of a run.</summary>
 /// <param name="Cards">How many cards.</param>
-/// <param name="Passes">Light to dark.</param>
+/// <param name="Passes">Each after those that must come before it.</param>
 /// <param name="Steps">In the order in which they are done.</param>
 /// <param name="Drying">Drying times used.</param>
 /// <param name="HandsSeconds">Time that hands are busy, s.</param>
@@ -60,6 +71,9 @@ public sealed record Plan(
     double BoneDrySeconds,
     double AtLeastSeconds)
 {
+    /// <summary>What it reckons with beside passes, paper, air and hand.</summary>
+    public PlanOptions Options { get; init; } = PlanOptions.None;
+
     /// <summary>The pass of a step.</summary>
     public Pass PassOf(PlannedStep step)
     {
@@ -67,6 +81,21 @@ public sealed record Plan(
         return Passes[step.Pass];
     }
 
-    /// <summary>Drying times of a wetness.</summary>
-    public DryingTimes TimesOf(BrushWater water) => Drying.First(d => d.Water == water).Times;
+    /// <summary>Drying times of what a pass leaves.</summary>
+    public DryingTimes TimesOf(Pass pass)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        return Drying.TimesOf(pass);
+    }
+}
+
+/// <summary>Looking up drying times.</summary>
+internal static class DryingLookup
+{
+    /// <summary>Drying times of what a pass leaves.</summary>
+    public static DryingTimes TimesOf(this ImmutableArray<DryingOf> drying, Pass pass)
+    {
+        var leaves = pass.Sheet.Leaves;
+        return drying.First(d => d.Leaves == leaves && (leaves != Leaves.Water || d.Water == pass.Water)).Times;
+    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
@@ -10,21 +11,24 @@ namespace Nube.Core.Planning;
 internal sealed class ScheduleProblem
 {
     private readonly ImmutableArray<Pass> passes;
-    private readonly Hand hand;
+    private readonly PlanOptions options;
     private readonly DryingTimes[] times; // of a pass
     private readonly double[] paint; // seconds of a pass
-    private readonly double[] dries; // seconds until a pass is dry
+    private readonly double[] dries, bone; // seconds until what a pass leaves is dry, bone dry
+    private readonly bool[] needsBone; // of a pass: its own areas must be bone dry
+    private readonly bool[] noHeat; // of a pass: afterwards the card stays away from heat
     private readonly double[,] setup; // seconds between a pass, or none (0), and the next
+    private readonly bool[,] changes; // whether the tool or what is on it changes between them
     private readonly int[][] own; // areas of a pass
     private readonly int[][] near; // areas of a pass, and those that touch them
     private readonly int[] ids; // of the areas
     private readonly bool[,] touch; // which areas touch
 
     public ScheduleProblem(
-        ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching, int cards, ImmutableArray<DryingOf> drying, Hand hand)
+        ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching, int cards, ImmutableArray<DryingOf> drying, Hand hand, PlanOptions options)
     {
         if (passes.IsEmpty) throw new ArgumentException("Give at least one area a colour.", nameof(passes));
-        (this.passes, Cards, this.hand) = (passes, cards, hand);
+        (this.passes, Cards, this.options) = (passes, cards, options);
         ids = [.. passes.SelectMany(pass => pass.Areas).Distinct().Order()];
         var index = ids.Index().ToDictionary(i => i.Item, i => i.Index);
         own = [.. passes.Select(pass => pass.Areas.Select(id => index[id]).ToArray())];
@@ -34,24 +38,30 @@ internal sealed class ScheduleProblem
             if (index.TryGetValue(one, out var a) && index.TryGetValue(other, out var b)) touch[a, b] = touch[b, a] = true;
         }
         near = [.. own.Select(areas => areas.Concat(Touched(areas)).ToArray())];
-        Before =
+        Precedes = Precedence.Of(passes);
+        Before = [.. passes.Select(pass => Enumerable.Range(0, passes.Length).Where(other => Precedes[other, pass.Index]).ToArray())];
+        var skipped = options.Skipped.ToHashSet();
+        Jobs =
         [
-            .. passes.Select(pass => passes
-                .Where(other => other.Layer == pass.Layer - 1 && other.Areas.Any(pass.Areas.Contains))
-                .Select(other => other.Index).ToArray()),
+            .. Enumerable.Range(0, cards * passes.Length)
+                .Where(job => !skipped.Contains(new StepKey(job / passes.Length + 1, job % passes.Length))),
         ];
-        Precedes = new bool[passes.Length, passes.Length];
-        foreach (var (pass, before) in Before.Index())
-        {
-            foreach (var other in before) Precedes[other, pass] = true;
-        }
-        times = [.. passes.Select(pass => drying.First(d => d.Water == pass.Water).Times)];
+        if (Jobs.Length == 0) throw new ImpossibleOrderException("Every step is left out: nothing is left to plan.");
+        times = [.. passes.Select(pass => drying.TimesOf(pass))];
         dries = [.. times.Select(time => time.Dry.TotalSeconds)];
-        paint = [.. passes.Select(pass => pass.Areas.Length * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2)];
+        bone = [.. times.Select(time => time.BoneDry.TotalSeconds)];
+        needsBone = [.. passes.Select(pass => pass.Sheet.Needs == Wetness.BoneDry)];
+        noHeat = [.. passes.Select(Heating.Forbids)];
+        paint = [.. passes.Select(hand.PaintSeconds)];
         setup = new double[passes.Length + 1, passes.Length];
+        changes = new bool[passes.Length + 1, passes.Length];
         for (var last = -1; last < passes.Length; last++)
         {
-            for (var pass = 0; pass < passes.Length; pass++) setup[last + 1, pass] = SetupOf(last, pass);
+            for (var pass = 0; pass < passes.Length; pass++)
+            {
+                setup[last + 1, pass] = hand.SetupSeconds(last < 0 ? null : passes[last], passes[pass]);
+                changes[last + 1, pass] = last < 0 || !Hand.SameOnTool(passes[last], passes[pass]);
+            }
         }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
     }
@@ -62,107 +72,87 @@ internal sealed class ScheduleProblem
     /// <summary>How many passes.</summary>
     public int Passes => passes.Length;
 
-    /// <summary>How many jobs.</summary>
-    public int Jobs => Cards * Passes;
-
     /// <summary>How many areas.</summary>
     public int Areas => ids.Length;
+
+    /// <summary>All jobs but those that are left out.</summary>
+    public int[] Jobs { get; }
 
     /// <summary>Passes that must be done on a card before each.</summary>
     public int[][] Before { get; }
 
-    /// <summary>Whether one pass must be done before another on the same card, with none between.</summary>
+    /// <summary>Whether one pass must be done before another on the same card.</summary>
     public bool[,] Precedes { get; }
 
     /// <summary>Seconds that must follow a pass on its areas and on those beside them.</summary>
     public double[] Tails { get; }
 
-    /// <summary>Seconds to make ready for a pass after another, or after none (-1).</summary>
-    public double Setup(int last, int pass) => setup[last + 1, pass];
+    /// <summary>The tool, or what is on it, changes between two passes.</summary>
+    public bool Changes(int last, int pass) => changes[last + 1, pass];
 
-    /// <summary>The mix changes between two passes.</summary>
-    public bool Changes(int last, int pass) => last < 0 || passes[last].Mix != passes[pass].Mix;
+    /// <summary>A walk through an order, from the start of the run.</summary>
+    public Walk Begin() => new(this);
 
     /// <summary>When the last stroke of an order is done, s.</summary>
     /// <param name="order">All jobs, each after those that must come before it.</param>
-    /// <param name="dry">Room for when each area of each card is dry; its content is overwritten.</param>
-    public double Finish(int[] order, double[] dry)
+    /// <param name="walk">Where to walk; begun anew.</param>
+    public static double Finish(int[] order, Walk walk)
     {
-        Array.Clear(dry);
-        var (free, last) = (0.0, -1);
-        foreach (var job in order)
-        {
-            var (card, pass) = (job / paint.Length, job % paint.Length);
-            var at = card * ids.Length;
-            var start = free + setup[last + 1, pass];
-            foreach (var area in near[pass]) start = Math.Max(start, dry[at + area]);
-            free = start + paint[pass];
-            var until = free + dries[pass];
-            foreach (var area in own[pass]) dry[at + area] = until;
-            last = pass;
-        }
-        return free;
+        walk.Restart();
+        foreach (var job in order) walk.Do(job);
+        return walk.Free;
     }
-
-    /// <summary>When what must be dry for a job is dry, and which area is the last; -1 for none.</summary>
-    public (double Time, int Area) Ready(double[] dry, int card, int pass)
-    {
-        var (time, last) = (0.0, -1);
-        foreach (var area in near[pass])
-        {
-            if (dry[card * ids.Length + area] > time) (time, last) = (dry[card * ids.Length + area], area);
-        }
-        return (time, last);
-    }
-
-    /// <summary>Notes that a job ended.</summary>
-    public void Lay(double[] dry, int card, int pass, double end)
-    {
-        foreach (var area in own[pass]) dry[card * ids.Length + area] = end + dries[pass];
-    }
-
-    /// <summary>Seconds of painting of a pass.</summary>
-    public double Paint(int pass) => paint[pass];
 
     /// <summary>An order as steps with their times.</summary>
     public ImmutableArray<PlannedStep> Steps(int[] order)
     {
-        var dry = new double[Cards * ids.Length];
+        var walk = Begin();
         var steps = ImmutableArray.CreateBuilder<PlannedStep>(order.Length);
-        var (free, last) = (0.0, -1);
         foreach (var job in order)
         {
             var (card, pass) = (job / Passes, job % Passes);
-            var (preparation, ready, time) = (Setup(last, pass), Ready(dry, card, pass), times[pass]);
-            var begin = Math.Max(free + preparation, ready.Time);
-            var end = begin + paint[pass];
-            Lay(dry, card, pass, end);
-            var idle = begin - free - preparation;
+            var last = walk.Last;
+            var due = walk.Due(job);
+            walk.Do(job);
+            var (time, end) = (times[pass], walk.Free);
             steps.Add(new PlannedStep(
-                steps.Count + 1, pass, card + 1, preparation, Changes(last, pass),
-                idle > 1e-9 ? new Wait(idle, ids[ready.Area], own[pass].Contains(ready.Area)) : null,
-                begin, end, end + time.Shining.TotalSeconds, end + time.Damp.TotalSeconds, end + time.Dry.TotalSeconds));
-            (free, last) = (end, pass);
+                steps.Count + 1, pass, card + 1, setup[last + 1, pass], Changes(last, pass),
+                due.Wait > 1e-9 ? new Wait(due.Wait, ids[due.Area], own[pass].Contains(due.Area)) : null,
+                due.Start, end, end + time.Shining.TotalSeconds, end + time.Damp.TotalSeconds, end + time.Dry.TotalSeconds)
+            {
+                HeatSeconds = due.Heat,
+                RestSeconds = due.Rest,
+                Sitting = due.Sitting,
+            });
         }
         return steps.MoveToImmutable();
     }
 
     /// <summary>
-    /// A time before which no order can be done, s: the hands' work with the fewest changes of mix; or on one card the
-    /// heaviest set of areas that all touch each other, of which only one can be wet at a time.
+    /// A time before which no order can be done, s: the hands' work with the fewest changes; or on one card, dried in the
+    /// air, the heaviest set of areas that all touch each other, of which only one can be wet at a time.
     /// </summary>
     public double LowerBound()
     {
-        var mixes = passes.Select(pass => pass.Mix).Distinct().Count();
-        var cheapest = Math.Min(hand.NextMixSeconds, hand.LighterMixSeconds);
-        var hands = Cards * paint.Sum() + mixes * cheapest + (Jobs - mixes) * Math.Min(hand.NextCardSeconds, cheapest);
-        return Math.Max(hands, cheapest + Cliques().Max(InARow));
+        // Each way in which a tool is loaded is entered once at least, and not from itself.
+        var classes = Enumerable.Range(0, Passes).Where(pass => Jobs.Any(job => job % Passes == pass))
+            .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
+        var entries = classes.Sum(group => group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass])));
+        var within = Enumerable.Range(0, Passes).Min(pass => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]));
+        var hands = Jobs.Sum(job => paint[job % Passes]) + entries + (Jobs.Length - classes.Count) * within;
+        return options.Heat ? hands : Math.Max(hands, within + Enumerable.Range(0, Cards).Max(OnOneCard));
+
+        double OnOneCard(int card)
+        {
+            var there = Jobs.Where(job => job / Passes == card).Select(job => job % Passes).ToList();
+            return there.Count == 0 ? 0 : Cliques().Max(areas => InARow(there, areas));
+        }
 
         // The drying of the one that comes last is not waited for.
-        double InARow(int[] areas)
+        double InARow(List<int> there, int[] areas)
         {
-            var one = Enumerable.Range(0, Passes).Where(pass => own[pass].Any(areas.Contains)).ToList();
-            return one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]);
+            var one = there.Where(pass => own[pass].Any(areas.Contains)).ToList();
+            return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]);
         }
     }
 
@@ -203,10 +193,118 @@ internal sealed class ScheduleProblem
         return dries[pass] + own[pass].Max(area => Left(area, passes[pass].Layer)) + Touched(own[pass]).Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
     }
 
-    private double SetupOf(int last, int pass)
+    /// <summary>When a job can be done, and what comes before it.</summary>
+    /// <param name="Start">When painting starts, s.</param>
+    /// <param name="Wait">How long it waits for paint to dry, s.</param>
+    /// <param name="Area">What it waits for.</param>
+    /// <param name="Heat">How long the heat tool is used before, s.</param>
+    /// <param name="Rest">How long the maker rests before, s.</param>
+    /// <param name="Sitting">In which sitting, from 1.</param>
+    internal readonly record struct DueAt(double Start, double Wait, int Area, double Heat, double Rest, int Sitting);
+
+    /// <summary>The bench while an order is walked through: who is wet until when, and what the hands did last.</summary>
+    internal sealed class Walk(ScheduleProblem problem)
     {
-        if (last < 0) return hand.NextMixSeconds;
-        if (passes[last].Mix == passes[pass].Mix) return hand.NextCardSeconds;
-        return passes[pass].Lightness > passes[last].Lightness + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
+        private readonly double[] dry = new double[problem.Cards * problem.ids.Length];
+        private readonly double[] boneDry = new double[problem.Cards * problem.ids.Length];
+        private readonly bool[] keepsFromHeat = new bool[problem.Cards];
+        private readonly Sitting? sitting = problem.options.Sitting;
+        private double sittingStart, rested; // when this sitting began, and when the maker last rested
+
+        /// <summary>When the hands are free, s.</summary>
+        public double Free { get; private set; }
+
+        /// <summary>The pass that was done last; -1 for none.</summary>
+        public int Last { get; private set; } = -1;
+
+        private int SittingNumber { get; set; } = 1;
+
+        /// <summary>Back to the start of the run.</summary>
+        public void Restart()
+        {
+            Array.Clear(dry);
+            Array.Clear(boneDry);
+            Array.Clear(keepsFromHeat);
+            (Free, Last, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 1);
+        }
+
+        /// <summary>When a job could be done next.</summary>
+        public DueAt Due(int job)
+        {
+            var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
+            var at = card * problem.ids.Length;
+            var (ready, area) = (0.0, -1);
+            foreach (var other in problem.near[pass])
+            {
+                if (dry[at + other] > ready) (ready, area) = (dry[at + other], other);
+            }
+            if (problem.needsBone[pass])
+            {
+                foreach (var mine in problem.own[pass])
+                {
+                    if (boneDry[at + mine] > ready) (ready, area) = (boneDry[at + mine], mine);
+                }
+            }
+            var setup = problem.setup[Last + 1, pass];
+            var (start, heat) = (Free + setup, 0.0);
+            var wait = Math.Max(0, ready - start);
+            if (problem.options.Heat && !keepsFromHeat[card] && wait > Heating.Seconds + Heating.WorthSeconds)
+            {
+                (heat, wait) = (Heating.Seconds, 0);
+                start += heat;
+            }
+            start += wait;
+            if (sitting is null) return new DueAt(start, wait, area, heat, 0, 1);
+            return Rested(new DueAt(start, wait, area, heat, 0, SittingNumber), setup, problem.paint[pass], ready);
+        }
+
+        /// <summary>Does a job as soon as it can be done.</summary>
+        public void Do(int job)
+        {
+            var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
+            var at = card * problem.ids.Length;
+            var due = Due(job);
+            if (due.Heat > 0)
+            {
+                var heated = due.Start - problem.setup[Last + 1, pass];
+                for (var area = at; area < at + problem.ids.Length; area++)
+                    (dry[area], boneDry[area]) = (Math.Min(dry[area], heated), Math.Min(boneDry[area], heated));
+            }
+            if (due.Sitting > SittingNumber)
+            {
+                sittingStart += (due.Sitting - SittingNumber) * sitting!.NextAfterHours * 3600;
+                SittingNumber = due.Sitting;
+            }
+            if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60) rested = due.Start;
+            (Free, Last) = (due.Start + problem.paint[pass], pass);
+            foreach (var area in problem.own[pass])
+                (dry[at + area], boneDry[at + area]) = (Free + problem.dries[pass], Free + problem.bone[pass]);
+            keepsFromHeat[card] |= problem.noHeat[pass];
+        }
+
+        /// <summary>Moved behind a pause, or to the next sitting.</summary>
+        private DueAt Rested(DueAt due, double setup, double paint, double ready)
+        {
+            var begun = Free > sittingStart;
+            if (begun && due.Start + paint > sittingStart + sitting!.Minutes * 60)
+            {
+                var (next, number) = (sittingStart, SittingNumber);
+                do
+                {
+                    next += sitting.NextAfterHours * 3600;
+                    number++;
+                }
+                while (ready > next + sitting.Minutes * 60);
+                var start = Math.Max(next + setup, ready);
+                return due with { Start = start, Wait = start - next - setup, Heat = 0, Rest = next - Free, Sitting = number };
+            }
+            var pause = sitting!.PauseMinutes * 60;
+            if (begun && due.Wait < pause && due.Start + paint - rested > sitting.PauseEveryMinutes * 60 && Free > rested)
+            {
+                var start = Math.Max(Free + pause + setup + due.Heat, due.Start);
+                return due with { Start = start, Wait = 0, Rest = start - Free - setup - due.Heat };
+            }
+            return due;
+        }
     }
 }

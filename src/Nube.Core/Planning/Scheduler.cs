@@ -6,8 +6,9 @@ namespace Nube.Core.Planning;
 
 /// <summary>Puts passes and cards in an order.</summary>
 /// <remarks>
-/// The order of the hands fixes everything else: a step starts when the hands are free and set up, its own areas are
-/// dry, and every area that touches them on that card is dry. A first order is built greedily, always taking the step with
+/// The order of the hands fixes everything else: a step starts when the hands are free and set up, its own areas are as
+/// dry as its stroke needs them, and every area that touches them on that card is dry; where a heat tool is allowed and
+/// saves enough, it ends the wait; pauses and the ends of sittings come in between. A first order is built greedily, always taking the step with
 /// the least cost of (time lost, changing the mix, being darker than what is still to do, less what must follow it),
 /// under a fixed list of weightings; the plan that ends first wins, ties going to the earlier weighting. It is there at
 /// once; <see cref="Improve"/> then looks for a better one. Same input, same plan.
@@ -36,38 +37,42 @@ public static class Scheduler
     ];
 
     /// <summary>Plans a run.</summary>
-    /// <param name="passes">The passes of one card, light to dark.</param>
+    /// <param name="passes">The passes of one card, each after those that must come before it.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="cards">How many cards, 1 to 24.</param>
     /// <param name="paper">The paper.</param>
     /// <param name="air">The air of the room.</param>
     /// <param name="hand">The maker's hand.</param>
+    /// <param name="options">What else to reckon with; nothing when it is not given.</param>
     /// <exception cref="ArgumentOutOfRangeException">The number of cards is out of range.</exception>
+    /// <exception cref="ImpossibleOrderException">A pinned step cannot stay where it is, or nothing is left to do.</exception>
     public static Plan PlanRun(
         ImmutableArray<Pass> passes,
         IEnumerable<(int One, int Other)> touching,
         int cards,
         Paper paper,
         Air air,
-        Hand hand)
+        Hand hand,
+        PlanOptions? options = null)
     {
         ArgumentNullException.ThrowIfNull(touching);
         ArgumentNullException.ThrowIfNull(hand);
         if (cards is < 1 or > MostCards)
             throw new ArgumentOutOfRangeException(nameof(cards), $"A run has 1 to {MostCards} cards.");
+        options ??= PlanOptions.None;
         ImmutableArray<DryingOf> drying =
         [
-            .. passes.Select(pass => pass.Water).Distinct().Order()
-                .Select(water => new DryingOf(water, new DryingCurve(water.GramsPerSquareMetre(), paper, air).Times())),
+            .. passes.Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default)).Distinct().Order()
+                .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
         ];
-        var problem = new ScheduleProblem(passes, touching, cards, drying, hand);
+        var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
         var best = Weightings.AsParallel().AsOrdered()
             .Select(weighting => Greedy(problem, weighting))
             .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a);
-        return PlanOf(problem, best.Order, passes, drying);
+        return PlanOf(problem, Pinning.Pinned(best.Order, passes, options.Pinned), passes, drying, options);
     }
 
-    /// <summary>Looks for a better order of a plan; never answers a worse one.</summary>
+    /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="hand">The maker's hand.</param>
@@ -79,13 +84,26 @@ public static class Scheduler
         CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand);
-        int[] order = [.. plan.Steps.Select(step => (step.Card - 1) * plan.Passes.Length + step.Pass)];
-        var better = OrderSearch.Better(problem, order, effort, plan.AtLeastSeconds, progress, stop);
-        return PlanOf(problem, better, plan.Passes, plan.Drying);
+        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, plan.Options);
+        var pinned = plan.Options.Pinned.Select(pin => pin.Step).ToHashSet();
+        bool[] stays = [.. plan.Steps.Select(step => pinned.Contains(new StepKey(step.Card, step.Pass)))];
+        var better = OrderSearch.Better(problem, OrderOf(plan), stays, effort, plan.AtLeastSeconds, progress, stop);
+        return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options);
     }
 
-    private static Plan PlanOf(ScheduleProblem problem, int[] order, ImmutableArray<Pass> passes, ImmutableArray<DryingOf> drying)
+    /// <summary>A plan in an order that the maker gave, with times worked out anew.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="order">Its steps, each once.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <param name="options">What else to reckon with.</param>
+    internal static Plan InOrder(Plan plan, int[] order, IEnumerable<(int One, int Other)> touching, Hand hand, PlanOptions options) =>
+        PlanOf(new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options), order, plan.Passes, plan.Drying, options);
+
+    /// <summary>The order of a plan, as jobs.</summary>
+    internal static int[] OrderOf(Plan plan) => [.. plan.Steps.Select(step => (step.Card - 1) * plan.Passes.Length + step.Pass)];
+
+    private static Plan PlanOf(ScheduleProblem problem, int[] order, ImmutableArray<Pass> passes, ImmutableArray<DryingOf> drying, PlanOptions options)
     {
         var steps = problem.Steps(order);
         return new Plan(
@@ -93,21 +111,20 @@ public static class Scheduler
             passes,
             steps,
             drying,
-            steps.Sum(step => step.SetupSeconds + step.EndSeconds - step.StartSeconds),
+            steps.Sum(step => step.SetupSeconds + step.HeatSeconds + step.EndSeconds - step.StartSeconds),
             steps.Max(step => step.EndSeconds),
             steps.Max(step => step.DrySeconds),
-            steps.Max(step => step.EndSeconds + drying.First(d => d.Water == passes[step.Pass].Water).Times.BoneDry.TotalSeconds),
-            problem.LowerBound());
+            steps.Max(step => step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds),
+            problem.LowerBound()) { Options = options };
     }
 
     /// <summary>One order, built greedily.</summary>
     private static (int[] Order, double Finish) Greedy(ScheduleProblem problem, Weighting weighting)
     {
-        var dry = new double[problem.Cards * problem.Areas];
-        var done = new bool[problem.Jobs];
-        var open = Enumerable.Range(0, problem.Jobs).ToList();
-        var order = new int[problem.Jobs];
-        var (free, last) = (0.0, -1);
+        var walk = problem.Begin();
+        var open = problem.Jobs.ToList();
+        var left = open.ToHashSet();
+        var order = new int[open.Count];
         for (var step = 0; step < order.Length; step++)
         {
             var (cost, choice) = (double.PositiveInfinity, -1);
@@ -115,21 +132,16 @@ public static class Scheduler
             for (var i = 0; i < open.Count; i++)
             {
                 var (card, pass) = (open[i] / problem.Passes, open[i] % problem.Passes);
-                if (!problem.Before[pass].All(other => done[card * problem.Passes + other])) continue;
-                var start = Math.Max(free + problem.Setup(last, pass), problem.Ready(dry, card, pass).Time);
-                var now = start - free + (last >= 0 && problem.Changes(last, pass) ? weighting.Change : 0)
+                if (problem.Before[pass].Any(other => left.Contains(card * problem.Passes + other))) continue;
+                var now = walk.Due(open[i]).Start - walk.Free + (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
                     + weighting.Rank * (pass - lightest) - weighting.Tail * problem.Tails[pass];
                 if (now < cost) (cost, choice) = (now, i);
             }
-            var job = open[choice];
+            order[step] = open[choice];
+            left.Remove(open[choice]);
             open.RemoveAt(choice);
-            done[job] = true;
-            order[step] = job;
-            var chosen = job % problem.Passes;
-            free = Math.Max(free + problem.Setup(last, chosen), problem.Ready(dry, job / problem.Passes, chosen).Time) + problem.Paint(chosen);
-            problem.Lay(dry, job / problem.Passes, chosen, free);
-            last = chosen;
+            walk.Do(order[step]);
         }
-        return (order, free);
+        return (order, walk.Free);
     }
 }

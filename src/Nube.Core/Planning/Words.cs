@@ -7,37 +7,6 @@ namespace Nube.Core.Planning;
 /// <summary>Steps in words that can be read aloud at arm's length.</summary>
 public static class Words
 {
-    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth"];
-
-    /// <summary>"Second wash, left pear and branch".</summary>
-    public static string Title(Pass pass, Func<int, string> nameOf)
-    {
-        ArgumentNullException.ThrowIfNull(pass);
-        var names = Names([.. pass.Areas.Select(nameOf)]);
-        if (pass.Zone == Zone.Shadow) return $"Shadow side of {LowerFirst(names)}";
-        return $"{Ordinals[Math.Min(pass.Layer, Ordinals.Length) - 1]} wash, {LowerFirst(names)}";
-    }
-
-    /// <summary>Where the brush goes.</summary>
-    public static string Where(Pass pass)
-    {
-        ArgumentNullException.ThrowIfNull(pass);
-        var each = pass.Areas.Length == 1 ? "" : " of each area";
-        return pass.Zone == Zone.Shadow
-            ? $"The lower right third{each}; pull its edge soft with a clean damp brush"
-            : $"All{(pass.Areas.Length == 1 ? " of it" : each)}, up to the lines";
-    }
-
-    /// <summary>Which brush, how wet.</summary>
-    public static string Brush(BrushWater water) => water switch
-    {
-        BrushWater.DryBrush => "Small round brush, nearly dry",
-        BrushWater.Damp => "Small round brush, loaded, tip wiped once",
-        BrushWater.Wash => "Round brush, loaded",
-        BrushWater.Juicy => "Round brush, with a bead of water running along",
-        _ => "Large brush, as much as stays on the paper",
-    };
-
     /// <summary>How well a full-strength wash hides what is under it.</summary>
     /// <remarks>By its reflectance over black, which scattering alone gives; the bounds are this project's own.</remarks>
     public static string Covers(PaintOptics paint)
@@ -90,6 +59,7 @@ public static class Words
         };
     }
 
-    private static string LowerFirst(string text) =>
+    /// <summary>With a small first letter, unless it is an abbreviation.</summary>
+    internal static string LowerFirst(string text) =>
         text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1])) ? char.ToLowerInvariant(text[0]) + text[1..] : text;
 }

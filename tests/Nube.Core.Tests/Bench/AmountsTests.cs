@@ -2,6 +2,8 @@ using Nube.Core.Optics;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Bench;

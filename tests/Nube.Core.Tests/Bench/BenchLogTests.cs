@@ -20,7 +20,7 @@ public class BenchLogTests
 
     private static BenchState At(double minute, params Tap[] taps) => BenchLog.At(Plan, Row.Touching, taps, Start.AddMinutes(minute));
 
-    private static TimeSpan DryTime(int step) => Plan.TimesOf(Plan.PassOf(Plan.Steps[step - 1]).Water).Dry;
+    private static TimeSpan DryTime(int step) => Plan.TimesOf(Plan.PassOf(Plan.Steps[step - 1])).Dry;
 
     [Fact]
     public void Nothing_done_yet_leaves_every_card_bone_dry_and_the_first_step_in_hand()
@@ -63,7 +63,7 @@ public class BenchLogTests
     public void Meanwhile_is_a_step_that_can_start_now()
     {
         // Area 1 of the first card is wet and area 2 touches it; the second card is free.
-        int FirstWash(int area) => Plan.Steps.First(s => s.Card == 1 && Plan.PassOf(s).IsFirst && Plan.PassOf(s).Areas.Contains(area)).Number;
+        int FirstWash(int area) => Plan.Steps.First(s => s.Card == 1 && Plan.PassOf(s).Layer == 1 && Plan.PassOf(s).Areas.Contains(area)).Number;
         Tap[] taps = [Done(FirstWash(1), 0), new Tap(TapKind.Take, FirstWash(2), Start, "")];
         var bench = At(0.1, taps);
         Assert.NotNull(bench.Holdup);

@@ -19,17 +19,17 @@ public class OrderSearchTests
         var count = 1 + random.Next(mostAreas);
         var mixes = 1 + random.Next(count);
         var touching = (from a in Enumerable.Range(1, count) from b in Enumerable.Range(a + 1, count - a) where random.NextDouble() < 2.5 / count select (a, b)).ToArray();
-        var areas = Enumerable.Range(1, count).Select(i =>
+        var drawn = Enumerable.Range(1, count).Select(i =>
         {
             var (layers, shadow) = (1 + random.Next(3), random.Next(3));
-            return new ColouredArea(
-                i, 20 + random.Next(600), new Recipe([new RecipePart(random.Next(mixes), 1)], new Strength(random.Next(5)), layers, default, 0, 0), shadow,
-                [.. Enumerable.Range(1, layers + shadow).Select(layer => 95.0 - 8 * layer - random.Next(6))], 0.3);
+            return (Area: i, Size: 20 + random.Next(600), Colourant: random.Next(mixes), Strength: new Strength(random.Next(5)), Layers: layers, Shadow: shadow,
+                Lightness: Enumerable.Range(1, layers + shadow).Select(layer => 95.0 - 8 * layer - random.Next(6)).ToArray());
         }).ToList();
         var paper = GenericCatalogue.Papers[random.Next(GenericCatalogue.Papers.Length)];
+        var areas = drawn.Select(d => FlatAreas.Area(d.Area, d.Size, d.Colourant, d.Strength, d.Layers, d.Shadow, layer => d.Lightness[layer - 1], paper, 0.3)).ToList();
         var air = new Air(15 + random.Next(15), 0.3 + 0.5 * random.NextDouble(), 0.3 * random.NextDouble());
         var hand = new Hand(2 + random.Next(8), 0.01 + 0.05 * random.NextDouble(), 1 + random.Next(8), 10 + random.Next(30), 30 + random.Next(30));
-        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching, paper), touching, 1 + random.Next(mostCards), paper, air, hand), touching, hand);
+        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, 1 + random.Next(mostCards), paper, air, hand), touching, hand);
     }
 
     [Fact]
@@ -130,7 +130,7 @@ public class OrderSearchTests
         var jobs = plan.Steps.Select(step => (step.Card, Pass: plan.Passes[step.Pass])).ToList();
         var horizon = Whole(plan.FinishSeconds) + 100;
         long Paint(Pass pass) => Whole(pass.Areas.Length * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2);
-        long Dry(Pass pass) => Whole(plan.TimesOf(pass.Water).Dry.TotalSeconds);
+        long Dry(Pass pass) => Whole(plan.TimesOf(pass).Dry.TotalSeconds);
         var start = jobs.Select((_, i) => model.NewIntVar(0, horizon, $"start {i}")).ToArray();
         var finish = model.NewIntVar(0, horizon, "finish");
         var circuit = model.AddCircuit();

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
@@ -15,14 +16,9 @@ public class PlanningTests
     internal static (ImmutableArray<Pass> Passes, (int, int)[] Touching) Row(int areas, int mixes, int layers = 1, int shadow = 1)
     {
         var touching = Enumerable.Range(1, areas - 1).Select(i => (i, i + 1)).ToArray();
-        var coloured = Enumerable.Range(1, areas).Select(i => new ColouredArea(
-            i,
-            60 + 90 * (i % 5),
-            new Recipe([new RecipePart(i % mixes, 1)], new Strength(4), layers, default, 0, 0),
-            shadow,
-            [.. Enumerable.Range(1, layers + shadow).Select(layer => 90.0 - 6 * (i % mixes) - 9 * layer)],
-            0.35)).ToList();
-        return (PassBuilder.Passes(coloured, touching, Paper), touching);
+        var coloured = Enumerable.Range(1, areas).Select(i => FlatAreas.Area(
+            i, 60 + 90 * (i % 5), i % mixes, new Strength(4), layers, shadow, layer => 90.0 - 6 * (i % mixes) - 9 * layer, Paper)).ToList();
+        return (PassBuilder.Passes(coloured, touching), touching);
     }
 
     private static Plan Make((ImmutableArray<Pass> Passes, (int, int)[] Touching) row, int cards = 4) =>
@@ -133,18 +129,18 @@ public class PlanningTests
     public void Paper_that_buckles_gets_less_water()
     {
         var bristol = GenericCatalogue.Papers.First(p => p.Name.Contains("bristol", StringComparison.Ordinal));
-        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(900, Zone.Whole, bristol));
-        Assert.Equal(BrushWater.Wash, PassBuilder.BrushWaterFor(900, Zone.Whole, Paper));
-        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(100, Zone.Whole, Paper));
-        Assert.Equal(BrushWater.Damp, PassBuilder.BrushWaterFor(900, Zone.Shadow, Paper));
+        Assert.Equal(BrushWater.Damp, HowWet.ForWash(900, Zone.Whole, bristol));
+        Assert.Equal(BrushWater.Wash, HowWet.ForWash(900, Zone.Whole, Paper));
+        Assert.Equal(BrushWater.Damp, HowWet.ForWash(100, Zone.Whole, Paper));
+        Assert.Equal(BrushWater.Damp, HowWet.ForWash(900, Zone.Shadow, Paper));
     }
 
     [Fact]
     public void Steps_read_as_sentences()
     {
         var pass = new Pass(0, new PaintMix([new(0, 1)], new(4)), [1, 2, 3, 4], Zone.Whole, 2, BrushWater.Wash, 80, 100);
-        Assert.Equal("Second wash, left pear, right pear and 2 more", Words.Title(pass, id => id == 1 ? "Left pear" : id == 2 ? "Right pear" : "Leaf"));
-        Assert.StartsWith("Shadow side of branch", Words.Title(pass with { Zone = Zone.Shadow, Areas = [1] }, _ => "Branch"), StringComparison.Ordinal);
+        Assert.Equal("Second wash, left pear, right pear and 2 more", StepWords.Title(pass, id => id == 1 ? "Left pear" : id == 2 ? "Right pear" : "Leaf"));
+        Assert.StartsWith("Shadow side of branch", StepWords.Title(pass with { Zone = Zone.Shadow, Areas = [1] }, _ => "Branch"), StringComparison.Ordinal);
         Assert.Equal(["40 s", "12 min", "1 h 05 min"], [Words.Duration(39.5), Words.Duration(720), Words.Duration(3900)]);
     }
 

@@ -56,7 +56,7 @@ public class ScheduleOracleTests
                 var start = wet.Select(area => dry.GetValueOrDefault((card, area))).Append(free + Setup(last, pass)).Max();
                 var end = start + pass.Areas.Length * Hand.Ordinary.SecondsPerArea + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
                 var then = new Dictionary<(int, int), double>(dry);
-                foreach (var area in pass.Areas) then[(card, area)] = end + plan.TimesOf(pass.Water).Dry.TotalSeconds;
+                foreach (var area in pass.Areas) then[(card, area)] = end + plan.TimesOf(pass).Dry.TotalSeconds;
                 Try([.. left.Where(l => l != (card, pass))], pass, end, then);
             }
         }

@@ -1,4 +1,5 @@
 using Nube.Core.Drying;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
@@ -32,11 +33,11 @@ public class WordsTests
     [Fact]
     public void A_wash_goes_everywhere_and_a_shadow_to_its_side()
     {
-        Assert.Equal("First wash, leaf", Words.Title(Wash, _ => "Leaf"));
-        Assert.Equal("Fifth wash, leaf", Words.Title(Wash with { Layer = 9 }, _ => "Leaf"));
-        Assert.Contains("All of it", Words.Where(Wash), StringComparison.Ordinal);
-        Assert.Contains("each area", Words.Where(Wash with { Areas = [1, 2] }), StringComparison.Ordinal);
-        Assert.Contains("lower right", Words.Where(Wash with { Zone = Zone.Shadow }), StringComparison.Ordinal);
+        Assert.Equal("First wash, leaf", StepWords.Title(Wash, _ => "Leaf"));
+        Assert.Equal("Fifth wash, leaf", StepWords.Title(Wash with { Layer = 9 }, _ => "Leaf"));
+        Assert.Contains("All of it", StepWords.Where(Wash), StringComparison.Ordinal);
+        Assert.Contains("each area", StepWords.Where(Wash with { Areas = [1, 2] }), StringComparison.Ordinal);
+        Assert.Contains("away from the light", StepWords.Where(Wash with { Zone = Zone.Shadow }), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -52,7 +53,7 @@ public class WordsTests
     [Fact]
     public void Every_wetness_of_the_brush_has_words_of_its_own()
     {
-        var said = Enum.GetValues<BrushWater>().Select(Words.Brush).ToList();
+        var said = Enum.GetValues<BrushWater>().Select(StepWords.Brush).ToList();
         Assert.Equal(said.Count, said.Distinct().Count());
         Assert.All(said, words => Assert.Contains("brush", words, StringComparison.Ordinal));
     }

@@ -1,15 +1,20 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
-namespace Nube.Core.Planning;
+namespace Nube.Core.Mixing;
 
 /// <summary>What is on the brush: colourants in parts, with water.</summary>
-/// <param name="Parts">Colourants by their place in the run's palette.</param>
+/// <param name="Parts">Colourants by their place in the run's palette; none for clean water or a dry tool.</param>
 /// <param name="Strength">Colour to water.</param>
 public sealed record PaintMix(ImmutableArray<RecipePart> Parts, Strength Strength)
 {
+    /// <summary>Clean water.</summary>
+    public static PaintMix CleanWater { get; } = new([], new Strength(1));
+
+    /// <summary>Nothing: a dry tool, or one that brings what is not of the palette.</summary>
+    public static PaintMix None { get; } = new([], new Strength(0));
+
     /// <summary>Tells mixes apart: equal for equal parts and strength.</summary>
     public string Key { get; } = string.Create(
         CultureInfo.InvariantCulture,

@@ -1,0 +1,53 @@
+using Nube.Core.Materials;
+
+namespace Nube.Core.Drying;
+
+/// <summary>What a pass leaves that must dry.</summary>
+public enum Leaves
+{
+    /// <summary>Water, as much as the brush laid.</summary>
+    Water,
+
+    /// <summary>Nothing.</summary>
+    Nothing,
+
+    /// <summary>Odourless solvent.</summary>
+    Solvent,
+
+    /// <summary>Alcohol ink.</summary>
+    Alcohol,
+
+    /// <summary>Slow ink, which dries by sinking in.</summary>
+    SlowInk,
+
+    /// <summary>Opaque white, gel, gloss.</summary>
+    ThickWhite,
+}
+
+/// <summary>How long what was left takes to dry.</summary>
+/// <remarks>
+/// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some minutes,
+/// alcohol at once, slow ink overnight, thick white under an hour; all from memory, and scaled by what the bench has taught.
+/// </remarks>
+public static class LeftToDry
+{
+    /// <summary>When each state is reached.</summary>
+    /// <param name="leaves">What was left.</param>
+    /// <param name="water">How wet the brush was, where it is water.</param>
+    /// <param name="paper">The paper.</param>
+    /// <param name="air">The air of the room.</param>
+    /// <param name="makersFactor">The maker's own factor on all times, above 0; 1 until learned.</param>
+    public static DryingTimes Times(this Leaves leaves, BrushWater water, Paper paper, Air air, double makersFactor = 1) => leaves switch
+    {
+        Leaves.Water => new DryingCurve(water.GramsPerSquareMetre(), paper, air, makersFactor).Times(),
+        Leaves.Nothing => default,
+        Leaves.Solvent => Minutes(1, 3, 8, 20),
+        Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),
+        Leaves.SlowInk => Minutes(5, 20, 120, 480),
+        Leaves.ThickWhite => Minutes(2, 5, 15, 60),
+        _ => throw new ArgumentOutOfRangeException(nameof(leaves)),
+    };
+
+    private static DryingTimes Minutes(double shining, double damp, double dry, double boneDry) => new(
+        TimeSpan.FromMinutes(shining), TimeSpan.FromMinutes(damp), TimeSpan.FromMinutes(dry), TimeSpan.FromMinutes(boneDry));
+}

@@ -1,0 +1,99 @@
+namespace Nube.Core.Methods;
+
+/// <summary>How a colour is brought onto an area, or onto the whole card.</summary>
+/// <remarks>What each needs and does is in <see cref="MethodTable"/>; its passes are made in Builders/.</remarks>
+public enum Method
+{
+    /// <summary>Even washes up to the lines.</summary>
+    FlatWash,
+
+    /// <summary>Colour at one side, pulled out to nothing with clean water.</summary>
+    GradedWash,
+
+    /// <summary>Colour dropped into a shining area; too much is wicked away.</summary>
+    WetInWet,
+
+    /// <summary>Two to four thin layers, each dried, instead of one thick one.</summary>
+    Glaze,
+
+    /// <summary>Strong colour just inside the line, then water pulls it inwards.</summary>
+    LineAndPull,
+
+    /// <summary>Colour lifted from a pencil's lead with a wet brush: no pencil marks.</summary>
+    LeadLifted,
+
+    /// <summary>Pencil drawn, then wetted: the strokes stay faintly.</summary>
+    PencilWetted,
+
+    /// <summary>A light and a dark brush pen, blended while they are wet.</summary>
+    BrushPenPair,
+
+    /// <summary>Pencil in dry layers, from light to dark and back.</summary>
+    DryPencil,
+
+    /// <summary>Pencil layers rubbed together with a pale pencil.</summary>
+    BurnishedPencil,
+
+    /// <summary>Pencil layers blended with odourless solvent and a stump.</summary>
+    SolventPencil,
+
+    /// <summary>A flat alcohol marker, then pencil for depth.</summary>
+    PencilOverMarker,
+
+    /// <summary>A wash, then oil pencil for edges and detail.</summary>
+    OilDetail,
+
+    /// <summary>A few pencil strokes over a coloured print, leaving print and paper showing.</summary>
+    PencilAccents,
+
+    /// <summary>Ink sponged inside the outline: light, middle, dark, middle, light.</summary>
+    SpongeBlend,
+
+    /// <summary>Something white: pale tints in its shadow and outside its edge.</summary>
+    ShadedWhite,
+
+    /// <summary>An opaque white base, then colour: for kraft and toned card.</summary>
+    WhiteBase,
+
+    /// <summary>Colour over a line that is to vanish, with the details drawn again at the end.</summary>
+    NoLine,
+
+    /// <summary>Colour on the raised parts of a pressed panel.</summary>
+    RaisedParts,
+
+    /// <summary>Paint around shapes, which stay white; their guide lines are erased at the end.</summary>
+    NegativePainting,
+
+    /// <summary>Dried colour lifted again with a damp brush, for a light.</summary>
+    Lift,
+
+    /// <summary>A loose wet wash over the whole card, before everything else.</summary>
+    LooseBackground,
+
+    /// <summary>Bands of hues painted side by side, running into each other.</summary>
+    RainbowBands,
+
+    /// <summary>A solid stamp inked in bands, misted and printed up to three times.</summary>
+    RainbowStamp,
+
+    /// <summary>A panel blended with inks, from the edges or from the centre.</summary>
+    BlendedPanel,
+
+    /// <summary>Mist, half a minute, blot: soft pale spots.</summary>
+    MistAndBlot,
+
+    /// <summary>A pattern stamped in ink that water dissolves, softened with more water.</summary>
+    SoftenedStamp,
+
+    /// <summary>A cut shape laid in misted ink and dried, until it is deep enough.</summary>
+    DipAndDry,
+
+    /// <summary>Drops flicked from a brush onto dry colour.</summary>
+    Splatter,
+
+    /// <summary>White dots and lines at the end.</summary>
+    Highlights,
+
+    /// <summary>The outline made crisp again: by pencil, by pen, or stamped a second time.</summary>
+    Relining,
+}

@@ -1,0 +1,181 @@
+using System.Collections.Immutable;
+using Nube.Core.Materials;
+using Nube.Core.Methods.Builders;
+using static Nube.Core.Materials.Medium;
+
+namespace Nube.Core.Methods;
+
+/// <summary>What a method is, needs and does.</summary>
+/// <param name="Method">The method.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="WholeCard">It is for whole cards, not for single areas.</param>
+/// <param name="Media">What its colour may come from; empty when it needs no colour of its own.</param>
+/// <param name="With">What must be among the run's colours besides, any one of them; empty for nothing.</param>
+/// <param name="What">What is done, in a sentence.</param>
+/// <param name="When">When it is the one to take.</param>
+public sealed record MethodSheet(
+    Method Method, string Name, bool WholeCard, ImmutableArray<Medium> Media, ImmutableArray<Medium> With, string What, string When);
+
+/// <summary>All methods. What they are for is common practice, no source.</summary>
+public static class MethodTable
+{
+    private static readonly ImmutableArray<Medium> Wet = [Pan, Tube, InkPad, BrushMarker];
+    private static readonly ImmutableArray<Medium> Dry = [WaxPencil, OilPencil, WatercolourPencil];
+    private static readonly ImmutableArray<Medium> WetOrPencil = [.. Wet, .. Dry];
+
+    /// <summary>All of them, those for areas first.</summary>
+    public static ImmutableArray<MethodSheet> All { get; } =
+    [
+        Area(Method.FlatWash, "Flat wash", Wet, [], "Even washes up to the lines, each dry before the next; more layers in the shadow.", "The usual way with paint."),
+        Area(Method.GradedWash, "Graded wash", Wet, [], "Colour at the side away from the light, then clean water pulls it out to nothing.", "Skies, petals, round things in one go."),
+        Area(Method.WetInWet, "Wet in wet", Wet, [], "The area is wetted; colour dropped in while it shines spreads and fades softly. Too much is wicked away with a clean damp brush.", "Soft blooms and clouds, on paper that takes water."),
+        Area(Method.Glaze, "Glaze", Wet, [], "Two to four thin layers, each dried, instead of one thick one.", "Clear, deep colour; when a colour must not come out too strong at once."),
+        Area(Method.LineAndPull, "Line and pull", Wet, [], "Strong colour just inside the line, then a wet brush pulls it inwards: darkest at the edge.", "Small images, markers, little time: the water does the shading."),
+        Area(Method.LeadLifted, "Lifted from the lead", [WatercolourPencil], [], "A wet brush takes the colour from the pencil's lead and paints with it: no pencil marks.", "Small washes from watercolour pencils."),
+        Area(Method.PencilWetted, "Pencil, then water", [WatercolourPencil], [], "Drawn in light layers, then wetted; the strokes stay faintly.", "Fur, grass, bark."),
+        Area(Method.BrushPenPair, "Light and dark pen", [BrushPen], [], "The light and the dark pen at once, and the blender pulls dark into light while they are wet.", "Quick, clean shading of small areas."),
+        Area(Method.DryPencil, "Pencil in dry layers", Dry, [], "Many light layers with a sharp point: lightest over all, middle, darkest in the shadow, then back.", "The usual way with pencils."),
+        Area(Method.BurnishedPencil, "Burnished pencil", [WaxPencil, OilPencil], [], "Dry layers, then a pale pencil pressed over all of it. Nothing more sticks afterwards.", "A smooth, shiny finish."),
+        Area(Method.SolventPencil, "Pencil with solvent", [WaxPencil, OilPencil], [], "Dry layers, then a stump lightly dipped in odourless solvent, from light into dark.", "Smooth areas without paper showing through."),
+        Area(Method.PencilOverMarker, "Pencil over marker", [AlcoholMarker], [WaxPencil, OilPencil], "A flat marker coat, and pencil in darker colours over it for depth.", "Even colour fast, with depth. Never marker over pencil."),
+        Area(Method.OilDetail, "Oil pencil over paint", Wet, [OilPencil], "A wash, and when it is bone dry an oil pencil for edges and shadow.", "Crisp detail over soft colour."),
+        Area(Method.PencilAccents, "Pencil accents", Dry, [], "A few light strokes on the shadow side of a coloured print; print and paper stay visible.", "Solid and painted-look images."),
+        Area(Method.SpongeBlend, "Sponge blending", [BlendingInk], [], "Lightest ink over all, middle over all but the light, darkest in the deepest part, then back with middle and lightest.", "Soft round shading on smooth card; on coloured card with darker ink of its family."),
+        Area(Method.ShadedWhite, "Shading something white", [], WetOrPencil, "A pale blue, violet or the colour of what stands beside it, in its shadow and mostly outside its edge.", "White flowers, eggs, mugs: shaded, not painted."),
+        Area(Method.WhiteBase, "White base, then colour", WetOrPencil, [OpaqueWhite, WaxPencil, OilPencil], "Opaque white first, the colour on it when it is dry.", "Kraft and toned card, on which transparent colour is lost."),
+        Area(Method.NoLine, "No-line", WetOrPencil, [], "Coloured over a pale line; what vanishes with it, eyes and veins, is drawn again at the end.", "Soft images stamped in pale ink."),
+        Area(Method.RaisedParts, "Raised parts only", Wet, [], "A flat, nearly dry brush skims what the press has raised.", "Panels pressed with a 3-D pattern."),
+        Area(Method.NegativePainting, "Paint around shapes", Wet, [], "The space between shapes is painted; their guide lines are erased when it is bone dry.", "White shapes on colour."),
+        Area(Method.Lift, "Wash, then lift a light", Wet, [], "A wash, and where the light falls a damp brush lifts it again when it is dry.", "Highlights on round things; corrections. Staining pigments lift badly."),
+        Card(Method.LooseBackground, "Loose background", Wet, [], "A loose, wet wash over the whole card before everything else.", "A soft ground; on heavy paper, taped down."),
+        Card(Method.RainbowBands, "Rainbow bands", Wet, [], "Hues in their order side by side, the mat wiped between; a band that is too strong is watered down at once.", "A painted patch a little larger than the die that will frame it."),
+        Card(Method.RainbowStamp, "Rainbow stamp", [InkPad, BlendingInk, BrushMarker], [], "A solid stamp inked in bands of neighbouring hues, misted and printed; misted again for a second, paler, and a third, palest.", "Backgrounds for several cards from one inking."),
+        Card(Method.BlendedPanel, "Blended panel", [BlendingInk], [], "Inks blended in large circles; neighbours overlap, and the lighter one goes back over the seam.", "Skies, hills, glows."),
+        Card(Method.MistAndBlot, "Mist, wait, blot", [], [], "Mist with water, wait half a minute, blot: soft pale spots.", "Texture on a blended or painted panel."),
+        Card(Method.SoftenedStamp, "Softened stamp pattern", [InkPad, BrushMarker], [], "A pattern stamped in ink that water dissolves, then softened with more water.", "A quiet pattern behind an image."),
+        Card(Method.DipAndDry, "Dip and dry", [InkPad, BlendingInk], [], "Laid face down in misted ink and dried, again and again until deep enough.", "Die-cut shapes in mottled colour."),
+        Card(Method.Splatter, "Splatter", [.. Wet, OpaqueWhite], [], "Drops flicked from a loaded brush onto dry colour, the rest covered.", "Life on a finished panel; white for snow and stars."),
+        Card(Method.Highlights, "White highlights", [OpaqueWhite, GelPen], [], "Dots and lines of white where the light falls.", "Last of all, sparingly."),
+        Card(Method.Relining, "Crisp lines again", [], [], "The outline gone over with a fine pen or sharp pencil, or stamped a second time in the same position.", "Lines dulled by pencil, sponge or opaque white."),
+    ];
+
+    /// <summary>The sheet of a method.</summary>
+    public static MethodSheet Of(Method method) => Sheets[method];
+
+    /// <summary>The method that suits a medium, where nothing else is said.</summary>
+    /// <param name="medium">What the colour comes from.</param>
+    /// <param name="toned">The card is kraft, toned or dark.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static Method Usual(Medium medium, bool toned, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(schools);
+        return medium switch
+        {
+            WaxPencil or OilPencil when toned => Method.WhiteBase,
+            WaxPencil or OilPencil => schools.Pencils switch
+            {
+                PencilBlend.Burnish => Method.BurnishedPencil,
+                PencilBlend.Solvent => Method.SolventPencil,
+                _ => Method.DryPencil,
+            },
+            WatercolourPencil => Method.LeadLifted,
+            BrushMarker => Method.LineAndPull,
+            BrushPen => Method.BrushPenPair,
+            AlcoholMarker => Method.PencilOverMarker,
+            BlendingInk => Method.SpongeBlend,
+            _ => toned ? Method.WhiteBase : Method.FlatWash,
+        };
+    }
+
+    /// <summary>What is missing among the run's colours for a method, in a sentence; null when nothing is.</summary>
+    public static string? Missing(Method method, IReadOnlyCollection<Medium> owned)
+    {
+        ArgumentNullException.ThrowIfNull(owned);
+        var sheet = Of(method);
+        // What may do without colour takes what is there.
+        var optional = method is Method.Splatter or Method.Highlights;
+        if (!optional && sheet.Media.Length > 0 && !sheet.Media.Any(owned.Contains)) return $"{sheet.Name} needs {OneOf(sheet.Media)} among the run's colours.";
+        return sheet.With.Length > 0 && !sheet.With.Any(owned.Contains) ? $"{sheet.Name} needs {OneOf(sheet.With)} among the run's colours as well." : null;
+    }
+
+    /// <summary>The passes of an area.</summary>
+    /// <param name="method">How it is coloured; a method for areas.</param>
+    /// <param name="task">The area.</param>
+    /// <param name="paints">The run's colourants; what the method needs is among them.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <exception cref="ArgumentException">The method is for whole cards.</exception>
+    public static ImmutableArray<AreaPass> Passes(Method method, AreaTask task, Paints paints, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(task);
+        ArgumentNullException.ThrowIfNull(paints);
+        ArgumentNullException.ThrowIfNull(schools);
+        return [.. method switch
+        {
+            Method.FlatWash => Washes.Flat(task, paints, schools),
+            Method.GradedWash => Washes.Graded(task, paints, schools),
+            Method.WetInWet => Washes.WetInWet(task, paints, schools),
+            Method.Glaze => Washes.Glaze(task, paints, schools),
+            Method.LineAndPull => Washes.LineAndPull(task, paints, schools),
+            Method.LeadLifted => Washes.LeadLifted(task, paints, schools),
+            Method.PencilWetted => Pencils.Wetted(task, paints, schools),
+            Method.BrushPenPair => Inks.PenPair(task, paints, schools),
+            Method.DryPencil => Pencils.Dry(task, paints, schools),
+            Method.BurnishedPencil => Pencils.Burnished(task, paints, schools),
+            Method.SolventPencil => Pencils.Dissolved(task, paints, schools),
+            Method.PencilOverMarker => Pencils.OverMarker(task, paints, schools),
+            Method.OilDetail => Pencils.OilOverPaint(task, paints, schools),
+            Method.PencilAccents => Pencils.Accents(task, paints, schools),
+            Method.SpongeBlend => Inks.SpongeBlend(task, paints, schools),
+            Method.ShadedWhite => Whites.Shaded(task, paints, schools),
+            Method.WhiteBase => Whites.Based(task, paints, schools),
+            Method.NoLine => Washes.NoLine(task, paints, schools),
+            Method.RaisedParts => Washes.Raised(task, paints, schools),
+            Method.NegativePainting => Washes.Negative(task, paints, schools),
+            Method.Lift => Washes.Lift(task, paints, schools),
+            _ => throw new ArgumentException($"{Of(method).Name} is for whole cards.", nameof(method)),
+        }];
+    }
+
+    /// <summary>The passes of something that is done to the whole card.</summary>
+    /// <param name="task">What.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="ground">What the card looks like before.</param>
+    /// <exception cref="ArgumentException">The method is for single areas.</exception>
+    public static ImmutableArray<AreaPass> Passes(CardTask task, Paints paints, Schools schools, ZoneLook ground)
+    {
+        ArgumentNullException.ThrowIfNull(task);
+        return [.. task.Method switch
+        {
+            Method.LooseBackground => WholeCards.Loose(task, paints, schools, ground),
+            Method.RainbowBands => WholeCards.Bands(task, paints, schools, ground),
+            Method.RainbowStamp => WholeCards.PrintedBands(task, paints, schools, ground),
+            Method.BlendedPanel => WholeCards.Blended(task, paints, schools, ground),
+            Method.MistAndBlot => WholeCards.Misted(task, paints, schools, ground),
+            Method.SoftenedStamp => WholeCards.Softened(task, paints, schools, ground),
+            Method.DipAndDry => WholeCards.Dips(task, paints, schools, ground),
+            Method.Splatter => WholeCards.Splatter(task, paints, schools, ground),
+            Method.Highlights => WholeCards.Highlights(task, paints, schools, ground),
+            Method.Relining => WholeCards.Relined(task, paints, schools, ground),
+            _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
+        }];
+    }
+
+    /// <summary>The area's colour comes from a pencil.</summary>
+    internal static bool IsPencil(AreaTask task, Paints paints) =>
+        !task.Recipe.Parts.IsEmpty && paints.Colourants[task.Recipe.Parts[0].Colourant].Medium.IsPencil();
+
+    private static string OneOf(ImmutableArray<Medium> media)
+    {
+        var names = media.Select(medium => medium.InWords()).Distinct().ToList();
+        return names.Count == 1 ? names[0] : $"{string.Join(", ", names.SkipLast(1))} or {names[^1]}";
+    }
+
+    private static MethodSheet Area(Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when) =>
+        new(method, name, false, media, with, what, when);
+
+    private static MethodSheet Card(Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when) =>
+        new(method, name, true, media, with, what, when);
+
+    private static readonly ImmutableDictionary<Method, MethodSheet> Sheets = All.ToImmutableDictionary(sheet => sheet.Method);
+}

@@ -1,0 +1,140 @@
+namespace Nube.Core.Methods;
+
+/// <summary>Which tones come first.</summary>
+public enum ToneOrder
+{
+    /// <summary>Adding is easy, taking away is not: the default.</summary>
+    LightToDark,
+
+    /// <summary>Dark first, and light pulled into it: leaves, quick blends of two colours.</summary>
+    DarkFirst,
+}
+
+/// <summary>How pens are blended.</summary>
+public enum PenBlend
+{
+    /// <summary>With a wet brush: the default.</summary>
+    Water,
+
+    /// <summary>With a clear blender pen.</summary>
+    Blender,
+
+    /// <summary>Not at all.</summary>
+    None,
+}
+
+/// <summary>How pencil layers are brought together.</summary>
+public enum PencilBlend
+{
+    /// <summary>In dry layers: the default, it needs nothing else.</summary>
+    Dry,
+
+    /// <summary>With a pale pencil.</summary>
+    Burnish,
+
+    /// <summary>With odourless solvent and a stump.</summary>
+    Solvent,
+}
+
+/// <summary>How a card dries.</summary>
+public enum DryBy
+{
+    /// <summary>In the air: flat and free; the default.</summary>
+    Air,
+
+    /// <summary>With a heat tool: fast, warps, never with solvent.</summary>
+    Heat,
+}
+
+/// <summary>How white things are shaded.</summary>
+public enum WhiteShade
+{
+    /// <summary>With pale tints of blue, violet or what stands beside them: the default.</summary>
+    Tints,
+
+    /// <summary>Light grey, then white pencil over it.</summary>
+    GreyThenWhite,
+}
+
+/// <summary>How a red is deepened.</summary>
+public enum RedShade
+{
+    /// <summary>With brown: the default.</summary>
+    Brown,
+
+    /// <summary>With a deeper red.</summary>
+    DeeperRed,
+}
+
+/// <summary>How images that overlap are made.</summary>
+public enum Overlap
+{
+    /// <summary>The one in front is masked and the one behind stamped: the default.</summary>
+    Mask,
+
+    /// <summary>Stamped apart, cut out and layered.</summary>
+    CutOut,
+}
+
+/// <summary>From where a panel is blended.</summary>
+public enum PanelFrom
+{
+    /// <summary>From the edges inwards: the default.</summary>
+    Outside,
+
+    /// <summary>From the centre outwards, where a centrepiece will hide the build-up.</summary>
+    Centre,
+}
+
+/// <summary>How much of the edges the maker holds in hand.</summary>
+public enum Edges
+{
+    /// <summary>No two wet areas touch: the default.</summary>
+    Controlled,
+
+    /// <summary>The water decides: neighbours may run into each other.</summary>
+    Loose,
+}
+
+/// <summary>How pieces are fixed; what comes on the card last.</summary>
+public enum Glue
+{
+    /// <summary>Tape or foam: flat, at once, and dry; the default, since it wakes nothing up.</summary>
+    Tape,
+
+    /// <summary>Liquid glue: time to slide, but wet.</summary>
+    Liquid,
+}
+
+/// <summary>Where makers disagree, and which way this one goes.</summary>
+/// <param name="Tones">Which tones come first.</param>
+/// <param name="Pens">How pens are blended.</param>
+/// <param name="Pencils">How pencil is blended.</param>
+/// <param name="Drying">How cards dry.</param>
+/// <param name="Whites">How white things are shaded.</param>
+/// <param name="Reds">How reds are deepened.</param>
+/// <param name="Overlaps">How overlapping images are made.</param>
+/// <param name="Panels">From where panels are blended.</param>
+/// <param name="Edges">How much wet contact is allowed.</param>
+/// <param name="Glue">How pieces are fixed.</param>
+public sealed record Schools(
+    ToneOrder Tones = ToneOrder.LightToDark,
+    PenBlend Pens = PenBlend.Water,
+    PencilBlend Pencils = PencilBlend.Dry,
+    DryBy Drying = DryBy.Air,
+    WhiteShade Whites = WhiteShade.Tints,
+    RedShade Reds = RedShade.Brown,
+    Overlap Overlaps = Overlap.Mask,
+    PanelFrom Panels = PanelFrom.Outside,
+    Edges Edges = Edges.Controlled,
+    Glue Glue = Glue.Tape)
+{
+    /// <summary>The defaults.</summary>
+    public static Schools Usual { get; } = new();
+
+    /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark, dries in the air".</summary>
+    public string InWords() => string.Join(", ",
+        Tones == ToneOrder.LightToDark ? "light to dark" : "dark first, then light into it",
+        Edges == Edges.Controlled ? "with every edge in hand" : "with edges that may run",
+        Drying == DryBy.Air ? "and dries in the air" : "and is dried with a heat tool");
+}

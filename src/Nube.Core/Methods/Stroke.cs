@@ -1,0 +1,139 @@
+namespace Nube.Core.Methods;
+
+/// <summary>What the hand does in a pass.</summary>
+/// <remarks>Tool, speed, what it leaves and what it must find are in <see cref="StrokeTable"/>.</remarks>
+public enum Stroke
+{
+    /// <summary>A wash up to the lines.</summary>
+    Wash,
+
+    /// <summary>Colour at one side, then clean water to the other.</summary>
+    GradedWash,
+
+    /// <summary>Water or a pale wash, then colour dropped in while it shines.</summary>
+    DropIn,
+
+    /// <summary>Colour just inside the line, then water pulls it in.</summary>
+    Pull,
+
+    /// <summary>Colour from a pencil's lead, on a wet brush.</summary>
+    LeadWash,
+
+    /// <summary>A pencil layer.</summary>
+    Draw,
+
+    /// <summary>Water over drawn pencil.</summary>
+    WetDrawn,
+
+    /// <summary>Light and dark pen, and the blender while they are wet.</summary>
+    PenPair,
+
+    /// <summary>A pale pencil pressed hard over the layers.</summary>
+    Burnish,
+
+    /// <summary>Stump with solvent over the layers.</summary>
+    Dissolve,
+
+    /// <summary>Alcohol marker, flat.</summary>
+    Marker,
+
+    /// <summary>Foam tip in small circles.</summary>
+    Sponge,
+
+    /// <summary>Opaque white as a base.</summary>
+    WhiteBase,
+
+    /// <summary>A nearly dry brush or a sharp pencil for what the image lost.</summary>
+    Redraw,
+
+    /// <summary>A flat brush drawn over raised parts.</summary>
+    Skim,
+
+    /// <summary>Paint up to shapes from outside.</summary>
+    Around,
+
+    /// <summary>A damp brush that takes dried colour away.</summary>
+    Lift,
+
+    /// <summary>A loose wash over the whole card.</summary>
+    Loose,
+
+    /// <summary>Bands of hues side by side in one go.</summary>
+    Bands,
+
+    /// <summary>A stamp inked in bands, misted, printed.</summary>
+    PrintBands,
+
+    /// <summary>Large soft circles with a blending brush or sponge.</summary>
+    Blend,
+
+    /// <summary>Mist, wait, blot.</summary>
+    MistAndBlot,
+
+    /// <summary>A pattern stamped in ink that water dissolves.</summary>
+    PrintPattern,
+
+    /// <summary>Water over a stamped pattern.</summary>
+    Soften,
+
+    /// <summary>Face down into misted ink.</summary>
+    Dip,
+
+    /// <summary>Drops from a brush.</summary>
+    Splatter,
+
+    /// <summary>White dots and lines.</summary>
+    Highlight,
+
+    /// <summary>The outline again, with a sharp pencil or fine pen.</summary>
+    Reline,
+
+    /// <summary>The outline again, with the stamp in the same position.</summary>
+    StampAgain,
+
+    /// <summary>Guide lines erased.</summary>
+    Erase,
+
+    /// <summary>Embossed lines wiped with a dry cloth.</summary>
+    Buff,
+}
+
+/// <summary>What is in the hand.</summary>
+public enum Tool
+{
+    /// <summary>A round brush.</summary>
+    Brush,
+
+    /// <summary>A pencil.</summary>
+    Pencil,
+
+    /// <summary>A brush pen.</summary>
+    Pen,
+
+    /// <summary>A marker.</summary>
+    Marker,
+
+    /// <summary>A foam tip or blending brush.</summary>
+    Sponge,
+
+    /// <summary>A paper stump with solvent.</summary>
+    Stump,
+
+    /// <summary>A stamp on its block.</summary>
+    Stamp,
+
+    /// <summary>A mat with misted ink.</summary>
+    Mat,
+
+    /// <summary>A spray bottle.</summary>
+    Mister,
+
+    /// <summary>A gel pen or fine pen.</summary>
+    FinePen,
+
+    /// <summary>An eraser.</summary>
+    Eraser,
+
+    /// <summary>A dry cloth.</summary>
+    Cloth,
+}

@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using static Nube.Core.Methods.Traits;
+
+namespace Nube.Core.Methods;
+
+/// <summary>What a stroke takes and leaves.</summary>
+/// <param name="Stroke">The stroke.</param>
+/// <param name="Tool">What is in the hand.</param>
+/// <param name="Effort">How much longer a surface takes than a wash of it.</param>
+/// <param name="Seconds">What it takes beside that, s on each card.</param>
+/// <param name="Leaves">What must dry afterwards.</param>
+/// <param name="Needs">How dry its areas must be, and those that touch them.</param>
+/// <param name="Brings">What it brings that may clash, beside its colour's own traits.</param>
+public sealed record StrokeSheet(
+    Stroke Stroke, Tool Tool, double Effort, double Seconds, Leaves Leaves, Wetness Needs, Traits Brings = None);
+
+/// <summary>What a tool takes to be ready.</summary>
+/// <param name="Tool">The tool.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="TakeSeconds">To lay the last one down, take this one and load it, s.</param>
+/// <param name="ChangeSeconds">To change its colour, s.</param>
+/// <param name="Cleaning">How it is made clean before another colour; empty where nothing is to be cleaned.</param>
+public sealed record ToolSheet(Tool Tool, string Name, double TakeSeconds, double ChangeSeconds, string Cleaning);
+
+/// <summary>Strokes and tools.</summary>
+/// <remarks>
+/// Times are from memory, checked against "six cards of a small image take about half an hour of colouring"; the maker's own
+/// are learned from the bench. What a stroke must find and leaves is common practice, no source.
+/// </remarks>
+public static class StrokeTable
+{
+    /// <summary>All strokes.</summary>
+    public static ImmutableArray<StrokeSheet> All { get; } =
+    [
+        new(Stroke.Wash, Tool.Brush, 1, 0, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.GradedWash, Tool.Brush, 1.4, 3, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.DropIn, Tool.Brush, 1.6, 5, Leaves.Water, Wetness.Dry, Water | MuchWater),
+        new(Stroke.Pull, Tool.Brush, 1.5, 2, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.LeadWash, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.Draw, Tool.Pencil, 4, 0, Leaves.Nothing, Wetness.BoneDry, PencilStroke),
+        new(Stroke.WetDrawn, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.PenPair, Tool.Pen, 2.5, 4, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.Burnish, Tool.Pencil, 4, 0, Leaves.Nothing, Wetness.BoneDry, PencilStroke | Wax),
+        new(Stroke.Dissolve, Tool.Stump, 3, 5, Leaves.Solvent, Wetness.BoneDry, Solvent),
+        new(Stroke.Marker, Tool.Marker, 0.8, 0, Leaves.Alcohol, Wetness.BoneDry, Alcohol),
+        new(Stroke.Sponge, Tool.Sponge, 2.5, 3, Leaves.Nothing, Wetness.BoneDry, Blending),
+        new(Stroke.WhiteBase, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water | OpaqueWhite),
+        new(Stroke.Redraw, Tool.Brush, 20, 5, Leaves.Water, Wetness.BoneDry, None),
+        new(Stroke.Skim, Tool.Brush, 1.5, 0, Leaves.Water, Wetness.Dry, None),
+        new(Stroke.Around, Tool.Brush, 1.3, 0, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.Lift, Tool.Brush, 3, 5, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.Loose, Tool.Brush, 0.3, 10, Leaves.Water, Wetness.Dry, Water | MuchWater),
+        new(Stroke.Bands, Tool.Brush, 0.8, 10, Leaves.Water, Wetness.Dry, Water | MuchWater),
+        new(Stroke.PrintBands, Tool.Stamp, 0, 60, Leaves.Water, Wetness.BoneDry, Water | WakesUp | Mist),
+        new(Stroke.Blend, Tool.Sponge, 0.4, 20, Leaves.SlowInk, Wetness.BoneDry, Blending | WakesUp),
+        new(Stroke.MistAndBlot, Tool.Mister, 0, 45, Leaves.Water, Wetness.Dry, Mist),
+        new(Stroke.PrintPattern, Tool.Stamp, 0, 40, Leaves.Water, Wetness.BoneDry, WakesUp),
+        new(Stroke.Soften, Tool.Brush, 0.5, 10, Leaves.Water, Wetness.Dry, Water),
+        new(Stroke.Dip, Tool.Mat, 0, 30, Leaves.Water, Wetness.Dry, Water | WakesUp),
+        new(Stroke.Splatter, Tool.Brush, 0, 30, Leaves.Water, Wetness.Dry, Splatter),
+        new(Stroke.Highlight, Tool.FinePen, 0, 40, Leaves.ThickWhite, Wetness.BoneDry, Pen),
+        new(Stroke.Reline, Tool.FinePen, 0, 90, Leaves.Nothing, Wetness.BoneDry, Pen),
+        new(Stroke.StampAgain, Tool.Stamp, 0, 30, Leaves.SlowInk, Wetness.BoneDry, None),
+        new(Stroke.Erase, Tool.Eraser, 0.5, 10, Leaves.Nothing, Wetness.BoneDry, Eraser),
+        new(Stroke.Buff, Tool.Cloth, 0, 15, Leaves.Nothing, Wetness.BoneDry, None),
+    ];
+
+    /// <summary>All tools.</summary>
+    public static ImmutableArray<ToolSheet> Tools { get; } =
+    [
+        new(Tool.Brush, "round brushes, two jars of water, a cloth", 20, 20, "Rinse the brush and wipe it."),
+        new(Tool.Pencil, "pencils with a short point, a soft brush for crumbs, a sheet under your hand", 5, 4, ""),
+        new(Tool.Pen, "brush pens and their blender, scrap paper", 5, 12, "Scribble the blender on scrap until it runs clear."),
+        new(Tool.Marker, "alcohol markers, a sheet under the card", 5, 4, ""),
+        new(Tool.Sponge, "foam tips or blending brushes, scrap to dab off on", 8, 15, "Wipe the foam well, or take a clean tip; dab off on scrap first."),
+        new(Tool.Stump, "paper stumps, sandpaper, solvent in a closed jar", 8, 12, "Wipe the stump on sandpaper."),
+        new(Tool.Stamp, "the stamp, its block or positioner, a damp cloth", 20, 60, "Clean the stamp."),
+        new(Tool.Mat, "a glass or plastic mat and a spray bottle", 20, 40, "Wipe the mat."),
+        new(Tool.Mister, "a spray bottle and kitchen paper", 6, 6, ""),
+        new(Tool.FinePen, "a white gel pen, a fine pen or a sharp pencil", 5, 4, ""),
+        new(Tool.Eraser, "a soft eraser", 5, 0, ""),
+        new(Tool.Cloth, "a dry cloth", 5, 0, ""),
+    ];
+
+    /// <summary>The sheet of a stroke.</summary>
+    public static StrokeSheet Of(Stroke stroke) => Strokes[stroke];
+
+    /// <summary>The sheet of a tool.</summary>
+    public static ToolSheet Of(Tool tool) => ToolSheets[tool];
+
+    private static readonly ImmutableDictionary<Stroke, StrokeSheet> Strokes = All.ToImmutableDictionary(sheet => sheet.Stroke);
+    private static readonly ImmutableDictionary<Tool, ToolSheet> ToolSheets = Tools.ToImmutableDictionary(sheet => sheet.Tool);
+}

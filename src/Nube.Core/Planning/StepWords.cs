@@ -1,0 +1,179 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+
+namespace Nube.Core.Planning;
+
+/// <summary>What a pass is called, where it goes, how it is done: sentences that can be read aloud.</summary>
+public static class StepWords
+{
+    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth"];
+
+    /// <summary>"Second wash, left pear and branch".</summary>
+    public static string Title(Pass pass, Func<int, string> nameOf)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        if (pass.WholeCard) return CardTitle(pass);
+        var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));
+        return pass.Stroke switch
+        {
+            Stroke.Wash or Stroke.LeadWash or Stroke.Around => pass.Zone switch
+            {
+                Zone.Shadow => $"Shadow side of {names}",
+                Zone.Beside => $"Shadow beside {names}",
+                _ => $"{Ordinal(pass.Layer)} wash, {names}",
+            },
+            Stroke.GradedWash => $"Graded wash, {names}",
+            Stroke.DropIn => $"Wet in wet, {names}",
+            Stroke.Pull => pass.Zone == Zone.Shadow ? $"Shadow side of {names}" : $"Line and pull, {names}",
+            Stroke.Draw => $"Pencil, {ZonePart(pass.Zone)}{names}",
+            Stroke.WetDrawn => $"Water over the pencil, {names}",
+            Stroke.PenPair => $"Light and dark pen, {names}",
+            Stroke.Burnish => $"Burnish {names}",
+            Stroke.Dissolve => $"Solvent, {names}",
+            Stroke.Marker => $"Marker, {names}",
+            Stroke.Sponge => $"Sponge, {ZonePart(pass.Zone)}{names}",
+            Stroke.WhiteBase => $"White base, {names}",
+            Stroke.Redraw => $"Draw again: details of {names}",
+            Stroke.Skim => $"Raised parts of {names}",
+            Stroke.Lift => $"Lift the light of {names}",
+            Stroke.Erase => $"Erase the guide lines, {names}",
+            _ => $"{MethodTable.Of(pass.Method).Name}, {names}",
+        };
+    }
+
+    /// <summary>Where it goes.</summary>
+    public static string Where(Pass pass)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        var each = pass.Areas.Length == 1 ? "" : " of each area";
+        return pass.Zone switch
+        {
+            _ when pass.WholeCard => "The whole card",
+            Zone.Shadow => $"The side away from the light{each}",
+            Zone.ButLight => $"All{(each.Length == 0 ? " of it" : each)} but the part in the light",
+            Zone.Light => $"The part in the light{each}",
+            Zone.Deepest => $"Only the deepest of the shadow{each}",
+            Zone.Edge => $"Just inside the line{each}",
+            Zone.Graded => $"From the side away from the light{each} to the other",
+            Zone.Beside => $"In the shadow{each} and just outside its edge",
+            Zone.Details => $"The details{each}",
+            Zone.Raised => $"The raised parts{each}",
+            _ => $"All{(each.Length == 0 ? " of it" : each)}, up to the lines",
+        };
+    }
+
+    /// <summary>How it is done.</summary>
+    /// <param name="pass">The pass.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static string How(Pass pass, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        ArgumentNullException.ThrowIfNull(schools);
+        return pass.Stroke switch
+        {
+            Stroke.Wash or Stroke.LeadWash or Stroke.Around when pass.Zone is Zone.Shadow or Zone.Beside =>
+                $"{Brush(pass.Water)}; pull the inner edge soft with a clean damp brush",
+            Stroke.LeadWash => $"Take the colour from the lead with the wet brush. {Brush(pass.Water)}",
+            Stroke.Around => $"{Brush(pass.Water)}. Keep a hair away from the guide lines",
+            Stroke.GradedWash => $"{Brush(pass.Water)}. Colour first, then clean water pulls it out to nothing; work fast while it shines",
+            Stroke.DropIn => $"Area by area: wet it with clean water until it shines, then touch the colour in. Too much? Touch it with a clean damp brush. {Brush(pass.Water)}",
+            Stroke.Pull => "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
+            Stroke.Draw => "Sharp point, light hand, strokes along the form. Brush the crumbs off, a sheet under your hand",
+            Stroke.WetDrawn => "A clean wet brush along the strokes, from light into dark; rinse it often",
+            Stroke.PenPair => schools.Pens switch
+            {
+                PenBlend.Water => "Area by area: the light pen, the dark one in the shadow, and a wet brush pulls dark into light",
+                PenBlend.Blender => "Area by area: the light pen, the dark one in the shadow, and the blender pulls dark into light",
+                _ => "The light pen, and the dark one in the shadow",
+            },
+            Stroke.Burnish => "Press firmly and rub until no paper shows",
+            Stroke.Dissolve => "Dip the stump lightly, dab it off, and rub from light into dark",
+            Stroke.Marker => "Flat and quick, edges while they are wet",
+            Stroke.Sponge => "Dab off on scrap first; small circles",
+            Stroke.WhiteBase => $"{Brush(pass.Water)}; let it cover",
+            Stroke.Redraw => "A nearly dry pointed brush or a sharp pencil, with the image beside you",
+            Stroke.Skim => "A flat brush, nearly dry, held low, drawn across the raised parts",
+            Stroke.Lift => "A clean damp brush; rub gently, blot with a cloth, repeat",
+            Stroke.Loose => $"{Brush(pass.Water)}. Tape the card down, let the water decide",
+            Stroke.Bands => "Hues in their order, each into the edge of the last while it is wet; wipe the mat between. Too strong? Water it down at once",
+            Stroke.PrintBands => "Ink neighbouring hues onto the stamp, mist it, print",
+            Stroke.Blend => schools.Panels == PanelFrom.Outside
+                ? "Start off the edge and let the pressure fall off inwards; overlap neighbours and go back over the seam with the lighter one"
+                : "Start in the centre, where the image will hide it, and let the pressure fall off outwards; go back over each seam with the lighter ink",
+            Stroke.MistAndBlot => "Mist, wait half a minute, blot with kitchen paper",
+            Stroke.PrintPattern => "A clean stamp, ink that water dissolves",
+            Stroke.Soften => $"{Brush(pass.Water)}, clean water over the pattern",
+            Stroke.Dip => "Smear the inks on the mat, mist them, lay the card face down, lift it straight up",
+            Stroke.Splatter => "Cover the rest. Load the brush, tap it on a finger over scrap first",
+            Stroke.Highlight => "Dots and short lines where the light falls, sparingly",
+            Stroke.Reline => "Fine pen or sharp black pencil along the line, one direction",
+            Stroke.StampAgain => "The same position, the stamp clean and freshly inked",
+            Stroke.Erase => "A soft eraser, no pressure",
+            Stroke.Buff => "A dry cloth along the raised lines",
+            _ => Brush(pass.Water),
+        };
+    }
+
+    /// <summary>Which print of how many a card gets from one inking; null where nothing is printed in generations.</summary>
+    /// <param name="pass">The pass.</param>
+    /// <param name="card">The card, from 1.</param>
+    public static string? Generation(Pass pass, int card)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        if (pass.Generations < 2) return null;
+        var print = (card - 1) % pass.Generations + 1;
+        return print == 1 ? "Ink the stamp freshly: the first print." : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Ordinal(print))} print, paler than the one before.";
+    }
+
+    /// <summary>Which brush, how wet.</summary>
+    public static string Brush(BrushWater water) => water switch
+    {
+        BrushWater.DryBrush => "Small round brush, nearly dry",
+        BrushWater.Damp => "Small round brush, loaded, tip wiped once",
+        BrushWater.Wash => "Round brush, loaded",
+        BrushWater.Juicy => "Round brush, with a bead of water running along",
+        _ => "Large brush, as much as stays on the paper",
+    };
+
+    /// <summary>What has to be made clean before a pass; null for nothing.</summary>
+    /// <param name="last">What was done before; null at the start.</param>
+    /// <param name="next">What comes.</param>
+    public static string? CleanFirst(Pass? last, Pass next)
+    {
+        ArgumentNullException.ThrowIfNull(next);
+        if (last is null || Hand.SameOnTool(last, next) || last.Sheet.Tool != next.Sheet.Tool) return null;
+        var cleaning = StrokeTable.Of(next.Sheet.Tool).Cleaning;
+        return cleaning.Length == 0 ? null : cleaning;
+    }
+
+    /// <summary>The tools that a plan needs, each once, in the order in which they are first used.</summary>
+    public static ImmutableArray<string> ToLayOut(Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        IEnumerable<string> heat = plan.Steps.Any(step => step.HeatSeconds > 0) ? ["a heat tool, tweezers, a heat-proof surface"] : [];
+        return [.. plan.Passes.Select(pass => StrokeTable.Of(pass.Sheet.Tool).Name).Distinct(), .. heat];
+    }
+
+    private static string CardTitle(Pass pass) => pass.Stroke switch
+    {
+        Stroke.Dip => $"{Ordinal(pass.Layer)} dip",
+        Stroke.Soften => "Soften the pattern with water",
+        Stroke.Buff => "Buff the embossed lines",
+        Stroke.StampAgain => "Stamp the outline again",
+        Stroke.Blend => "Blend the panel",
+        _ => MethodTable.Of(pass.Method).Name,
+    };
+
+    private static string ZonePart(Zone zone) => zone switch
+    {
+        Zone.Shadow => "shadow side of ",
+        Zone.ButLight => "all but the light of ",
+        Zone.Deepest => "deepest part of ",
+        Zone.Light => "light of ",
+        _ => "all of ",
+    };
+
+    private static string Ordinal(int place) => Ordinals[Math.Min(place, Ordinals.Length) - 1];
+}
