@@ -58,6 +58,9 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             maker.ToTable("makers");
             maker.Property(m => m.Room).AsJsonb();
             maker.Property(m => m.Kept).AsJsonb();
+            maker.Property(m => m.Schools).AsJsonb();
+            maker.Property(m => m.Sitting).AsJsonb();
+            maker.Property(m => m.Learned).AsJsonb();
             maker.Property(m => m.Chart).AsJsonb();
         });
         builder.Entity<IdentityUserClaim<Guid>>().ToTable("maker_claims");
@@ -112,6 +115,8 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             run.Property(r => r.Palette).AsJsonb();
             run.Property(r => r.Colours).AsJsonb();
             run.Property(r => r.Silenced).AsJsonb();
+            run.Property(r => r.CardWork).AsJsonb();
+            run.Property(r => r.Schools).AsJsonb();
             run.Property(r => r.Version).IsRowVersion();
             run.HasOne(r => r.Image).WithOne().HasForeignKey<RunImage>(i => i.RunId);
             run.HasOne(r => r.Plan).WithOne().HasForeignKey<RunPlan>(p => p.RunId);

@@ -12,6 +12,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Nube.Core.Artwork;
 using Nube.Data;
+using Nube.Devices;
 using Nube.Data.Entities;
 using Nube.Data.Mapping;
 using Nube.Server.Demo;
@@ -48,7 +49,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 builder.Services.Configure<Microsoft.AspNetCore.Http.Features.FormOptions>(
     form => form.MultipartBodyLengthLimit = PictureReader.MostBytes + 1024 * 1024);
 
-builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(TimeProvider.System).AddSingleton<IRoomSensor>(new SimulatedRoomSensor());
 builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connection));
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
@@ -161,6 +162,7 @@ app.MapOpenApi("/api/{documentName}.json").AllowAnonymous();
 
 var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter(RequireRequestToken);
 api.MapAccount();
+api.MapHabits();
 api.MapLine();
 api.MapImage();
 api.MapScene();

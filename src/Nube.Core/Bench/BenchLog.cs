@@ -28,6 +28,9 @@ public enum TapKind
     /// <summary>The card of a step was found dry by touch.</summary>
     DryNow,
 
+    /// <summary>The card of a step was found wet by touch though it should be dry.</summary>
+    StillWet,
+
     /// <summary>A step is left out.</summary>
     Skip,
 
@@ -46,7 +49,8 @@ public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
 /// <param name="Area">Its id.</param>
 /// <param name="State">Its state now.</param>
 /// <param name="DryAt">When it is dry.</param>
-public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt);
+/// <param name="BoneDryAt">When it is bone dry.</param>
+public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt, DateTimeOffset BoneDryAt);
 
 /// <summary>A card on the drying line.</summary>
 /// <param name="Card">Its number, from 1.</param>
@@ -75,6 +79,8 @@ public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
 /// <param name="Holdup">What the step in hand waits for; null when it can start.</param>
 /// <param name="Meanwhile">Number of a later step that can be done now, when the step in hand cannot.</param>
 /// <param name="Done">Numbers of the steps that are done, in the order in which they were.</param>
+/// <param name="LeftOut">Numbers of the steps that were left out.</param>
+/// <param name="Last">Number of the step that was done or left out last, which can be taken back; null when there is none.</param>
 /// <param name="Cards">All cards.</param>
 public sealed record BenchState(
     DateTimeOffset At,
@@ -82,6 +88,8 @@ public sealed record BenchState(
     Holdup? Holdup,
     int? Meanwhile,
     ImmutableArray<int> Done,
+    ImmutableArray<int> LeftOut,
+    int? Last,
     ImmutableArray<CardState> Cards);
 
 /// <summary>Works out the bench from its log: nothing is remembered but the taps.</summary>
@@ -118,7 +126,7 @@ public static class BenchLog
                 case TapKind.Take:
                     taken = tap.Step;
                     break;
-                case TapKind.Heated or TapKind.DryNow or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
+                case TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
                     happened.Add(tap);
                     break;
             }
@@ -128,7 +136,8 @@ public static class BenchLog
 
         var before = Precedence.Of(plan.Passes);
         var isDone = done.Select(d => d.Step).ToHashSet();
-        var left = plan.Steps.Where(step => !isDone.Contains(step.Number)).ToList();
+        // After something else was done, the rest has an order of its own.
+        var left = plan.Rest.Select(number => plan.Steps[number - 1]).Union(plan.Steps).Where(step => !isDone.Contains(step.Number)).ToList();
         var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToLookup(t => t.Item1, t => t.Item2);
         var current = left.Find(step => step.Number == taken && Allowed(step)) ?? left.FirstOrDefault();
         var holdup = current is null ? null : HoldupOf(current);
@@ -136,7 +145,8 @@ public static class BenchLog
             ? null
             : left.Find(step => step != current && Allowed(step) && HoldupOf(step) is null);
         return new BenchState(
-            now, current?.Number, holdup, meanwhile?.Number, [.. done.Select(d => d.Step)],
+            now, current?.Number, holdup, meanwhile?.Number,
+            [.. done.Where(d => !d.LeftOut).Select(d => d.Step)], [.. done.Where(d => d.LeftOut).Select(d => d.Step)], done.Count > 0 ? done[^1].Step : null,
             [.. Enumerable.Range(1, plan.Cards).Select(CardAt)]);
 
         // What goes under it on the same card comes first.
@@ -161,7 +171,7 @@ public static class BenchLog
             ImmutableArray<AreaWetness> areas =
             [
                 .. laid.Where(l => l.Key.Card == card).OrderBy(l => l.Key.Area)
-                    .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry)),
+                    .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry, l.Value.At + l.Value.Times.BoneDry)),
             ];
             ImmutableArray<int> passes =
                 [.. done.Where(d => !d.LeftOut).Select(d => plan.Steps[d.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass)];
@@ -195,6 +205,16 @@ public static class BenchLog
                     var slowest = plan.Drying.Where(d => d.Leaves == Leaves.Water).Select(d => d.Times).DefaultIfEmpty().MaxBy(times => times.BoneDry);
                     foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest);
                     break;
+                case TapKind.StillWet:
+                    // Whatever should be dry by now dries a little later.
+                    foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
+                    {
+                        var (since, times) = laid[key];
+                        var later = (at - since) * StillWetFor;
+                        if (since + times.Dry <= at && later < times.BoneDry * MostBelieved)
+                            laid[key] = (since, new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)));
+                    }
+                    break;
                 default:
                     // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone dry.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
@@ -211,6 +231,9 @@ public static class BenchLog
         }
         return laid;
     }
+
+    private const double StillWetFor = 1.2; // times as long as it lay so far; this project's own
+    private const double MostBelieved = 3; // times as long as until bone dry; what lay longer is dry
 
     private static TimeSpan UntilAfter(DryingTimes times, Wetness state) => state switch
     {

@@ -67,6 +67,15 @@ public static class Cautions
         "Odourless solvent: open a window, keep the jar closed and away from flame and heat tool, wear gloves if your skin reacts. "
         + "Let rags dry flat outdoors. Its label and local rules come first.");
 
+    /// <summary>The caution for alcohol markers.</summary>
+    public static Remark Alcohol { get; } = new(
+        Severity.Caution,
+        "Alcohol markers: air the room, and keep them from flame and heat tool. Their label comes first.");
+
+    /// <summary>The caution for pencil dust.</summary>
+    public static Remark PencilDust { get; } = new(
+        Severity.Caution, "Brush crumbs off, do not blow them: some pigments are harmful when breathed in.");
+
     /// <summary>The caution for knives, dies and trimmers.</summary>
     public static Remark Blades { get; } = new(
         Severity.Caution,

@@ -96,4 +96,10 @@ public enum Method
 
     /// <summary>The outline made crisp again: by pencil, by pen, or stamped a second time.</summary>
     Relining,
+
+    /// <summary>Embossed lines wiped with a dry cloth: nobody asks for it, it goes with the dams.</summary>
+    Buffing,
+
+    /// <summary>Traced guide lines erased: nobody asks for it, it goes with the scene.</summary>
+    ErasingGuides,
 }

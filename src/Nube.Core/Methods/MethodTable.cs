@@ -57,10 +57,21 @@ public static class MethodTable
         Card(Method.Splatter, "Splatter", [.. Wet, OpaqueWhite], [], "Drops flicked from a loaded brush onto dry colour, the rest covered.", "Life on a finished panel; white for snow and stars."),
         Card(Method.Highlights, "White highlights", [OpaqueWhite, GelPen], [], "Dots and lines of white where the light falls.", "Last of all, sparingly."),
         Card(Method.Relining, "Crisp lines again", [], [], "The outline gone over with a fine pen or sharp pencil, or stamped a second time in the same position.", "Lines dulled by pencil, sponge or opaque white."),
+        Card(Method.Buffing, "Buff the embossed lines", [], [], "A dry cloth takes off what beads on the raised lines.", "Always with embossed lines; the plan does it by itself."),
+        Card(Method.ErasingGuides, "Erase the guide lines", [], [], "Traced lines are erased when everything is bone dry.", "Always with traced shapes; the plan does it by itself."),
     ];
 
     /// <summary>The sheet of a method.</summary>
     public static MethodSheet Of(Method method) => Sheets[method];
+
+    /// <summary>A maker may choose it; the others come by themselves.</summary>
+    public static bool IsChosen(Method method) => method is not (Method.Buffing or Method.ErasingGuides);
+
+    /// <summary>It may be given colours.</summary>
+    public static bool TakesColour(Method method) => Of(method).Media.Length > 0 || method == Method.ShadedWhite;
+
+    /// <summary>It cannot be done without a colour that is chosen for it.</summary>
+    public static bool NeedsColour(Method method) => Of(method).Media.Length > 0 && method is not (Method.Splatter or Method.Highlights);
 
     /// <summary>The method that suits a medium, where nothing else is said.</summary>
     /// <param name="medium">What the colour comes from.</param>
@@ -92,9 +103,7 @@ public static class MethodTable
     {
         ArgumentNullException.ThrowIfNull(owned);
         var sheet = Of(method);
-        // What may do without colour takes what is there.
-        var optional = method is Method.Splatter or Method.Highlights;
-        if (!optional && sheet.Media.Length > 0 && !sheet.Media.Any(owned.Contains)) return $"{sheet.Name} needs {OneOf(sheet.Media)} among the run's colours.";
+        if (NeedsColour(method) && !sheet.Media.Any(owned.Contains)) return $"{sheet.Name} needs {OneOf(sheet.Media)} among the run's colours.";
         return sheet.With.Length > 0 && !sheet.With.Any(owned.Contains) ? $"{sheet.Name} needs {OneOf(sheet.With)} among the run's colours as well." : null;
     }
 
@@ -157,6 +166,8 @@ public static class MethodTable
             Method.Splatter => WholeCards.Splatter(task, paints, schools, ground),
             Method.Highlights => WholeCards.Highlights(task, paints, schools, ground),
             Method.Relining => WholeCards.Relined(task, paints, schools, ground),
+            Method.Buffing => [WholeCards.Dry(Stroke.Buff, ground)],
+            Method.ErasingGuides => [WholeCards.Dry(Stroke.Erase, ground)],
             _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
         }];
     }

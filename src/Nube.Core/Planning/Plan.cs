@@ -74,6 +74,9 @@ public sealed record Plan(
     /// <summary>What it reckons with beside passes, paper, air and hand.</summary>
     public PlanOptions Options { get; init; } = PlanOptions.None;
 
+    /// <summary>Numbers of steps in the order in which they go on since something else was done at the bench; empty while the plan is followed.</summary>
+    public ImmutableArray<int> Rest { get; init; } = [];
+
     /// <summary>The pass of a step.</summary>
     public Pass PassOf(PlannedStep step)
     {

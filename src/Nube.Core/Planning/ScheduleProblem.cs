@@ -4,6 +4,13 @@ using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
+/// <summary>An area that is still wet when work goes on.</summary>
+/// <param name="Card">The card, from 1.</param>
+/// <param name="Area">The area.</param>
+/// <param name="DrySeconds">When it is dry, s from the start.</param>
+/// <param name="BoneDrySeconds">When it is bone dry.</param>
+internal readonly record struct StillWet(int Card, int Area, double DrySeconds, double BoneDrySeconds);
+
 /// <summary>
 /// What is fixed while an order is looked for: passes, cards, drying, hands; areas are renumbered from 0. A job is one pass
 /// on one card: <c>card * passes + pass</c>, both from 0.
@@ -23,9 +30,11 @@ internal sealed class ScheduleProblem
     private readonly int[][] near; // areas of a pass, and those that touch them
     private readonly int[] ids; // of the areas
     private readonly bool[,] touch; // which areas touch
+    private readonly double[] dryAtStart, boneDryAtStart; // of each area of each card, where work goes on from wet ones
 
     public ScheduleProblem(
-        ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching, int cards, ImmutableArray<DryingOf> drying, Hand hand, PlanOptions options)
+        ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching, int cards, ImmutableArray<DryingOf> drying, Hand hand, PlanOptions options,
+        IEnumerable<StillWet>? wet = null)
     {
         if (passes.IsEmpty) throw new ArgumentException("Give at least one area a colour.", nameof(passes));
         (this.passes, Cards, this.options) = (passes, cards, options);
@@ -64,6 +73,13 @@ internal sealed class ScheduleProblem
             }
         }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
+        (dryAtStart, boneDryAtStart) = (new double[cards * ids.Length], new double[cards * ids.Length]);
+        foreach (var area in wet ?? [])
+        {
+            if (!index.TryGetValue(area.Area, out var place)) continue;
+            dryAtStart[(area.Card - 1) * ids.Length + place] = area.DrySeconds;
+            boneDryAtStart[(area.Card - 1) * ids.Length + place] = area.BoneDrySeconds;
+        }
     }
 
     /// <summary>How many cards.</summary>
@@ -205,8 +221,8 @@ internal sealed class ScheduleProblem
     /// <summary>The bench while an order is walked through: who is wet until when, and what the hands did last.</summary>
     internal sealed class Walk(ScheduleProblem problem)
     {
-        private readonly double[] dry = new double[problem.Cards * problem.ids.Length];
-        private readonly double[] boneDry = new double[problem.Cards * problem.ids.Length];
+        private readonly double[] dry = [.. problem.dryAtStart];
+        private readonly double[] boneDry = [.. problem.boneDryAtStart];
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
         private readonly Sitting? sitting = problem.options.Sitting;
         private double sittingStart, rested; // when this sitting began, and when the maker last rested
@@ -222,8 +238,8 @@ internal sealed class ScheduleProblem
         /// <summary>Back to the start of the run.</summary>
         public void Restart()
         {
-            Array.Clear(dry);
-            Array.Clear(boneDry);
+            problem.dryAtStart.CopyTo(dry, 0);
+            problem.boneDryAtStart.CopyTo(boneDry, 0);
             Array.Clear(keepsFromHeat);
             (Free, Last, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 1);
         }

@@ -66,10 +66,7 @@ public static class Scheduler
                 .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
         ];
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
-        var best = Weightings.AsParallel().AsOrdered()
-            .Select(weighting => Greedy(problem, weighting))
-            .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a);
-        return PlanOf(problem, Pinning.Pinned(best.Order, passes, options.Pinned), passes, drying, options);
+        return PlanOf(problem, Pinning.Pinned(Greedy(problem), passes, options.Pinned), passes, drying, options);
     }
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
@@ -115,8 +112,14 @@ public static class Scheduler
             steps.Max(step => step.EndSeconds),
             steps.Max(step => step.DrySeconds),
             steps.Max(step => step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds),
-            problem.LowerBound()) { Options = options };
+            problem.LowerBound())
+        { Options = options };
     }
+
+    /// <summary>The best of the orders that are built greedily.</summary>
+    internal static int[] Greedy(ScheduleProblem problem) => Weightings.AsParallel().AsOrdered()
+        .Select(weighting => Greedy(problem, weighting))
+        .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a).Order;
 
     /// <summary>One order, built greedily.</summary>
     private static (int[] Order, double Finish) Greedy(ScheduleProblem problem, Weighting weighting)

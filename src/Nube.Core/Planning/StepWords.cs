@@ -160,7 +160,6 @@ public static class StepWords
     {
         Stroke.Dip => $"{Ordinal(pass.Layer)} dip",
         Stroke.Soften => "Soften the pattern with water",
-        Stroke.Buff => "Buff the embossed lines",
         Stroke.StampAgain => "Stamp the outline again",
         Stroke.Blend => "Blend the panel",
         _ => MethodTable.Of(pass.Method).Name,

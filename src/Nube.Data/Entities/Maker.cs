@@ -1,7 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
+using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
 using Nube.Core.Swatches;
 
 namespace Nube.Data.Entities;
@@ -14,6 +17,15 @@ public sealed class Maker : IdentityUser<Guid>
 
     /// <summary>The air of the maker's room.</summary>
     public Air Room { get; set; } = Air.OrdinaryRoom;
+
+    /// <summary>The maker's ways, where makers disagree.</summary>
+    public Schools Schools { get; set; } = Schools.Usual;
+
+    /// <summary>How long the maker sits; null for as long as it takes.</summary>
+    public Sitting? Sitting { get; set; }
+
+    /// <summary>What the bench has taught about the maker's hand and room.</summary>
+    public Learned Learned { get; set; } = Learned.Nothing;
 
     /// <summary>Colours that the maker keeps to come back to.</summary>
     public ImmutableArray<KeptColour> Kept { get; set; } = [];

@@ -3,7 +3,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Light;
-using Nube.Core.Mixing;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 
 namespace Nube.Data.Entities;
@@ -35,6 +35,12 @@ public sealed class Run : IOwned
     /// <summary>What each area should become, with the recipe chosen for it.</summary>
     public ImmutableArray<ChosenColour> Colours { get; set; } = [];
 
+    /// <summary>What is done to the whole card, in the order in which it is done.</summary>
+    public ImmutableArray<ChosenCard> CardWork { get; set; } = [];
+
+    /// <summary>Where this run goes another way than its maker usually does; null where it does not.</summary>
+    public Schools? Schools { get; set; }
+
     /// <summary>Rules that the maker silenced for this run, each with the reason.</summary>
     public ImmutableDictionary<string, string> Silenced { get; set; } = ImmutableDictionary<string, string>.Empty;
 
@@ -56,11 +62,6 @@ public sealed class Run : IOwned
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
 }
-
-/// <summary>A wish with the recipe that was chosen for it; no recipe when the area stays white.</summary>
-/// <param name="Wish">What the area should become.</param>
-/// <param name="Recipe">How.</param>
-public sealed record ChosenColour(Wish Wish, Recipe Recipe);
 
 /// <summary>The image of a run and the areas found in it.</summary>
 public sealed class RunImage : IOwned

@@ -247,6 +247,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("kept");
 
+                    b.Property<string>("Learned")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("learned");
+
                     b.Property<bool>("LockoutEnabled")
                         .HasColumnType("boolean")
                         .HasColumnName("lockout_enabled");
@@ -282,9 +287,18 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("room");
 
+                    b.Property<string>("Schools")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("schools");
+
                     b.Property<string>("SecurityStamp")
                         .HasColumnType("text")
                         .HasColumnName("security_stamp");
+
+                    b.Property<string>("Sitting")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("sitting");
 
                     b.Property<bool>("TwoFactorEnabled")
                         .HasColumnType("boolean")
@@ -314,6 +328,11 @@ namespace Nube.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("uuid")
                         .HasColumnName("id");
+
+                    b.Property<string>("CardWork")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("card_work");
 
                     b.Property<int>("Cards")
                         .HasColumnType("integer")
@@ -354,6 +373,10 @@ namespace Nube.Data.Migrations
                     b.Property<Guid?>("PaperId")
                         .HasColumnType("uuid")
                         .HasColumnName("paper_id");
+
+                    b.Property<string>("Schools")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("schools");
 
                     b.Property<string>("Silenced")
                         .IsRequired()

@@ -151,7 +151,7 @@ public sealed class DemoBook(
             int area = labels.Labels[(int)(y * labels.PixelsPerMm) * labels.Width + (int)(x * labels.PixelsPerMm)];
             if (run.Image.Areas.All(a => a.Id != area)) throw new InvalidOperationException($"The demo's {name} is not an area.");
             var wish = Srgb.Parse(colour);
-            colours[area] = new ChosenColour(new Wish(area, wish, shadow), palette.Index.Nearest(wish.ToLab(), 1)[0]);
+            colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow));
             run.Image.Names = run.Image.Names.SetItem(area, name);
         }
         run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];

@@ -10,8 +10,8 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A step as it stands on the bench.</summary>
-public sealed record BenchStepView(int Number, int Card, bool Rinse, PassView Pass);
+/// <summary>A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.</summary>
+public sealed record BenchStepView(int Number, int Card, bool Rinse, string? CleanFirst, string? ThisCard, bool Heat, PassView Pass);
 
 /// <summary>Why the step in hand cannot start yet.</summary>
 public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
@@ -26,6 +26,7 @@ public sealed record BenchView(
     BenchStepView? Meanwhile,
     BenchStepView? Next,
     BenchStepView? LastDone,
+    IReadOnlyList<string> WhileWaiting,
     IReadOnlyList<string> Notes,
     IReadOnlyList<Remark> Remarks,
     IReadOnlyList<CardView> Line);
@@ -99,22 +100,33 @@ public static class BenchPlace
                 Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? ""),
             });
             run.Run.ChangedAt = now;
+            if (ChangesTheRest(given.Kind))
+            {
+                // The order of what is left fits what was planned, not what happened.
+                var taps = (await runs.Taps(id, cancel)).Append(new Tap(given.Kind, given.Step, at, ""));
+                run.Run.Plan!.Plan = Replanning.FromNow(plan, run.Touching, run.Hand, BenchLog.At(plan, run.Touching, taps, now));
+            }
             await db.SaveChangesAsync(cancel);
         }
         return TypedResults.Ok(View(run, palettes, await runs.Taps(id, cancel), now));
     }
 
-    private static async Task<NoContent> Finish(Guid id, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    private static bool ChangesTheRest(TapKind kind) => kind is TapKind.Skip or TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill;
+
+    private static async Task<NoContent> Finish(Guid id, NubeDb db, RunLoader runs, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
-        var bench = BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), clock.GetUtcNow());
+        var taps = await runs.Taps(id, cancel);
+        var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
         if (bench.Current is not null)
-            throw TroubleException.Conflict($"{plan.Steps.Length - bench.Done.Length} steps are still to do on the bench.");
+            throw TroubleException.Conflict($"{plan.Steps.Length - bench.Done.Length - bench.LeftOut.Length} steps are still to do on the bench.");
         if (run.Run.FinishedAt is null)
         {
             run.Run.FinishedAt = clock.GetUtcNow();
             TakeFromStash(run, plan, bench.Done, run.Run.FinishedAt.Value);
+            var owner = await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel);
+            owner.Learned = owner.Learned.With(Learning.From(plan, [.. run.Touching], taps, run.Paper?.Name ?? ""));
         }
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -179,30 +191,36 @@ public static class BenchPlace
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
         var bench = BenchLog.At(plan, run.Touching, taps, now);
-        var done = bench.Done.ToHashSet();
-        var last = bench.Done.IsEmpty ? null : plan.Steps[bench.Done[^1] - 1];
+        var over = bench.Done.Concat(bench.LeftOut).ToHashSet();
+        var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
         return new BenchView(
             now,
-            done.Count,
+            over.Count,
             plan.Steps.Length,
             Step(bench.Current),
             bench.Holdup is { } holdup
-                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, run.Image.NameOf))
+                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, run.NameOf))
                 : null,
             Step(bench.Meanwhile),
-            Step(plan.Steps.FirstOrDefault(step => !done.Contains(step.Number) && step.Number != bench.Current)?.Number),
+            Step(plan.Rest.Concat(plan.Steps.Select(step => step.Number)).Cast<int?>().FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)),
             Step(last?.Number),
+            [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task.Name)],
             Notes(taps),
             run.Remarks(),
-            Looks.Cards(run, palette, bench));
+            Looks.Cards(run, bench));
 
         BenchStepView? Step(int? number)
         {
             if (number is not { } place) return null;
             var step = plan.Steps[place - 1];
-            // Whether to rinse depends on what was done last in truth, not in the plan.
-            var rinse = last is null || plan.PassOf(last).Mix != plan.PassOf(step).Mix;
-            return new BenchStepView(place, step.Card, rinse, PlanPlace.PassOf(run, palette, plan, plan.PassOf(step)));
+            var pass = plan.PassOf(step);
+            // What is on the brush depends on what was done last in truth, not in the plan.
+            var before = last is null ? null : plan.PassOf(last);
+            var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
+            var view = PlanViews.PassOf(run, palette, plan, pass);
+            return new BenchStepView(
+                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(before, pass), StepWords.Generation(pass, step.Card), heat,
+                view with { Cautions = PlanRemarks.AtStep(pass, heat) });
         }
     }
 

@@ -28,10 +28,16 @@ public sealed record RecipeView(
 
 /// <summary>What an area should become, and how.</summary>
 public sealed record AreaColourView(
-    int Area, Srgb Wish, ShadowDepth Shadow, Srgb? ShadowPredicted, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
+    int Area, Srgb Wish, ShadowDepth Shadow, Method Method, AreaFill Predicted, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
 
 /// <summary>Something in the stash that can be chosen.</summary>
-public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash);
+public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null);
+
+/// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
+public sealed record MethodView(Method Method, string Name, bool WholeCard, bool TakesColour, string What, string When, string? Missing);
+
+/// <summary>Something done to the whole card.</summary>
+public sealed record CardWorkView(Method Method, string Name, int Times, RelineWith RelineWith, IReadOnlyList<RecipeView> Recipes, IReadOnlyList<Srgb> Colours);
 
 /// <summary>The second stage.</summary>
 public sealed record ColoursView(
@@ -43,13 +49,21 @@ public sealed record ColoursView(
     IReadOnlyList<Guid> Palette,
     Srgb PaperColour,
     IReadOnlyList<Remark> Remarks,
+    IReadOnlyList<MethodView> Methods,
+    IReadOnlyList<CardWorkView> CardWork,
     IReadOnlyList<AreaColourView> Areas);
 
 /// <summary>Paper, ink and colours to work with.</summary>
 public sealed record Supplies(Guid? Paper, Guid? StampingInk, ImmutableArray<Guid> Palette);
 
-/// <summary>A wish for several areas at once.</summary>
-public sealed record WishFor(ImmutableArray<int> Areas, Srgb Colour, ShadowDepth Shadow);
+/// <summary>A wish for several areas at once; without a method the one that suits what the colour comes from.</summary>
+public sealed record WishFor(ImmutableArray<int> Areas, Srgb Colour, ShadowDepth Shadow, Method? Method = null);
+
+/// <summary>Another method for areas that have a colour.</summary>
+public sealed record MethodFor(ImmutableArray<int> Areas, Method Method);
+
+/// <summary>What is done to the whole card, in the order in which it is done.</summary>
+public sealed record CardWorkGiven(ImmutableArray<CardWish> Work);
 
 /// <summary>Areas that stay white.</summary>
 public sealed record LeaveWhite(ImmutableArray<int> Areas);
@@ -63,6 +77,9 @@ public static class Colours
     /// <summary>Recipes offered for a wish.</summary>
     private const int Offered = 5;
 
+    /// <summary>Most things that are done to a whole card.</summary>
+    private const int MostCardWork = 8;
+
     /// <summary>Maps the place.</summary>
     public static void MapColours(this IEndpointRouteBuilder api)
     {
@@ -71,6 +88,8 @@ public static class Colours
         colours.MapPut("/supplies", Choose);
         colours.MapPut("/wishes", Wish);
         colours.MapPost("/wishes/leave-white", Leave);
+        colours.MapPut("/methods", ChooseMethod);
+        colours.MapPut("/card", ChooseCardWork);
         colours.MapPut("/recipes", Pick);
     }
 
@@ -99,7 +118,9 @@ public static class Colours
         var loaded = await runs.Load(id, cancel);
         if (Palette(loaded, palettes) is { } onPaper)
         {
-            run.Colours = [.. run.Colours.Select(c => c with { Recipe = onPaper.Index.Nearest(c.Wish.Colour.ToLab(), 1)[0] })];
+            // Where a method's colour is not there any more, the area gets the usual one of what is.
+            run.Colours = [.. run.Colours.Select(c => Chosen(loaded, onPaper, c.Wish with { Method = Possible(loaded, onPaper, c.Wish) }))];
+            run.CardWork = [.. run.CardWork.Where(work => MethodTable.Missing(work.Wish.Method, Owned(loaded)) is null).Select(work => Chosen(onPaper, work.Wish))];
             await db.SaveChangesAsync(cancel);
         }
         return TypedResults.Ok(await View(loaded, db, palettes, cancel));
@@ -112,14 +133,16 @@ public static class Colours
         await RefuseOnBench(runs, id, cancel);
         var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
         var areas = Known(run, given.Areas);
-        var recipe = palette.Index.Nearest(given.Colour.ToLab(), 1)[0];
-        // A recipe that was picked for the same colour stays when only the shadow changes.
+        var method = given.Method ?? UsualFor(run, palette, given.Colour);
+        RefuseMissing(run, method, wholeCard: false);
+        var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
+        // A recipe that was picked for the same colour and method stays when only the shadow changes.
         run.Run.Colours =
         [
             .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
             .. areas.Select(area => new ChosenColour(
-                new Wish(area, given.Colour, given.Shadow),
-                run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour)?.Recipe ?? recipe)),
+                chosen.Wish with { Area = area },
+                run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method)?.Recipe ?? chosen.Recipe)),
         ];
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -138,6 +161,47 @@ public static class Colours
         return TypedResults.Ok(await View(run, db, palettes, cancel));
     }
 
+    private static async Task<Ok<ColoursView>> ChooseMethod(
+        Guid id, MethodFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        await RefuseOnBench(runs, id, cancel);
+        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var areas = Known(run, given.Areas);
+        RefuseMissing(run, given.Method, wholeCard: false);
+        run.Run.Colours =
+        [
+            .. run.Run.Colours.Select(c => areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
+                ? Chosen(run, palette, c.Wish with { Method = given.Method })
+                : c),
+        ];
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await View(run, db, palettes, cancel));
+    }
+
+    private static async Task<Ok<ColoursView>> ChooseCardWork(
+        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        await RefuseOnBench(runs, id, cancel);
+        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var work = given.Work.IsDefault ? [] : given.Work;
+        if (work.Length > MostCardWork) throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
+        foreach (var wish in work)
+        {
+            RefuseMissing(run, wish.Method, wholeCard: true);
+            if (wish.Times is < 1 or > CardWish.MostTimes) throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
+            var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
+            if (colours > CardWish.MostColours) throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
+            if (colours == 0 && MethodTable.NeedsColour(wish.Method)) throw TroubleException.Unusable($"{MethodTable.Of(wish.Method).Name} needs at least one colour.");
+        }
+        run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(await View(run, db, palettes, cancel));
+    }
+
     private static async Task<Ok<ColoursView>> Pick(
         Guid id, RecipeChoice given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
@@ -150,7 +214,7 @@ public static class Colours
             .. run.Run.Colours.Select(colour =>
             {
                 if (!areas.Contains(colour.Wish.Area)) return colour;
-                var offered = palette.Index.Nearest(colour.Wish.Colour.ToLab(), Offered);
+                var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), Offered);
                 if (given.Place < 0 || given.Place >= offered.Length) throw TroubleException.Unusable("This recipe was not offered.");
                 return colour with { Recipe = offered[given.Place] };
             }),
@@ -161,8 +225,53 @@ public static class Colours
     }
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
-    internal static PaletteOnPaper? Palette(RunWithSupplies run, Palettes palettes) =>
-        run.Paper is null || run.Palette.Count == 0 ? null : palettes.Get([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
+    internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
+        run.Paper is null || run.Palette.Count == 0 ? null : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
+
+    /// <summary>A wish with its best recipe.</summary>
+    internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>
+        palette.Nearest(wish.Method, wish.Colour.ToLab(), 1) is [var best, ..]
+            ? new ChosenColour(wish, best)
+            : throw TroubleException.Conflict(MethodTable.Missing(wish.Method, Owned(run)) ?? "None of the run's colours suits this method.");
+
+    /// <summary>Something done to the whole card with its best recipes.</summary>
+    internal static ChosenCard Chosen(RunPalette palette, CardWish wish)
+    {
+        var colours = wish.Colours.IsDefault ? [] : wish.Colours;
+        return new ChosenCard(
+            wish with { Colours = colours },
+            [.. colours.Select(colour => palette.Nearest(wish.Method, colour.ToLab(), 1)).Where(found => found.Length > 0).Select(found => found[0])]);
+    }
+
+    /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
+    internal static Method UsualFor(RunWithSupplies run, RunPalette palette, Srgb colour)
+    {
+        var toned = Thing.Of(run.Paper!).Traits.HasFlag(Traits.DarkPaper);
+        var owned = Owned(run);
+        return owned.Select(medium => MethodTable.Usual(medium, toned, run.Schools)).Distinct()
+            .Where(method => MethodTable.Missing(method, owned) is null)
+            .Select(method => (Method: method, Best: palette.Nearest(method, colour.ToLab(), 1)))
+            .Where(found => found.Best.Length > 0)
+            // Paint where there is any, as far as it comes about as near.
+            .OrderBy(found => found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium))
+            .Select(found => found.Method).FirstOrDefault();
+    }
+
+    /// <summary>How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.</summary>
+    private const double OtherMedium = 5;
+
+    private static Method Possible(RunWithSupplies run, RunPalette palette, Wish wish) =>
+        MethodTable.Missing(wish.Method, Owned(run)) is null ? wish.Method : UsualFor(run, palette, wish.Colour);
+
+    private static HashSet<Medium> Owned(RunWithSupplies run) => [.. run.Palette.Select(item => item.Colourant!.Medium)];
+
+    private static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
+    {
+        var sheet = MethodTable.Of(method);
+        if (sheet.WholeCard != wholeCard || !MethodTable.IsChosen(method))
+            throw TroubleException.Unusable(wholeCard ? $"{sheet.Name} is for single areas." : $"{sheet.Name} is for whole cards.");
+        if (MethodTable.Missing(method, Owned(run)) is { } missing) throw TroubleException.Unusable(missing);
+    }
 
     /// <summary>A recipe as it is read.</summary>
     internal static RecipeView RecipeOf(
@@ -221,33 +330,40 @@ public static class Colours
         return new ColoursView(
             [.. stash.Where(item => item.Paper is not null).Select(i => new SupplyView(i.Id, i.Name, "", i.Paper!.Colour, i.Paper.Colour))],
             [.. stash.Where(item => item.StampingInk is not null).Select(i => new SupplyView(i.Id, i.Name, "", default, default))],
-            [.. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(i => new SupplyView(
-                i.Id, i.Name, i.Colourant!.ColourIndex, i.Colourant.FullStrength, i.Colourant.Wash))],
+            [.. stash.Where(item => item.Colourant is not null).Select(i => new SupplyView(
+                i.Id, i.Name, i.Colourant!.ColourIndex, i.Colourant.FullStrength, i.Colourant.Wash, i.Colourant.Medium))],
             run.Run.PaperId,
             run.Run.StampingInkId,
             run.Run.Palette,
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
             run.Remarks(),
+            [.. MethodTable.All.Where(sheet => MethodTable.IsChosen(sheet.Method)).Select(sheet => new MethodView(
+                sheet.Method, sheet.Name, sheet.WholeCard, MethodTable.TakesColour(sheet.Method), sheet.What, sheet.When, MethodTable.Missing(sheet.Method, Owned(run))))],
+            palette is null ? [] : [.. run.Run.CardWork.Select(work => new CardWorkView(
+                work.Wish.Method, MethodTable.Of(work.Wish.Method).Name, work.Wish.Times, work.Wish.RelineWith,
+                [.. work.Recipes.Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe))], work.Wish.Colours))],
             palette is null ? [] : Areas(run, palette));
     }
 
-    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, PaletteOnPaper palette)
+    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette)
     {
         // Areas with the same wish share the search.
-        var offered = run.Colours.Select(c => c.Wish.Colour).Distinct()
-            .ToDictionary(wish => wish, wish => palette.Index.Nearest(wish.ToLab(), Offered));
+        var offered = run.Colours.Select(c => (c.Wish.Method, c.Wish.Colour)).Distinct()
+            .ToDictionary(wish => wish, wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), Offered));
+        var finished = run.Painting.Finished(palette.Paints, run.Schools).ToDictionary(look => look.Area);
         return
         [
-            .. run.Colours.OrderBy(c => c.Wish.Area).Select(colour =>
+            .. run.Colours.OrderBy(c => c.Wish.Area).Where(colour => finished.ContainsKey(colour.Wish.Area)).Select(colour =>
             {
-                var steps = Colouring.AfterEachLayer(palette.Optics, palette.Paper, colour.Recipe, colour.Wish.ShadowLayers);
+                var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints.Reflectance);
                 return new AreaColourView(
                     colour.Wish.Area,
                     colour.Wish.Colour,
                     colour.Wish.Shadow,
-                    colour.Wish.ShadowLayers == 0 ? null : Srgb.FromLab(steps[^1]),
-                    RecipeOf(run.Palette, palette.Optics, palette.Paper, colour.Recipe),
-                    [.. offered[colour.Wish.Colour].Select(recipe => RecipeOf(run.Palette, palette.Optics, palette.Paper, recipe))]);
+                    colour.Wish.Method,
+                    AreaFill.Of(finished[colour.Wish.Area]),
+                    RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
+                    [.. offered[(colour.Wish.Method, colour.Wish.Colour)].Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe))]);
             }),
         ];
     }

@@ -77,7 +77,7 @@ internal static class ImageLighting
         var values = fills.Select(fill => new AreaValue(fill.Area, fill.Whole.ToLab().L, fill.Shadow?.ToLab().L))
             .Concat(run.Image.Areas.Where(area => !painted.Contains(area.Id)).Select(area => new AreaValue(area.Id, paper, null))).ToList();
         return TypedResults.Ok(new ValuesView(
-            [.. values.Select(value => new AreaFill(value.Area, Grey(value.Lightness), value.Shadow is { } shadow ? Grey(shadow) : null))],
+            [.. values.Select(value => new AreaFill(value.Area, Grey(value.Lightness), null, value.Shadow is { } shadow ? Grey(shadow) : null))],
             [
                 .. ValueView.Alike(values, run.Image.Touching)
                     .Where(pair => painted.Contains(pair.Lighter) || painted.Contains(pair.Darker))

@@ -40,8 +40,17 @@ public sealed record ImageView(
     }
 }
 
-/// <summary>The paint on an area: on all of it, and on its shadow side where that is darker.</summary>
-public sealed record AreaFill(int Area, Srgb Whole, Srgb? Shadow);
+/// <summary>The paint on an area: in the middle, and where light and shadow differ from it.</summary>
+public sealed record AreaFill(int Area, Srgb Whole, Srgb? Light, Srgb? Shadow)
+{
+    /// <summary>The fill of an area that looks so.</summary>
+    public static AreaFill Of(AreaLook look)
+    {
+        ArgumentNullException.ThrowIfNull(look);
+        var (light, middle, shadow) = (look.Colours.Light, look.Colours.Middle, look.Colours.Shadow);
+        return new AreaFill(look.Area, middle, light == middle ? null : light, shadow == middle ? null : shadow);
+    }
+}
 
 /// <summary>A card as it hangs on the drying line.</summary>
 public sealed record CardView(
@@ -49,49 +58,47 @@ public sealed record CardView(
     Core.Drying.Wetness State,
     DateTimeOffset? NextStateAt,
     DateTimeOffset? DryAt,
+    Srgb? Ground,
     IReadOnlyList<AreaFill> Fills);
 
 /// <summary>What is painted so far.</summary>
 public static class Looks
 {
     /// <summary>The fills of a card on which these passes are done.</summary>
-    public static IReadOnlyList<AreaFill> Fills(RunWithSupplies run, PaletteOnPaper? palette, Plan plan, IEnumerable<int> passesDone)
+    public static IReadOnlyList<AreaFill> Fills(Plan plan, IEnumerable<int> passesDone)
     {
-        ArgumentNullException.ThrowIfNull(run);
         ArgumentNullException.ThrowIfNull(plan);
-        var layersDone = passesDone.SelectMany(pass => plan.Passes[pass].Areas)
-            .GroupBy(area => area).ToDictionary(group => group.Key, group => group.Count());
-        return palette is null ? [] : [.. run.Colours.Where(c => layersDone.ContainsKey(c.Wish.Area)).Select(c => Fill(palette, c, layersDone[c.Wish.Area]))];
+        return [.. Latest(plan, passesDone).Where(look => look.Area != Pass.Panel).OrderBy(look => look.Area).Select(AreaFill.Of)];
+    }
+
+    /// <summary>The colour of the card around its areas after these passes; null while it is bare.</summary>
+    public static Srgb? Ground(Plan plan, IEnumerable<int> passesDone)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        return Latest(plan, passesDone).FirstOrDefault(look => look.Area == Pass.Panel)?.Colours.Middle;
     }
 
     /// <summary>The fills of a finished card.</summary>
-    public static IReadOnlyList<AreaFill> Finished(RunWithSupplies run, PaletteOnPaper? palette)
+    public static IReadOnlyList<AreaFill> Finished(RunWithSupplies run, RunPalette? palette)
     {
         ArgumentNullException.ThrowIfNull(run);
-        return palette is null ? [] : [.. run.Colours.Select(c => Fill(palette, c, int.MaxValue))];
+        return palette is null ? [] : [.. run.Painting.Finished(palette.Paints, run.Schools).OrderBy(look => look.Area).Select(AreaFill.Of)];
     }
 
     /// <summary>All cards of a run at some moment.</summary>
-    public static IReadOnlyList<CardView> Cards(RunWithSupplies run, PaletteOnPaper? palette, BenchState? bench)
+    public static IReadOnlyList<CardView> Cards(RunWithSupplies run, BenchState? bench)
     {
         ArgumentNullException.ThrowIfNull(run);
-        if (bench is null || run.Run.Plan is null)
+        if (bench is null || run.Run.Plan is not { Plan: { } plan })
         {
             return [.. Enumerable.Range(1, run.Run.Cards).Select(card =>
-                new CardView(card, Core.Drying.Wetness.BoneDry, null, null, []))];
+                new CardView(card, Core.Drying.Wetness.BoneDry, null, null, null, []))];
         }
         return [.. bench.Cards.Select(card => new CardView(
-            card.Card, card.State, card.NextStateAt, card.DryAt, Fills(run, palette, run.Run.Plan.Plan, card.PassesDone)))];
+            card.Card, card.State, card.NextStateAt, card.DryAt, Ground(plan, card.PassesDone), Fills(plan, card.PassesDone)))];
     }
 
-    private static AreaFill Fill(PaletteOnPaper palette, ChosenColour colour, int layers)
-    {
-        var steps = Colouring.AfterEachLayer(palette.Optics, palette.Paper, colour.Recipe, colour.Wish.ShadowLayers);
-        var whole = Math.Min(layers, colour.Recipe.Layers);
-        var shadow = Math.Min(layers, steps.Length);
-        return new AreaFill(
-            colour.Wish.Area,
-            Srgb.FromLab(steps[whole - 1]),
-            shadow > whole ? Srgb.FromLab(steps[shadow - 1]) : null);
-    }
+    /// <summary>What was laid last on each area.</summary>
+    private static IEnumerable<AreaLook> Latest(Plan plan, IEnumerable<int> passesDone) =>
+        passesDone.SelectMany(pass => plan.Passes[pass].Looks).GroupBy(look => look.Area).Select(group => group.Last());
 }

@@ -112,7 +112,7 @@ internal static class MixSets
         // Areas with the same recipe are one colour of the card.
         var colours = loaded.Colours.GroupBy(colour => (colour.Wish.Colour, colour.Recipe.Strength, colour.Recipe.Layers)).ToList();
         var washes = colours.ConvertAll(group => new LaidWash(
-            RecipeIndex.Optics(palette.Optics, group.First().Recipe.Parts), group.Key.Strength, group.Key.Layers));
+            RecipeIndex.Optics(palette.Paints.Optics, group.First().Recipe.Parts), group.Key.Strength, group.Key.Layers));
         string Where(int place)
         {
             var names = colours[place].Select(colour => loaded.Image.NameOf(colour.Wish.Area)).ToList();
@@ -123,11 +123,11 @@ internal static class MixSets
             loaded.Paper!.Colour,
             colours.Count,
             [
-                .. Core.Mixing.Together.Loud(washes, palette.Paper).Select(loud => new LoudView(
+                .. Core.Mixing.Together.Loud(washes, palette.Paints.Reflectance).Select(loud => new LoudView(
                     Where(loud.Place), Look(loud.Place), loud.TooStrong, loud.Water?.WaterParts, Srgb.FromLab(loud.Then))),
             ],
             [
-                .. Core.Mixing.Together.Mud(washes, palette.Paper).Select(mud => new MudView(
+                .. Core.Mixing.Together.Mud(washes, palette.Paints.Reflectance).Select(mud => new MudView(
                     Where(mud.One), Look(mud.One), Where(mud.Other), Look(mud.Other), Srgb.FromLab(mud.Overlap))),
             ]));
     }

@@ -25,6 +25,8 @@ public static class BenchSheet
             foreach (var remark in plan.Remarks) sheet.Caution(remark.Text);
             sheet.Picture(image);
 
+            sheet.Subheading("Lay out");
+            sheet.Text($"{string.Join("; ", plan.ToLayOut)}.");
             sheet.Subheading("Mix before you begin");
             foreach (var amount in plan.ToMix)
                 sheet.Mix(amount.Mix, amount.Drops == 1 ? "about 1 drop in all" : $"about {amount.Drops} drops in all");
@@ -33,11 +35,13 @@ public static class BenchSheet
             foreach (var row in Rows(plan.Steps))
             {
                 var (first, pass) = (row[0], plan.Passes[row[0].Pass]);
+                if (first.RestSeconds > 0) sheet.Wait(first.Sitting > (first.Number > 1 ? plan.Steps[first.Number - 2].Sitting : 1) ? $"Sitting {first.Sitting} begins." : "Rest your eyes and hands.");
+                if (first.HeatSeconds > 0) sheet.Wait($"Dry card {first.Card} with the heat tool, {Words.Duration(first.HeatSeconds)}.");
                 if (first.WaitReason is not null) sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");
                 sheet.Step(
                     row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
                     pass.Title,
-                    $"{(first.Rinse ? "Rinse. " : "")}{pass.Brush}. {pass.Where}.",
+                    $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.",
                     pass.Mix,
                     [.. row.Select(step => step.Card)]);
             }
@@ -51,7 +55,7 @@ public static class BenchSheet
         var row = new List<StepView>();
         foreach (var step in steps)
         {
-            if (row.Count > 0 && (step.Pass != row[0].Pass || step.WaitReason is not null))
+            if (row.Count > 0 && (step.Pass != row[0].Pass || step.WaitReason is not null || step.HeatSeconds > 0 || step.RestSeconds > 0))
             {
                 yield return row;
                 row = [];

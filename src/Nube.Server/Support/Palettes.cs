@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
@@ -14,6 +16,15 @@ namespace Nube.Server.Support;
 /// <param name="Index">Every mix and wash on it.</param>
 public sealed record PaletteOnPaper(
     IReadOnlyList<Colourant> Colourants, IReadOnlyList<PaintOptics> Optics, Spectrum Paper, RecipeIndex Index);
+
+/// <summary>A run's colourants of every medium on its paper, ready for recipes by any method.</summary>
+/// <param name="Paints">The colourants.</param>
+/// <param name="Mixes">Mixes of its water colours on a method's ground; null when it has none.</param>
+public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
+{
+    /// <summary>The best recipes for a wish, best first.</summary>
+    public ImmutableArray<Recipe> Nearest(Method method, Lab wish, int count) => MethodRecipes.Nearest(method, wish, Paints, Mixes(method), count);
+}
 
 /// <summary>Computes palettes once and keeps the last few; what is lost is computed again.</summary>
 public sealed class Palettes(IMemoryCache cache)
@@ -42,6 +53,26 @@ public sealed class Palettes(IMemoryCache cache)
             entry.Size = index.Bytes;
             return new PaletteOnPaper(colourants, optics, reflectance, index);
         })!;
+    }
+
+    /// <summary>A run's colourants on its paper.</summary>
+    public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper)
+    {
+        ArgumentNullException.ThrowIfNull(colourants);
+        ArgumentNullException.ThrowIfNull(paper);
+        PaintOptics[] optics = [.. colourants.AsParallel().AsOrdered().Select(Optics)];
+        var reflectance = paper.Reflectance();
+        ImmutableArray<int> wet = [.. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater())];
+        Colourant[] mixed = [.. wet.Select(place => colourants[place])];
+        return new RunPalette(new Paints(colourants, optics, paper, reflectance), MixesFor);
+
+        WaterMixes? MixesFor(Method method)
+        {
+            if (mixed.Length == 0) return null;
+            var ground = MethodRecipes.GroundOf(method, reflectance);
+            var on = ReferenceEquals(ground, reflectance) ? paper : paper with { Colour = Srgb.FromLab(SpectralColour.ToLab(ground)) };
+            return new WaterMixes(Get(mixed, on).Index, wet);
+        }
     }
 
     /// <summary>K and S of a colourant.</summary>

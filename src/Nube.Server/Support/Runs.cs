@@ -4,9 +4,12 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
+using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Planning;
+using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Data.Mapping;
@@ -18,11 +21,24 @@ namespace Nube.Server.Support;
 /// <param name="Paper">Its paper, if chosen.</param>
 /// <param name="Ink">The ink of its outline, if chosen.</param>
 /// <param name="Palette">Its colourants, in the order in which recipes count them.</param>
-/// <param name="Room">The air of the maker's room.</param>
-/// <param name="HasScene">Its image is composed of several stamps, or is to be.</param>
+/// <param name="Habits">How its maker works.</param>
+/// <param name="Scene">The stamps that its image is composed of; null when it is one image.</param>
 public sealed record RunWithSupplies(
-    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Air Room, bool HasScene)
+    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Habits Habits, Scene? Scene)
 {
+    /// <summary>Its image is composed of several stamps, or is to be.</summary>
+    public bool HasScene => Scene is not null;
+
+    /// <summary>The air of the maker's room.</summary>
+    public Air Room => Habits.Room;
+
+    /// <summary>Its own ways, or its maker's.</summary>
+    public Schools Schools => Run.Schools ?? Habits.Schools;
+
+    /// <summary>The maker's hand, as far as the bench has taught it.</summary>
+    public Hand Hand => Habits.Learned.Hand();
+
+
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
@@ -36,8 +52,47 @@ public sealed record RunWithSupplies(
         }
     }
 
-    /// <summary>Pairs of areas that run together when both are wet: they touch, and no dam is between them.</summary>
-    public IEnumerable<(int One, int Other)> Touching => Image.Dams.RunTogether(Image.Touching).Select(t => (t.One, t.Other));
+    /// <summary>
+    /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water may
+    /// decide.
+    /// </summary>
+    public IEnumerable<(int One, int Other)> Touching => Run.Image is null || Schools.Edges == Edges.Loose
+        ? []
+        : Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other));
+
+    /// <summary>All that is to be painted on each card.</summary>
+    public Painting Painting
+    {
+        get
+        {
+            var zones = Run.Image?.Zones.ToDictionary(zone => zone.Id) ?? [];
+            return new Painting(
+                Colours,
+                Run.CardWork,
+                [
+                    .. (Run.Image?.Areas ?? []).Select(area =>
+                    {
+                        // An area that is too small to be divided has one tone.
+                        var zone = zones.GetValueOrDefault(area.Id);
+                        var light = zone is { Light.Length: > 0 } ? Run.Image!.Light.RuleOf(area.Id).LightShare : 0;
+                        return new AreaToPaint(
+                            area.Id, area.SizeMm2, new ZoneShares(light, zone?.ShadowShare ?? 0),
+                            Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw);
+                    }),
+                ],
+                Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,
+                Run.Image is { Dams.Lines: not DamLines.None },
+                Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true);
+        }
+    }
+
+    /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
+    public PlanOptions Options => new()
+    {
+        Heat = Schools.Drying == DryBy.Heat,
+        Sitting = Habits.Sitting,
+        DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),
+    };
 
     /// <summary>What clashes among the supplies, and the cautions that go with them.</summary>
     public ImmutableArray<Remark> Remarks()
@@ -45,23 +100,32 @@ public sealed record RunWithSupplies(
         if (Paper is null || Ink is null) return [Cautions.Pigments];
         var used = Colours.SelectMany(colour => colour.Recipe.Parts.Select(part => part.Colourant)).ToHashSet();
         var colourants = Palette.Index().Where(item => used.Count == 0 || used.Contains(item.Index)).Select(item => item.Item.Colourant!);
-        return
-        [
-            .. Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants)
-                .Select(remark => remark.Rule is { } rule && Run.Silenced.TryGetValue(rule, out var reason) ? remark with { Silenced = reason } : remark)
-                .OrderBy(remark => remark.Silenced is not null),
-        ];
+        return [.. WithSilenced(Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants)).OrderBy(remark => remark.Silenced is not null)];
     }
+
+    /// <summary>Remarks with the reason why the maker silenced them.</summary>
+    public IEnumerable<Remark> WithSilenced(IEnumerable<Remark> remarks) =>
+        remarks.Select(remark => remark.Rule is { } rule && Run.Silenced.TryGetValue(rule, out var reason) ? remark with { Silenced = reason } : remark);
+
+    /// <summary>The name of an area.</summary>
+    public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
 
     /// <summary>Changes when anything changes that a plan depends on.</summary>
     public string Basis()
     {
         var text = JsonSerializer.Serialize(
-            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Room },
+            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Run.CardWork, Schools, Options, Room },
             Jsonb.Options);
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }
 }
+
+/// <summary>How a maker works.</summary>
+/// <param name="Room">The air of the room.</param>
+/// <param name="Schools">The maker's ways.</param>
+/// <param name="Sitting">How long the maker sits; null for as long as it takes.</param>
+/// <param name="Learned">What the bench has taught.</param>
+public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned Learned);
 
 /// <summary>Loads runs of the maker at work.</summary>
 public sealed class RunLoader(NubeDb db, MakerAtWork maker)
@@ -73,14 +137,15 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             ?? throw TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
         var wanted = run.Palette.Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
-        var room = await db.Users.Where(m => m.Id == maker.MakerId).Select(m => m.Room).SingleAsync(cancel);
+        var habits = await db.Users.Where(m => m.Id == maker.MakerId)
+            .Select(m => new Habits(m.Room, m.Schools, m.Sitting, m.Learned)).SingleAsync(cancel);
         return new RunWithSupplies(
             run,
             run.PaperId is { } paper ? items[paper].Paper : null,
             run.StampingInkId is { } ink ? items[ink].StampingInk : null,
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
-            room,
-            await db.Scenes.AnyAsync(scene => scene.RunId == id, cancel));
+            habits,
+            await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel));
     }
 
     /// <summary>The taps of a run, oldest first.</summary>

@@ -32,11 +32,11 @@ public sealed class ImprovePlanJob(NubeDb db, MakerAtWork maker, RunLoader runs,
     {
         var run = await runs.Load(order.Run, cancel);
         var made = run.Run.Plan ?? throw TroubleException.Gone("The plan is not there any more.");
-        var (plan, madeAt, touching) = (made.Plan, made.MadeAt, run.Touching.ToList());
+        var (plan, madeAt, touching, hand) = (made.Plan, made.MadeAt, run.Touching.ToList(), run.Hand);
         using var enough = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         var latest = new SearchProgress(0, plan.FinishSeconds);
         var search = Task.Run(
-            () => Scheduler.Improve(plan, touching, Hand.Ordinary, SearchEffort.Usual with { Steps = order.Steps }, new Latest(progress => Volatile.Write(ref latest, progress)), enough.Token),
+            () => Scheduler.Improve(plan, touching, hand, SearchEffort.Usual with { Steps = order.Steps }, new Latest(progress => Volatile.Write(ref latest, progress)), enough.Token),
             CancellationToken.None);
         while (await Task.WhenAny(search, Task.Delay(BetweenReports, cancel)) != search)
         {

@@ -58,6 +58,10 @@ internal static class WholeCards
     public static IEnumerable<AreaPass> Relined(CardTask task, Paints paints, Schools schools, ZoneLook look) =>
         [new AreaPass(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, PaintMix.None, Zone.Details, BrushWater.DryBrush, look) { Phase = Phase.Finish }];
 
+    /// <summary>Something that leaves the look as it is, at the very end.</summary>
+    public static AreaPass Dry(Stroke stroke, ZoneLook look) =>
+        new(stroke, PaintMix.None, Zone.Details, BrushWater.DryBrush, look) { Phase = Phase.Clean };
+
     /// <summary>All colours at once; the ground becomes their mean, which is flat where the card will be gradual.</summary>
     private static AreaPass Background(Stroke stroke, CardTask task, Paints paints, ZoneLook look, BrushWater water)
     {

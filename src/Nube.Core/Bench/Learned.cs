@@ -1,0 +1,126 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Bench;
+
+/// <summary>What was seen of a stroke: how long it took against an ordinary hand.</summary>
+/// <param name="Stroke">The stroke.</param>
+/// <param name="Water">How wet the brush was.</param>
+/// <param name="SumOfLogs">Sum of the natural logarithms of time taken / time of an ordinary hand.</param>
+/// <param name="Times">How often it was seen.</param>
+public sealed record StrokeEvidence(Stroke Stroke, BrushWater Water, double SumOfLogs, int Times);
+
+/// <summary>What was seen of drying on a paper in the maker's room.</summary>
+/// <param name="Paper">The paper's name.</param>
+/// <param name="SumOfLogs">Sum of the natural logarithms of time until dry / time by the formula.</param>
+/// <param name="Times">How often it was seen.</param>
+public sealed record DryingEvidence(string Paper, double SumOfLogs, int Times);
+
+/// <summary>What the bench has taught about a maker's hand and room.</summary>
+/// <remarks>
+/// A factor is the mean of logarithms drawn towards 1 as if an ordinary hand had been seen <see cref="PriorTimes"/> times:
+/// the posterior mean of a normal with known spread under a normal prior (A. Gelman et al., "Bayesian Data Analysis", 2.5),
+/// with the prior as wide as what is seen spreads, over <see cref="PriorTimes"/>.
+/// </remarks>
+/// <param name="Strokes">By stroke and wetness.</param>
+/// <param name="Drying">By paper.</param>
+public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableArray<DryingEvidence> Drying)
+{
+    /// <summary>How many observations the prior counts for. This project's own: one run of a few cards outweighs it.</summary>
+    public const double PriorTimes = 3;
+
+    /// <summary>Nothing yet.</summary>
+    public static Learned Nothing { get; } = new([], []);
+
+    /// <summary>The maker's hand.</summary>
+    public Hand Hand() => Planning.Hand.Ordinary with
+    {
+        Learned = [.. Strokes.Select(seen => new LearnedSpeed(seen.Stroke, seen.Water, Factor(seen.SumOfLogs, seen.Times)))],
+    };
+
+    /// <summary>The factor on drying times on a paper; 1 where nothing was seen.</summary>
+    public double DryingFactor(string paper) =>
+        Drying.FirstOrDefault(seen => seen.Paper == paper) is { } seen ? Factor(seen.SumOfLogs, seen.Times) : 1;
+
+    /// <summary>With what was seen on another run.</summary>
+    public Learned With(Learned seen)
+    {
+        ArgumentNullException.ThrowIfNull(seen);
+        return new Learned(
+            [
+                .. Strokes.Concat(seen.Strokes).GroupBy(one => (one.Stroke, one.Water)).OrderBy(group => group.Key)
+                    .Select(group => new StrokeEvidence(group.Key.Stroke, group.Key.Water, group.Sum(one => one.SumOfLogs), group.Sum(one => one.Times))),
+            ],
+            [
+                .. Drying.Concat(seen.Drying).GroupBy(one => one.Paper).OrderBy(group => group.Key, StringComparer.Ordinal)
+                    .Select(group => new DryingEvidence(group.Key, group.Sum(one => one.SumOfLogs), group.Sum(one => one.Times))),
+            ]);
+    }
+
+    /// <inheritdoc />
+    public bool Equals(Learned? other) => other is not null && Strokes.SequenceEqual(other.Strokes) && Drying.SequenceEqual(other.Drying);
+
+    /// <inheritdoc />
+    public override int GetHashCode() => HashCode.Combine(Strokes.Length, Drying.Length);
+
+    private static double Factor(double sumOfLogs, int times) => Math.Exp(sumOfLogs / (times + PriorTimes));
+}
+
+/// <summary>Reads from a run's taps how fast its maker was and how soon things dried.</summary>
+public static class Learning
+{
+    // A tap that comes much too early or late is a tap for several steps at once, or a cup of tea. This project's own.
+    private const double LeastRatio = 0.2, MostRatio = 5;
+
+    /// <summary>What a run's taps teach.</summary>
+    /// <param name="plan">The plan that was followed.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <param name="taps">All taps, oldest first.</param>
+    /// <param name="paper">The paper's name.</param>
+    public static Learned From(Plan plan, IReadOnlyCollection<(int One, int Other)> touching, IReadOnlyList<Tap> taps, string paper)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(taps);
+        var strokes = new List<StrokeEvidence>();
+        var drying = new List<DryingEvidence>();
+        Tap? before = null;
+        for (var i = 0; i < taps.Count; i++)
+        {
+            var tap = taps[i];
+            if (tap.Step < 1 || tap.Step > plan.Steps.Length) continue;
+            var step = plan.Steps[tap.Step - 1];
+            var pass = plan.PassOf(step);
+            if (tap.Kind == TapKind.Done)
+            {
+                if (before is not null)
+                {
+                    // The hands began when the last step was done, or when what it had to wait for was dry.
+                    var earlier = taps.Take(i).ToList();
+                    var holdup = BenchLog.At(plan, touching, [.. earlier, new Tap(TapKind.Take, tap.Step, before.At, "")], before.At).Holdup;
+                    var began = holdup is { } waited && waited.ReadyAt > before.At ? waited.ReadyAt : before.At;
+                    var ordinary = Hand.Ordinary.PaintSeconds(pass) + Hand.Ordinary.SetupSeconds(PassOf(before), pass);
+                    if (Ratio((tap.At - began).TotalSeconds, ordinary) is { } log) strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
+                }
+                before = tap;
+            }
+            else if (tap.Kind == TapKind.DryNow && WettestWash(step.Card, taps.Take(i)) is { } wash)
+            {
+                var byFormula = plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds / plan.Options.DryingFactor;
+                if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is { } log) drying.Add(new DryingEvidence(paper, log, 1));
+            }
+        }
+        return Learned.Nothing.With(new Learned([.. strokes], [.. drying]));
+
+        Pass PassOf(Tap of) => plan.PassOf(plan.Steps[of.Step - 1]);
+
+        // The wash of a card that would have dried last.
+        Tap? WettestWash(int card, IEnumerable<Tap> earlier) => earlier
+            .Where(tap => tap.Kind == TapKind.Done && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water)
+            .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
+
+        static double? Ratio(double taken, double expected) =>
+            expected > 0 && taken / expected is >= LeastRatio and <= MostRatio ? Math.Log(taken / expected) : null;
+    }
+}

@@ -1,0 +1,61 @@
+using System.Collections.Immutable;
+using Nube.Core.Methods;
+
+namespace Nube.Core.Planning;
+
+/// <summary>Makes one pass of two.</summary>
+public static class Merging
+{
+    /// <summary>The passes with two of them merged.</summary>
+    /// <param name="passes">All passes.</param>
+    /// <param name="one">Index of the one.</param>
+    /// <param name="other">Index of the other.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <exception cref="ImpossibleOrderException">They cannot be one; the reason says why.</exception>
+    public static ImmutableArray<Pass> Merge(ImmutableArray<Pass> passes, int one, int other, IEnumerable<(int One, int Other)> touching)
+    {
+        ArgumentNullException.ThrowIfNull(touching);
+        ArgumentOutOfRangeException.ThrowIfNegative(Math.Min(one, other));
+        ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(Math.Max(one, other), passes.Length);
+        var (first, then) = (passes[Math.Min(one, other)], passes[Math.Max(one, other)]);
+        if (first.Index == then.Index) throw new ImpossibleOrderException("Choose two different passes.");
+        if (!first.Mixes.SequenceEqual(then.Mixes)) throw new ImpossibleOrderException("They take different mixes, so they are two passes.");
+        if (first.Stroke != then.Stroke || first.Zone != then.Zone || first.WholeCard || then.WholeCard)
+            throw new ImpossibleOrderException("They are done in different ways or on different parts, so they are two passes.");
+        if (first.Areas.Any(then.Areas.Contains)) throw new ImpossibleOrderException("They are two layers of the same area: the first must dry before the second.");
+        if (touching.FirstOrDefault(t => (first.Areas.Contains(t.One) && then.Areas.Contains(t.Other)) || (first.Areas.Contains(t.Other) && then.Areas.Contains(t.One))) is var pair && pair != default)
+            throw new ImpossibleOrderException("Some of their areas touch: wet together they would run into each other.");
+        var precedes = Precedence.Of(passes);
+        if (precedes[first.Index, then.Index]) throw new ImpossibleOrderException("Something must come between them.");
+
+        var merged = first with
+        {
+            Areas = [.. first.Areas.Concat(then.Areas).Order()],
+            // The wetter brush: smaller areas take a little longer to dry.
+            Water = (Drying.BrushWater)Math.Max((int)first.Water, (int)then.Water),
+            Lightness = (first.Lightness * first.Areas.Length + then.Lightness * then.Areas.Length) / (first.Areas.Length + then.Areas.Length),
+            PaintedMm2 = first.PaintedMm2 + then.PaintedMm2,
+            Looks = [.. first.Looks.Concat(then.Looks).OrderBy(look => look.Area)],
+            After = [.. first.After.Union(then.After)],
+        };
+        var all = passes.Where(pass => pass != first && pass != then).Append(merged)
+            .Select(pass => pass with { After = [.. pass.After.Select(index => index == then.Index ? first.Index : index).Distinct()] }).ToList();
+        return InOrder(all);
+    }
+
+    /// <summary>Numbered anew, each after those that must come before it, otherwise as before.</summary>
+    private static ImmutableArray<Pass> InOrder(List<Pass> passes)
+    {
+        var numbers = new Dictionary<int, int>();
+        var ordered = ImmutableArray.CreateBuilder<Pass>(passes.Count);
+        while (passes.Count > 0)
+        {
+            var next = passes.Where(pass => pass.After.All(numbers.ContainsKey)).MinBy(pass => pass.Index)
+                ?? throw new ImpossibleOrderException("Something must come between them.");
+            passes.Remove(next);
+            numbers[next.Index] = ordered.Count;
+            ordered.Add(next with { Index = ordered.Count, After = [.. next.After.Select(index => numbers[index]).Order()] });
+        }
+        return ordered.MoveToImmutable();
+    }
+}

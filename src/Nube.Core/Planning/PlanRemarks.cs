@@ -1,0 +1,111 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+
+namespace Nube.Core.Planning;
+
+/// <summary>What to know before a plan is begun, and at its steps: is this wise?</summary>
+public static class PlanRemarks
+{
+    // Shares of the time in which colour flows; this project's own.
+    private const double TightFrom = 0.6;
+
+    /// <summary>What clashes among everything that meets on the same spot in the whole plan, and how tight it is; the worst first.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="colourants">The run's colourants, as its recipes count them.</param>
+    /// <param name="paper">The paper.</param>
+    /// <param name="ink">The ink of the outline.</param>
+    /// <param name="dams">Which lines are embossed.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <param name="nameOf">Names of areas.</param>
+    public static ImmutableArray<Remark> Of(
+        Plan plan, IReadOnlyList<Colourant> colourants, Paper paper, StampingInk ink, DamLines dams, Schools schools, Hand hand, Func<int, string> nameOf)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(schools);
+        var clashes = ClashesOf(plan, colourants, paper, ink, dams, schools)
+            .Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null));
+        return [.. clashes.Concat(plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf))).Concat(Long(plan)).DistinctBy(remark => remark.Text).OrderByDescending(remark => remark.Severity)];
+    }
+
+    /// <summary>The cautions that belong to a step.</summary>
+    /// <param name="pass">Its pass.</param>
+    /// <param name="heated">The heat tool is used before it.</param>
+    public static ImmutableArray<Remark> AtStep(Pass pass, bool heated)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        var remarks = ImmutableArray.CreateBuilder<Remark>();
+        if (heated) remarks.Add(Cautions.HeatTool);
+        if (pass.Sheet.Leaves == Leaves.Solvent) remarks.Add(Cautions.Solvent);
+        if (pass.Sheet.Leaves == Leaves.Alcohol) remarks.Add(Cautions.Alcohol);
+        if (pass.Stroke is Stroke.Draw or Stroke.Burnish) remarks.Add(Cautions.PencilDust);
+        return remarks.ToImmutable();
+    }
+
+    /// <summary>Every ordered pair of things on the same area of a card, each rule once for what is there.</summary>
+    public static ImmutableArray<Clash> ClashesOf(
+        Plan plan, IReadOnlyList<Colourant> colourants, Paper paper, StampingInk ink, DamLines dams, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(schools);
+        (Thing Thing, Method? From)[] before = [(Thing.Of(paper), null), (Thing.Of(ink, dams), null)];
+        (Thing Thing, Method? From) after = (schools.Glue == Glue.Liquid ? new Thing("Liquid glue", Traits.WetGlue) : new Thing("Tape", Traits.None), null);
+        var rows = plan.Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area)).GroupBy(on => (on.step.Card, on.area))
+            .Select(on => on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants)).ToList())
+            .DistinctBy(row => string.Join('\n', row.Select(one => $"{one.Thing} {one.From}")));
+        return
+        [
+            .. rows.SelectMany(row => InOrder([.. before, .. row, after]))
+                .DistinctBy(clash => (clash.Rule.Key, clash.First.Name)).OrderByDescending(clash => clash.Rule.Severity),
+        ];
+    }
+
+    /// <summary>What a method does to its own colours is meant, unless it can hurt.</summary>
+    private static IEnumerable<Clash> InOrder((Thing Thing, Method? From)[] row) =>
+        from then in Enumerable.Range(0, row.Length)
+        from first in Enumerable.Range(0, then)
+        from rule in ClashRules.All
+        where rule.Applies(row[first].Thing, row[then].Thing)
+        where row[first].From is null || row[first].From != row[then].From || rule.Severity == Severity.Caution
+        select new Clash(rule, row[first].Thing, row[then].Thing);
+
+    private static IEnumerable<(Thing Thing, Method? From)> Things(Plan plan, PlannedStep step, IReadOnlyList<Colourant> colourants)
+    {
+        var pass = plan.PassOf(step);
+        if (step.HeatSeconds > 0) yield return (new Thing("The heat tool", Traits.Heat), null);
+        var bringing = pass.Sheet.Brings | (pass.Sheet.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
+        var parts = pass.Mixes.SelectMany(mix => mix.Parts).Select(part => part.Colourant).Distinct().ToList();
+        if (parts.Count == 0) yield return (new Thing(StrokeTable.Of(pass.Sheet.Tool).Name, bringing), pass.Method);
+        // What a colour brings by itself, but water and strokes only as this stroke does.
+        const Traits byStroke = Traits.Water | Traits.MuchWater | Traits.PencilStroke;
+        foreach (var part in parts)
+        {
+            var colour = Thing.Of(colourants[part]);
+            yield return (new Thing(colour.Name, (colour.Traits & ~byStroke) | bringing), pass.Method);
+        }
+    }
+
+    /// <summary>Colour that must be moved while it flows, and an area that takes too long for that.</summary>
+    private static IEnumerable<Remark> Tight(Plan plan, Pass pass, Hand hand, Func<int, string> nameOf)
+    {
+        if (pass.Stroke is not (Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair)) yield break;
+        var flows = plan.TimesOf(pass).Damp.TotalSeconds;
+        var each = hand.PaintSeconds(pass) / pass.Areas.Length;
+        if (each < TightFrom * flows) yield break;
+        var what = Words.Names([.. pass.Areas.Select(nameOf)]);
+        yield return new Remark(
+            each > flows ? Severity.Warn : Severity.Hint,
+            $"{what}: an area takes about {Words.Duration(each)}, and it shines for {Words.Duration(flows)} only. Work it in parts, wet the area first, or take a method that does not need it wet.");
+    }
+
+    private static IEnumerable<Remark> Long(Plan plan)
+    {
+        var sittings = plan.Steps.Max(step => step.Sitting);
+        if (sittings > 1) yield return new Remark(Severity.Hint, $"It takes {sittings} sittings. Wrap what is mixed, or note the recipe: it is on every step.");
+        if (plan.Steps.Any(step => plan.PassOf(step).Sheet.Leaves == Leaves.SlowInk && plan.Steps.Any(later => later.Card == step.Card && later.Number > step.Number)))
+            yield return new Remark(Severity.Hint, "A background in slow ink dries overnight: make it the day before.");
+    }
+}

@@ -1,0 +1,95 @@
+using System.Security.Claims;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Nube.Core.Bench;
+using Nube.Core.Drying;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Devices;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>What the bench has taught about one stroke: how long it takes against an ordinary hand.</summary>
+public sealed record LearnedSpeedView(Stroke Stroke, BrushWater Water, double Factor, int Times);
+
+/// <summary>What the bench has taught about drying on a paper: how long it takes against the formula.</summary>
+public sealed record LearnedDryingView(string Paper, double Factor, int Times);
+
+/// <summary>How a maker works, and what has been learned of it.</summary>
+public sealed record HabitsView(Schools Schools, Sitting? Sitting, IReadOnlyList<LearnedSpeedView> Speeds, IReadOnlyList<LearnedDryingView> Drying);
+
+/// <summary>A maker's ways and sittings.</summary>
+public sealed record HabitsGiven(Schools Schools, Sitting? Sitting);
+
+/// <summary>Where a run goes another way; null to go the maker's.</summary>
+public sealed record RunSchools(Schools? Schools);
+
+/// <summary>The maker's ways, sittings, hand and room.</summary>
+public static class HabitsPlace
+{
+    /// <summary>Maps the place.</summary>
+    public static void MapHabits(this IEndpointRouteBuilder api)
+    {
+        var habits = api.MapGroup("/habits").WithTags("Habits");
+        habits.MapGet("/", Look);
+        habits.MapPut("/", Set);
+        habits.MapDelete("/learned", Forget);
+        habits.MapGet("/room-sensor", Sense);
+        var run = api.MapGroup("/runs/{id:guid}/schools").WithTags("Habits");
+        run.MapGet("/", OfRun);
+        run.MapPut("/", SetForRun);
+    }
+
+    private static async Task<Ok<HabitsView>> Look(ClaimsPrincipal user, UserManager<Maker> makers) =>
+        TypedResults.Ok(View(await Here(user, makers)));
+
+    private static async Task<Ok<HabitsView>> Set(HabitsGiven given, ClaimsPrincipal user, UserManager<Maker> makers)
+    {
+        if (given.Sitting is { } sitting
+            && !(sitting.Minutes is >= 15 and <= 600 && sitting.PauseEveryMinutes is >= 10 and <= 240
+                && sitting.PauseMinutes is >= 1 and <= 60 && sitting.NextAfterHours is >= 1 and <= 168 && sitting.Minutes < sitting.NextAfterHours * 60))
+            throw TroubleException.Unusable("A sitting has 15 minutes to 10 hours, a pause of 1 to 60 minutes after 10 to 240, and the next begins within a week.");
+        var maker = await Here(user, makers);
+        (maker.Schools, maker.Sitting) = (given.Schools, given.Sitting);
+        await makers.UpdateAsync(maker);
+        return TypedResults.Ok(View(maker));
+    }
+
+    private static async Task<Ok<HabitsView>> Forget(ClaimsPrincipal user, UserManager<Maker> makers)
+    {
+        var maker = await Here(user, makers);
+        maker.Learned = Learned.Nothing;
+        await makers.UpdateAsync(maker);
+        return TypedResults.Ok(View(maker));
+    }
+
+    private static Ok<Air> Sense(IRoomSensor sensor, TimeProvider clock) => TypedResults.Ok(sensor.Read(clock.GetUtcNow()));
+
+    private static async Task<Ok<RunSchools>> OfRun(Guid id, RunLoader runs, CancellationToken cancel) =>
+        TypedResults.Ok(new RunSchools((await runs.Load(id, cancel)).Run.Schools));
+
+    private static async Task<Ok<RunSchools>> SetForRun(
+        Guid id, RunSchools given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = (await runs.Load(id, cancel)).Run;
+        (run.Schools, run.ChangedAt) = (given.Schools, clock.GetUtcNow());
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(given);
+    }
+
+    private static async Task<Maker> Here(ClaimsPrincipal user, UserManager<Maker> makers) =>
+        await makers.GetUserAsync(user) ?? throw TroubleException.Gone("This account is not there any more.");
+
+    private static HabitsView View(Maker maker)
+    {
+        var hand = maker.Learned.Hand().Learned.ToDictionary(speed => (speed.Stroke, speed.Water), speed => speed.Factor);
+        return new HabitsView(
+            maker.Schools,
+            maker.Sitting,
+            [.. maker.Learned.Strokes.Select(seen => new LearnedSpeedView(seen.Stroke, seen.Water, hand[(seen.Stroke, seen.Water)], seen.Times))],
+            [.. maker.Learned.Drying.Select(seen => new LearnedDryingView(seen.Paper, maker.Learned.DryingFactor(seen.Paper), seen.Times))]);
+    }
+}

@@ -1,0 +1,144 @@
+using Nube.Core.Bench;
+using Nube.Core.Colour;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>What is on the brush.</summary>
+public sealed record MixView(string Key, IReadOnlyList<PartView> Parts, int Water, Srgb Colour);
+
+/// <summary>A pass in words, and how a card looks after it.</summary>
+public sealed record PassView(
+    int Index, string Title, string Where, string How, string Method, Tool Tool, MixView Mix, IReadOnlyList<MixView> Also, IReadOnlyList<int> Areas,
+    Zone Zone, double PaintSeconds, IReadOnlyList<Remark> Cautions, Srgb? GroundAfter, IReadOnlyList<AreaFill> LookAfter);
+
+/// <summary>A step on the time chart.</summary>
+public sealed record StepView(
+    int Number, int Pass, int Card, bool Rinse, string? CleanFirst, double WaitSeconds, string? WaitReason, double HeatSeconds, double RestSeconds, int Sitting,
+    bool Pinned, double StartSeconds, double EndSeconds, double ShiningSeconds, double DampSeconds, double DrySeconds);
+
+/// <summary>How much of a mix to prepare.</summary>
+public sealed record MixAmountView(MixView Mix, double Millilitres, int Drops);
+
+/// <summary>A step that is left out.</summary>
+public sealed record SkippedView(int Card, int Pass, string Title);
+
+/// <summary>What can be done in a wait; with no step, after the last stroke.</summary>
+public sealed record MeanwhileView(string Task, double Seconds, int? BeforeStep);
+
+/// <summary>The third stage.</summary>
+public sealed record PlanView(
+    string Sentence,
+    string Follows,
+    bool Stale,
+    int Cards,
+    double AtLeastSeconds,
+    double FinishSeconds,
+    double DrySeconds,
+    double BoneDrySeconds,
+    double? BetterFinishSeconds,
+    Air Air,
+    IReadOnlyList<PassView> Passes,
+    IReadOnlyList<StepView> Steps,
+    IReadOnlyList<SkippedView> Skipped,
+    IReadOnlyList<MixAmountView> ToMix,
+    IReadOnlyList<string> ToLayOut,
+    IReadOnlyList<MeanwhileView> Meanwhile,
+    IReadOnlyList<Remark> Remarks);
+
+/// <summary>A plan as it is read.</summary>
+internal static class PlanViews
+{
+    /// <summary>The whole plan.</summary>
+    public static PlanView View(RunWithSupplies run, Palettes palettes)
+    {
+        var made = run.Run.Plan ?? throw TroubleException.Gone("This run has no plan yet.");
+        var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var plan = made.Plan;
+        return new PlanView(
+            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(plan.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",
+            $"This plan goes {run.Schools.InWords()}.",
+            made.Basis != run.Basis(),
+            plan.Cards,
+            plan.AtLeastSeconds,
+            plan.FinishSeconds,
+            plan.DrySeconds,
+            plan.BoneDrySeconds,
+            made.Better?.FinishSeconds,
+            made.Air,
+            [.. plan.Passes.Select(pass => PassOf(run, palette, plan, pass))],
+            [.. plan.Steps.Select(step => StepOf(run, plan, step))],
+            [.. plan.Options.Skipped.Where(step => step.Pass < plan.Passes.Length).Select(step => new SkippedView(step.Card, step.Pass, StepWords.Title(plan.Passes[step.Pass], run.NameOf)))],
+            [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],
+            StepWords.ToLayOut(plan),
+            [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Select(placed => new MeanwhileView(placed.Task.Name, placed.Task.Seconds, placed.BeforeStep))],
+            Remarks(run, plan));
+    }
+
+    /// <summary>A pass in words.</summary>
+    public static PassView PassOf(RunWithSupplies run, RunPalette palette, Plan plan, Pass pass)
+    {
+        // Of the first card on which it is done; of none where it is left out everywhere.
+        var step = plan.Steps.FirstOrDefault(s => s.Pass == pass.Index);
+        var before = step is null ? [] : plan.Steps.Where(s => s.Card == step.Card && s.Number <= step.Number).Select(s => s.Pass).ToList();
+        return new PassView(
+            pass.Index,
+            StepWords.Title(pass, run.NameOf),
+            StepWords.Where(pass),
+            StepWords.How(pass, run.Schools),
+            MethodTable.Of(pass.Method).Name,
+            pass.Sheet.Tool,
+            MixOf(run, palette, pass.Mix),
+            [.. pass.Also.Select(mix => MixOf(run, palette, mix))],
+            [.. pass.Areas.Where(area => area != Pass.Panel)],
+            pass.Zone,
+            step is null ? 0 : step.EndSeconds - step.StartSeconds,
+            PlanRemarks.AtStep(pass, heated: false),
+            Looks.Ground(plan, before),
+            Looks.Fills(plan, before));
+    }
+
+    /// <summary>What is on the brush.</summary>
+    public static MixView MixOf(RunWithSupplies run, RunPalette palette, PaintMix mix)
+    {
+        var paper = palette.Paints.Reflectance;
+        var look = mix.Parts.IsEmpty ? paper : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer);
+        return new MixView(mix.Key, Colours.PartsOf(run.Palette, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(SpectralColour.ToLab(look)));
+    }
+
+    /// <summary>Is this wise? What clashes in the plan, what is tight, what runs out, and the cautions.</summary>
+    public static IReadOnlyList<Remark> Remarks(RunWithSupplies run, Plan plan)
+    {
+        if (run.Paper is null || run.Ink is null) return run.Remarks();
+        var ofPlan = PlanRemarks.Of(
+            plan, [.. run.Palette.Select(item => item.Colourant!)], run.Paper, run.Ink, run.Image.Dams.Lines, run.Schools, run.Hand, run.NameOf);
+        return
+        [
+            .. run.WithSilenced(ofPlan).Concat(RunningLow(run, plan)).Concat(run.Remarks())
+                .DistinctBy(remark => (remark.Rule, remark.Text)).OrderBy(remark => remark.Silenced is not null).ThenByDescending(remark => remark.Severity),
+        ];
+    }
+
+    /// <summary>What the stash holds too little of.</summary>
+    private static IEnumerable<Remark> RunningLow(RunWithSupplies run, Plan plan) =>
+        from used in Amounts.Used(plan, plan.Steps.Select(step => step.Number))
+        let item = run.Palette[used.Colourant]
+        where item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds && left * holds < used.Millilitres * Amounts.Allowance
+        select new Remark(Severity.Warn, $"{item.Name} may run out: about {used.Millilitres * Amounts.Allowance:0.0} ml are needed, and {item.Left * item.Colourant!.Medium.Holds():0.0} ml are left.");
+
+    private static StepView StepOf(RunWithSupplies run, Plan plan, PlannedStep step)
+    {
+        var last = step.Number > 1 ? plan.PassOf(plan.Steps[step.Number - 2]) : null;
+        return new StepView(
+            step.Number, step.Pass, step.Card, step.Rinse, StepWords.CleanFirst(last, plan.PassOf(step)), step.Wait?.Seconds ?? 0,
+            step.Wait is { } wait ? Words.WaitReason(wait.Area, wait.OnItself, run.NameOf) : null,
+            step.HeatSeconds, step.RestSeconds, step.Sitting, plan.Options.Pinned.Any(pin => pin.Step == new StepKey(step.Card, step.Pass)),
+            step.StartSeconds, step.EndSeconds, step.ShiningSeconds, step.DampSeconds, step.DrySeconds);
+    }
+}
