@@ -199,7 +199,12 @@ public static class BenchLog
             switch (kind)
             {
                 case TapKind.Done:
-                    foreach (var area in pass.Areas) laid[(step.Card, area)] = (at, plan.TimesOf(pass));
+                    foreach (var area in pass.Areas)
+                    {
+                        // What is not bone dry below is not when little is laid on it.
+                        var (times, below) = (plan.TimesOf(pass), laid.TryGetValue((step.Card, area), out var was) ? was.At + was.Times.BoneDry - at : TimeSpan.Zero);
+                        laid[(step.Card, area)] = (at, below > times.BoneDry ? times with { BoneDry = below } : times);
+                    }
                     break;
                 case TapKind.Spill:
                     var slowest = plan.Drying.Where(d => d.Leaves == Leaves.Water).Select(d => d.Times).DefaultIfEmpty().MaxBy(times => times.BoneDry);

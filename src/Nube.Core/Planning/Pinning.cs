@@ -64,12 +64,13 @@ public static class Pinning
     private static string? Fault(List<int> order, ImmutableArray<Pass> passes)
     {
         var at = order.Index().ToDictionary(job => job.Item, job => job.Index);
+        var precedes = Precedence.Of(passes);
         foreach (var (job, place) in at)
         {
             var (card, pass) = (job / passes.Length, job % passes.Length);
-            foreach (var earlier in passes[pass].After)
+            for (var earlier = 0; earlier < pass; earlier++)
             {
-                if (!at.TryGetValue(card * passes.Length + earlier, out var before) || before < place) continue;
+                if (!precedes[earlier, pass] || !at.TryGetValue(card * passes.Length + earlier, out var before) || before < place) continue;
                 var (one, other) = (passes[earlier], passes[pass]);
                 return one.WholeCard || other.WholeCard || one.Phase != other.Phase
                     ? $"On card {card + 1}, {MethodTable.Of(one.Method).Name.ToLowerInvariant()} must come before {MethodTable.Of(other.Method).Name.ToLowerInvariant()} there."

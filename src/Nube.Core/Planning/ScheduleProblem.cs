@@ -150,13 +150,31 @@ internal sealed class ScheduleProblem
     /// </summary>
     public double LowerBound()
     {
-        // Each way in which a tool is loaded is entered once at least, and not from itself.
-        var classes = Enumerable.Range(0, Passes).Where(pass => Jobs.Any(job => job % Passes == pass))
-            .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
-        var entries = classes.Sum(group => group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass])));
         var within = Enumerable.Range(0, Passes).Min(pass => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]));
-        var hands = Jobs.Sum(job => paint[job % Passes]) + entries + (Jobs.Length - classes.Count) * within;
-        return options.Heat ? hands : Math.Max(hands, within + Enumerable.Range(0, Cards).Max(OnOneCard));
+        var hands = Hands(Jobs);
+        if (options.Heat) return hands;
+        return Math.Max(hands, Math.Max(AndThenDry(), within + Enumerable.Range(0, Cards).Max(OnOneCard)));
+
+        // Each way in which a tool is loaded is entered once at least, and not from itself.
+        double Hands(IReadOnlyCollection<int> jobs)
+        {
+            var classes = jobs.Select(job => job % Passes).Distinct()
+                .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
+            var entries = classes.Sum(group => group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass])));
+            return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
+        }
+
+        // Whatever is painted last, on some card, must dry before what ends every card.
+        double AndThenDry()
+        {
+            var ends = Enumerable.Range(0, Passes).Where(pass => passes[pass].WholeCard && Enumerable.Range(0, Passes).All(other => other == pass || Precedes[other, pass] || Precedes[pass, other])
+                && Enumerable.Range(0, Cards).All(card => Jobs.Contains(card * Passes + pass))).ToHashSet();
+            var last = ends.Where(pass => !Enumerable.Range(0, Passes).Any(other => Precedes[pass, other] && !ends.Contains(other))).ToList();
+            var rest = Jobs.Where(job => !last.Contains(job % Passes)).ToList();
+            if (last.Count == 0 || rest.Count == 0) return 0;
+            var first = last.MinBy(pass => pass);
+            return Hands(rest) + rest.Min(job => needsBone[first] ? bone[job % Passes] : dries[job % Passes]) + last.Sum(pass => paint[pass]);
+        }
 
         double OnOneCard(int card)
         {
@@ -293,8 +311,12 @@ internal sealed class ScheduleProblem
             }
             if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60) rested = due.Start;
             (Free, Last) = (due.Start + problem.paint[pass], pass);
-            foreach (var area in problem.own[pass])
-                (dry[at + area], boneDry[at + area]) = (Free + problem.dries[pass], Free + problem.bone[pass]);
+            foreach (var mine in problem.own[pass])
+            {
+                // Little water on an area that is dry but not bone dry leaves the rest of the earlier water in it.
+                dry[at + mine] = Math.Max(dry[at + mine], Free + problem.dries[pass]);
+                boneDry[at + mine] = Math.Max(boneDry[at + mine], Free + problem.bone[pass]);
+            }
             keepsFromHeat[card] |= problem.noHeat[pass];
         }
 
@@ -302,7 +324,13 @@ internal sealed class ScheduleProblem
         private DueAt Rested(DueAt due, double setup, double paint, double ready)
         {
             var begun = Free > sittingStart;
-            if (begun && due.Start + paint > sittingStart + sitting!.Minutes * 60)
+            var pause = sitting!.PauseMinutes * 60;
+            if (begun && due.Wait < pause && due.Start + paint - rested > sitting.PauseEveryMinutes * 60 && Free > rested)
+            {
+                var start = Math.Max(Free + pause + setup + due.Heat, due.Start);
+                due = due with { Start = start, Wait = 0, Rest = start - Free - setup - due.Heat };
+            }
+            if (begun && due.Start + paint > sittingStart + sitting.Minutes * 60)
             {
                 var (next, number) = (sittingStart, SittingNumber);
                 do
@@ -313,12 +341,6 @@ internal sealed class ScheduleProblem
                 while (ready > next + sitting.Minutes * 60);
                 var start = Math.Max(next + setup, ready);
                 return due with { Start = start, Wait = start - next - setup, Heat = 0, Rest = next - Free, Sitting = number };
-            }
-            var pause = sitting!.PauseMinutes * 60;
-            if (begun && due.Wait < pause && due.Start + paint - rested > sitting.PauseEveryMinutes * 60 && Free > rested)
-            {
-                var start = Math.Max(Free + pause + setup + due.Heat, due.Start);
-                return due with { Start = start, Wait = 0, Rest = start - Free - setup - due.Heat };
             }
             return due;
         }

@@ -116,14 +116,14 @@ public static class StepWords
         };
     }
 
-    /// <summary>Which print of how many a card gets from one inking; null where nothing is printed in generations.</summary>
+    /// <summary>Which print of how many comes next from one inking; null where nothing is printed in generations.</summary>
     /// <param name="pass">The pass.</param>
-    /// <param name="card">The card, from 1.</param>
-    public static string? Generation(Pass pass, int card)
+    /// <param name="taken">Prints of this pass that were taken so far, on other cards.</param>
+    public static string? Generation(Pass pass, int taken)
     {
         ArgumentNullException.ThrowIfNull(pass);
         if (pass.Generations < 2) return null;
-        var print = (card - 1) % pass.Generations + 1;
+        var print = taken % pass.Generations + 1;
         return print == 1 ? "Ink the stamp freshly: the first print." : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Ordinal(print))} print, paler than the one before.";
     }
 

@@ -219,7 +219,7 @@ public static class BenchPlace
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass);
             return new BenchStepView(
-                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(before, pass), StepWords.Generation(pass, step.Card), heat,
+                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(before, pass), StepWords.Generation(pass, bench.Done.Count(number => plan.Steps[number - 1].Pass == step.Pass)), heat,
                 view with { Cautions = PlanRemarks.AtStep(pass, heat) });
         }
     }

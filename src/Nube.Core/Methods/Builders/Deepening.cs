@@ -32,9 +32,10 @@ internal static class Deepening
         if (!ShadowAndLight.IsRed(now)) return mix;
         var wanted = Math.Max(0, now.L - ShadowAndLight.Step);
         var water = paints.Of(WaterMedia).Where(place => mix.Parts.All(part => part.Colourant != place));
+        // By its hue a brown is a red, too.
         var deeper = schools.Reds == RedShade.Brown
             ? water.Where(place => paints.Colourants[place].IsBrown)
-            : water.Where(place => ShadowAndLight.IsRed(paints.FullColour(place)) && paints.FullColour(place).L < now.L);
+            : water.Where(place => !paints.Colourants[place].IsBrown && ShadowAndLight.IsRed(paints.FullColour(place)) && paints.FullColour(place).L < now.L);
         return deeper
             .SelectMany(_ => Strength.Ladder, (place, strength) => new PaintMix([new RecipePart(place, 1)], strength))
             .MinBy(glaze => Math.Abs(
