@@ -55,7 +55,7 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window.Button("Go on to the plan").Click();
         window.Button("Plan the run").Click();
         window.Sees("in all; this plan");
-        var passes = window.Driver.FindElements(By.CssSelector("ol[aria-label='Passes, light to dark'] > li")).Count;
+        var passes = window.Driver.FindElements(By.CssSelector("ol[aria-label='Passes in their order'] > li")).Count;
         Assert.True(passes >= 3);
 
         window.Button("Go to the bench").Click();

@@ -10,6 +10,7 @@ export const { p, navigate, route } = createRouter({
   '/sheets/:id': () => import('./places/stash/SheetPlace.svelte'),
   '/mix': () => import('./places/Mix.svelte'),
   '/reach': () => import('./places/Reach.svelte'),
+  '/habits': () => import('./places/Habits.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {
     '/image': () => import('./places/run/ImageStage.svelte'),

@@ -20,6 +20,12 @@ public enum SceneStepKind
 
     /// <summary>Take the masks off.</summary>
     LiftMasks,
+
+    /// <summary>Print on a piece of its own.</summary>
+    StampApart,
+
+    /// <summary>Cut out and layer.</summary>
+    CutOut,
 }
 
 /// <summary>A step of stamping a scene.</summary>
@@ -49,7 +55,8 @@ public static class SceneOrder
     /// <summary>The steps of a scene.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="stamps">Its stamps by key.</param>
-    public static SceneWork Of(Scene scene, IReadOnlyDictionary<Guid, Stamp> stamps)
+    /// <param name="overlaps">How the maker makes overlapping images.</param>
+    public static SceneWork Of(Scene scene, IReadOnlyDictionary<Guid, Stamp> stamps, Overlap overlaps = Overlap.Mask)
     {
         ArgumentNullException.ThrowIfNull(scene);
         ArgumentNullException.ThrowIfNull(stamps);
@@ -61,6 +68,17 @@ public static class SceneOrder
         var masked = goes.Where(front => over.Any(pair => pair.Front == front.Id && inked.Contains(pair.Behind))).Select(front => front.Id).ToImmutableArray();
 
         var steps = ImmutableArray.CreateBuilder<SceneStep>();
+        if (overlaps == Overlap.CutOut && masked.Length > 0)
+        {
+            // What is in front of something is stamped apart and layered over it.
+            var flat = goes.Where(placed => !masked.Contains(placed.Id)).ToList();
+            steps.AddRange(Sequence(scene, flat, over.Where(pair => !masked.Contains(pair.Front)).ToList()).Select(group => Print(scene, group, stamps, shapes)));
+            steps.Add(new SceneStep(SceneStepKind.StampApart, masked, $"Stamp {Names(masked)} on spare pieces of the same paper, once for each card, and colour them with the rest."));
+            steps.Add(new SceneStep(
+                SceneStepKind.CutOut, [.. masked.Reverse()],
+                $"When the colour is bone dry, cut {Names(masked)} out, leaving a thin white border, and fix them from the back to the front, the front one on foam.", Cautions.Blades.Text));
+            return new SceneWork(steps.ToImmutable(), [], Remarks(scene, stamps, shapes));
+        }
         if (masked.Length > 0)
         {
             steps.Add(new SceneStep(

@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
@@ -64,6 +65,7 @@ public sealed class DemoBook(
         var can = await Begin("Notes for the watering rota", 3, cancel);
         await BringIn(can, "watering-can.svg", cancel);
         await Colour(can, DemoColours.WateringCan, cancel);
+        await Splatter(can, "#6d8fa8", cancel);
 
         var thanks = await Begin("Thank-you cards for the seed table", 2, cancel);
         await BringIn(thanks, "pumpkin-barrow.svg", cancel);
@@ -146,15 +148,28 @@ public sealed class DemoBook(
         var labels = LabelFile.Read((await files.Get(run.Image.LabelsHash, cancel)).Content);
         var palette = Places.Colours.Palette(run, palettes)!;
         var colours = new Dictionary<int, ChosenColour>();
-        foreach (var (name, x, y, colour, shadow) in painted)
+        foreach (var (name, x, y, colour, shadow, method) in painted)
         {
             int area = labels.Labels[(int)(y * labels.PixelsPerMm) * labels.Width + (int)(x * labels.PixelsPerMm)];
             if (run.Image.Areas.All(a => a.Id != area)) throw new InvalidOperationException($"The demo's {name} is not an area.");
             var wish = Srgb.Parse(colour);
-            colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow));
+            colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow, method));
             run.Image.Names = run.Image.Names.SetItem(area, name);
         }
         run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Drops of a colour at the end, and white highlights.</summary>
+    private async Task Splatter(Guid id, string colour, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var palette = Places.Colours.Palette(run, palettes)!;
+        run.Run.CardWork =
+        [
+            Places.Colours.Chosen(palette, new CardWish(Method.Splatter, [Srgb.Parse(colour)])),
+            Places.Colours.Chosen(palette, new CardWish(Method.Highlights, [])),
+        ];
         await db.SaveChangesAsync(cancel);
     }
 

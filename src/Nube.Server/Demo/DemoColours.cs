@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 
 namespace Nube.Server.Demo;
@@ -7,7 +8,7 @@ namespace Nube.Server.Demo;
 internal static class DemoColours
 {
     /// <summary>An area, by a point inside it in mm.</summary>
-    public readonly record struct Painted(string Name, double X, double Y, string Colour, ShadowDepth Shadow);
+    public readonly record struct Painted(string Name, double X, double Y, string Colour, ShadowDepth Shadow, Method Method = Method.FlatWash);
 
     public static ImmutableArray<Painted> PearBranch { get; } =
     [
@@ -52,11 +53,11 @@ internal static class DemoColours
     [
         new("Body of the can", 49, 92, "#8db4cf", ShadowDepth.Deep),
         new("Band", 49, 77, "#d9e4ea", ShadowDepth.None),
-        new("Upper body", 49, 69.5, "#8db4cf", ShadowDepth.Soft),
-        new("Spout", 78, 80, "#8db4cf", ShadowDepth.Soft),
+        new("Upper body", 49, 69.5, "#8db4cf", ShadowDepth.Soft, Method.GradedWash),
+        new("Spout", 78, 80, "#8db4cf", ShadowDepth.Soft, Method.GradedWash),
         new("Rose", 90, 59.5, "#6d8fa8", ShadowDepth.None),
-        new("Handle", 14, 80, "#6d8fa8", ShadowDepth.None),
-        new("Tall flower's heart", 46, 20, "#7a5138", ShadowDepth.Soft),
+        new("Handle", 14, 80, "#6d8fa8", ShadowDepth.None, Method.LineAndPull),
+        new("Tall flower's heart", 46, 20, "#7a5138", ShadowDepth.Soft, Method.WetInWet),
         new("Right flower's heart", 73, 33, "#7a5138", ShadowDepth.None),
         new("Left flower's heart", 25, 40, "#7a5138", ShadowDepth.None),
     ];

@@ -22,7 +22,8 @@ internal static class DemoStash
     ];
 
     private static readonly ImmutableArray<string> FromCatalogue =
-        ["Cobalt blue", "Moss ink pad", "Rust ink pad", "Scarlet pencil", "Leaf green pencil", "Umber pencil", "Sage card"];
+        ["Cobalt blue", "Moss ink pad", "Rust ink pad", "Scarlet pencil", "Leaf green pencil", "Umber pencil", "Dark green oil pencil",
+         "Apricot blending ink", "Rust blending ink", "Opaque white", "White gel pen", "Sage card"];
 
     private static readonly ImmutableArray<KeptColour> Kept =
     [
@@ -50,7 +51,7 @@ internal static class DemoStash
             item.Paper = colourant is null ? GenericCatalogue.Papers.Single(known => known.Name == name) : null;
             db.Stash.Add(item);
         }
-        var (glue, solvent) = (New(20, StashKind.Supply), New(21, StashKind.Supply));
+        var (glue, solvent) = (New(40, StashKind.Supply), New(41, StashKind.Supply));
         glue.Supply = new Supply("Clear liquid glue", SupplyKind.Adhesive, Wet: true);
         solvent.Supply = new Supply("Odourless solvent and stumps", SupplyKind.Solvent, Wet: false);
         db.Stash.AddRange(glue, solvent);

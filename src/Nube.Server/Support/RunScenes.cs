@@ -46,7 +46,7 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
         all.AddRange(await db.Stamps.AsNoTracking().Where(stamp => !here.Contains(stamp.Id)).OrderByDescending(stamp => stamp.AddedAt).Take(MostOffered).ToListAsync(cancel));
         all = [.. all.OrderBy(stamp => stamp.Name, StringComparer.CurrentCultureIgnoreCase).ThenBy(stamp => stamp.Id)];
         var known = all.ToDictionary(stamp => stamp.Id, stamp => stamp.Stamp);
-        var work = SceneOrder.Of(scene, known);
+        var work = SceneOrder.Of(scene, known, run.Schools.Overlaps);
         var traced = scene.FrontFirst.Any(placed => placed.As == PlacedAs.Traced);
         return new SceneView(
             scene.WidthMm, scene.HeightMm, scene.PaintsGround,

@@ -1,3 +1,4 @@
+using Nube.Core.Methods;
 using Nube.Core.Stamping;
 using static Nube.Core.Tests.Stamping.Scenes;
 
@@ -29,6 +30,20 @@ public class SceneOrderTests
         Assert.Equal([middle.Id], work.Steps[4].Prints);
         Assert.Contains("Pumpkin and Can", work.Steps[0].Text, StringComparison.Ordinal);
         Assert.Contains("away from you", work.Steps[0].Caution, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void By_the_other_school_what_is_in_front_is_stamped_apart_cut_out_and_layered()
+    {
+        var (front, back, alone) = (Put(scenes.Square("Pumpkin", 30), 30, 60), Put(scenes.Square("Can", 30), 50, 50), Put(scenes.Square("Flower", 10), 85, 85));
+        var work = SceneOrder.Of(Panel(100, 100, front, back, alone), scenes.Stamps, Overlap.CutOut);
+        Assert.Empty(work.Masked);
+        Assert.Equal([SceneStepKind.Print, SceneStepKind.Print, SceneStepKind.StampApart, SceneStepKind.CutOut], work.Steps.Select(step => step.Kind));
+        Assert.Equal([back.Id, alone.Id], Printed(work));
+        Assert.Equal([front.Id], work.Steps[2].Prints);
+        Assert.Contains("away from you", work.Steps[3].Caution, StringComparison.Ordinal);
+        // Where nothing overlaps there is nothing to layer.
+        Assert.DoesNotContain(SceneOrder.Of(Panel(100, 100, back, alone), scenes.Stamps, Overlap.CutOut).Steps, step => step.Kind == SceneStepKind.CutOut);
     }
 
     [Fact]

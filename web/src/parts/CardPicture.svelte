@@ -6,6 +6,7 @@
   let {
     image,
     paper,
+    ground = null,
     fills = [],
     label,
     faded = false,
@@ -13,6 +14,7 @@
   }: {
     image: Image | null;
     paper: string;
+    ground?: string | null;
     fills?: Fill[];
     label: string;
     faded?: boolean;
@@ -35,9 +37,19 @@
     aria-label={label}
   >
     <g opacity={faded ? 0.45 : 1}>
+      {#if ground}
+        <rect
+          x={-margin}
+          y={-margin}
+          width={image.widthMm + 2 * margin}
+          height={image.heightMm + 2 * margin}
+          fill={ground}
+        />
+      {/if}
       {#each painted as { fill, area } (fill.area)}
         <g style:color={fill.whole}>
           <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
+          {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
           {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
         </g>
       {/each}

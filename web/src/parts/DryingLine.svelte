@@ -52,7 +52,13 @@
             class={['h-[4.4rem] w-24', current === card.card && 'outline-3 outline-offset-1 outline-ink']}
             style:rotate="{tilt(index)}deg"
           >
-            <CardPicture {image} {paper} fills={card.fills} label="Card {card.card} as it stands now" />
+            <CardPicture
+              {image}
+              {paper}
+              ground={card.ground}
+              fills={card.fills}
+              label="Card {card.card} as it stands now"
+            />
           </div>
           <span class="mt-1.5 flex items-center gap-1 text-sm whitespace-nowrap">
             {#if card.fills.length > 0}<WetMark state={card.state} size={14} />{/if}

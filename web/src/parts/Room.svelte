@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type Account, type Trouble } from '../api/client';
   import { asTrouble } from '../state/resource.svelte';
+  import { p } from '../routes';
   import { session } from '../state/session.svelte';
   import TroubleNote from './TroubleNote.svelte';
 
@@ -49,6 +50,15 @@
     }
   }
 
+  async function sense() {
+    try {
+      const air = await ask(api.GET('/api/habits/room-sensor'));
+      [temperature, humidity] = [Math.round(air.temperature), Math.round(100 * air.relativeHumidity)];
+    } catch (error) {
+      trouble = asTrouble(error);
+    }
+  }
+
   async function signOut() {
     await ask(api.POST('/api/account/sign-out'));
     location.assign('/');
@@ -71,6 +81,7 @@
       How fast paint dries follows from the air over the bench. Plans made from now on reckon with it.
     </p>
     <form class="mt-4 grid gap-4" onsubmit={save}>
+      <button type="button" class="btn btn-line w-fit" onclick={sense}>Read the room sensor</button>
       <label class="grid gap-1">
         Temperature, °C
         <input
@@ -96,6 +107,11 @@
           </label>
         {/each}
       </fieldset>
+      <p>
+        <a class="underline" href={p('/habits')} onclick={() => dialog.close()}
+          >How you work: ways, sittings, what was learned</a
+        >
+      </p>
       {#if trouble}<TroubleNote {trouble} />{/if}
       <div class="flex flex-wrap gap-3">
         <button class="btn btn-primary" type="submit">Set the room</button>

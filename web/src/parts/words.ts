@@ -1,4 +1,4 @@
-import type { Colourant, Likeness, Medium, OnPaper, Shadow, Tone, Wetness } from '../api/client';
+import type { Colourant, Habits, Likeness, Medium, OnPaper, Shadow, Tone, Wetness } from '../api/client';
 
 /** The product's words for what the server names. */
 export const wetnessWords: Record<Wetness, string> = {
@@ -70,4 +70,50 @@ export const effectWords: Record<OnPaper['effect'], string> = {
   shadesTheCard: 'shades the card itself',
   needsWhite: 'needs opaque white under it',
   disappears: 'disappears on it',
+};
+
+type Speed = Habits['speeds'][number];
+
+/** What the hand does. */
+export const strokeWords: Record<Speed['stroke'], string> = {
+  wash: 'A wash',
+  gradedWash: 'A graded wash',
+  dropIn: 'Wet in wet',
+  pull: 'Line and pull',
+  leadWash: 'A wash from the lead',
+  draw: 'A pencil layer',
+  wetDrawn: 'Wetting pencil',
+  penPair: 'Light and dark pen',
+  burnish: 'Burnishing',
+  dissolve: 'Solvent and stump',
+  marker: 'A marker coat',
+  sponge: 'Sponging',
+  whiteBase: 'A white base',
+  redraw: 'Drawing details',
+  skim: 'Raised parts',
+  around: 'Painting around',
+  lift: 'Lifting',
+  loose: 'A loose wash',
+  bands: 'Bands',
+  printBands: 'Printing bands',
+  blend: 'Blending a panel',
+  mistAndBlot: 'Mist and blot',
+  printPattern: 'Printing a pattern',
+  soften: 'Softening',
+  dip: 'Dipping',
+  splatter: 'Splatter',
+  highlight: 'Highlights',
+  reline: 'Lining',
+  stampAgain: 'Stamping again',
+  erase: 'Erasing',
+  buff: 'Buffing',
+};
+
+/** How wet the brush is. */
+export const waterWords: Record<Speed['water'], string> = {
+  dryBrush: 'dry',
+  damp: 'damp',
+  wash: 'wet',
+  juicy: 'very wet',
+  flood: 'flooded',
 };

@@ -31,6 +31,31 @@ export function say() {
   });
 }
 
+/** Reading steps aloud, where the browser has a voice; on if the maker says so. */
+class Speech {
+  readonly possible = 'speechSynthesis' in window;
+  #on = $state(localStorage.getItem('nube-speech') === 'on');
+
+  get on() {
+    return this.#on;
+  }
+
+  set on(value: boolean) {
+    this.#on = value;
+    localStorage.setItem('nube-speech', value ? 'on' : 'off');
+    if (!value && this.possible) speechSynthesis.cancel();
+  }
+}
+
+export const speech = new Speech();
+
+/** Reads a sentence aloud in place of what is being read. */
+export function speak(text: string) {
+  if (!speech.possible || !speech.on) return;
+  speechSynthesis.cancel();
+  speechSynthesis.speak(new SpeechSynthesisUtterance(text));
+}
+
 /** Keeps the screen awake while the bench is shown; answers how to let it sleep again. */
 export function keepAwake(): () => void {
   let lock: WakeLockSentinel | undefined;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type Bench, type Card } from '../../api/client';
+  import { api, ask, type Bench, type Card, type TapKind } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -10,9 +10,10 @@
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import { TapQueue } from '../../state/taps.svelte';
-  import { keepAwake, say, sound } from '../../state/attention.svelte';
+  import { keepAwake, say, sound, speak, speech } from '../../state/attention.svelte';
   import BenchActions from './BenchActions.svelte';
   import BenchWait from './BenchWait.svelte';
+  import SomethingElse from './SomethingElse.svelte';
   import StepInHand from './StepInHand.svelte';
   import TargetOverlay from './TargetOverlay.svelte';
 
@@ -49,11 +50,12 @@
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
   let remarksSeen = $state(false);
 
-  async function tap(
-    kind: 'done' | 'back' | 'wetNow' | 'take' | 'note',
-    number = 0,
-    text: string | null = null,
-  ) {
+  // Hands free: each new step is read aloud.
+  $effect(() => {
+    if (step) speak(`Card ${step.card}. ${step.pass.title}. ${step.cleanFirst ?? ''} ${step.pass.how}.`);
+  });
+
+  async function tap(kind: TapKind, number = 0, text: string | null = null) {
     await taps.add(kind, number, text);
     await run.refresh();
   }
@@ -74,10 +76,14 @@
 
 {#if bench.value && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
-    <div class="max-h-[62vh]" style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}">
+    <div
+      class="mx-auto max-h-[42vh] lg:mx-0 lg:max-h-[62vh]"
+      style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}"
+    >
       <CardPicture
         image={run.value.image}
         paper={run.value.paperColour}
+        ground={card?.ground}
         fills={card?.fills ?? []}
         faded
         label="Card {step.card}: where to paint now"
@@ -96,8 +102,8 @@
         Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
       </p>
       <StepInHand {step} />
-      <dl class="mt-4 grid grid-cols-[6rem_1fr] gap-y-2 text-lg">
-        <dt class="font-bold">Card is</dt>
+      <dl class="mt-1.5 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
+        <dt class="font-bold">Card</dt>
         <dd>
           {#if card}<WetMark state={card.state} size={18} /> {wetnessWords[card.state]}{/if}
         </dd>
@@ -112,7 +118,14 @@
       {/if}
 
       <div class="mt-auto pt-5" aria-live="polite">
-        {#if waiting}<BenchWait {waiting} meanwhile={bench.value.meanwhile} take={meanwhile} />{/if}
+        {#if waiting}<BenchWait
+            {waiting}
+            heat={step.heat}
+            meanwhile={bench.value.meanwhile}
+            whileWaiting={bench.value.whileWaiting}
+            take={meanwhile}
+            heated={() => tap('heated', step.number)}
+          />{/if}
       </div>
       <BenchActions
         waiting={waiting !== undefined}
@@ -123,6 +136,7 @@
         {meanwhile}
         keep={(note) => tap('note', 0, note)}
       />
+      <SomethingElse card={step.card} tap={(kind) => tap(kind, step.number)} />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">
         <p>
           {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This
@@ -131,6 +145,11 @@
         <label class="ml-auto flex min-h-10 items-center gap-2">
           <input type="checkbox" class="toggle toggle-sm" bind:checked={sound.on} /> Sound
         </label>
+        {#if speech.possible}
+          <label class="flex min-h-10 items-center gap-2">
+            <input type="checkbox" class="toggle toggle-sm" bind:checked={speech.on} /> Read aloud
+          </label>
+        {/if}
       </div>
     </div>
   </div>

@@ -5,16 +5,32 @@
 
   let {
     waiting,
+    heat,
     meanwhile,
+    whileWaiting,
     take,
-  }: { waiting: NonNullable<Bench['holdup']>; meanwhile: Bench['meanwhile']; take: () => void } = $props();
+    heated,
+  }: {
+    waiting: NonNullable<Bench['holdup']>;
+    heat: boolean;
+    meanwhile: Bench['meanwhile'];
+    whileWaiting: string[];
+    take: () => void;
+    heated: () => void;
+  } = $props();
 </script>
 
 <div class="mb-3 border-l-4 border-warm bg-raised px-4 py-3">
   <p class="text-xl"><strong>Wait {until(waiting.readyAt, clock.now)}.</strong> {waiting.reason}</p>
-  {#if meanwhile}
+  {#if heat}
+    <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={hit(heated)}>
+      The card is dried with the heat tool
+    </button>
+  {:else if meanwhile}
     <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={hit(take)}>
       Meanwhile: card {meanwhile.card}, {meanwhile.pass.title}
     </button>
+  {:else if whileWaiting.length > 0}
+    <p class="mt-2 text-lg">Meanwhile: {whileWaiting.join(', ')}.</p>
   {/if}
 </div>

@@ -1,12 +1,22 @@
 <script lang="ts">
-  import { api, ask, type AreaColour, type Colours, type Shadow } from '../../api/client';
+  import {
+    api,
+    ask,
+    type AreaColour,
+    type CardWish,
+    type Colours,
+    type Method,
+    type Shadow,
+  } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
+  import CardWorkPanel from './CardWorkPanel.svelte';
   import RecipeRow from './RecipeRow.svelte';
+  import RunWays from './RunWays.svelte';
   import Supplies from './Supplies.svelte';
   import WishForm from './WishForm.svelte';
 
@@ -23,17 +33,11 @@
   const pick = (area: number) =>
     (chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area]);
 
-  const fills = $derived(
-    colours.value?.areas.map((a) => ({
-      area: a.area,
-      whole: a.recipe.predicted,
-      shadow: a.shadowPredicted,
-    })) ?? [],
-  );
+  const fills = $derived(colours.value?.areas.map((a) => a.predicted) ?? []);
   // Areas that become the same are one row.
   const rows = $derived(
     Map.groupBy(colours.value?.areas ?? [], (a: AreaColour) =>
-      JSON.stringify([a.wish, a.shadow, a.recipe.parts, a.recipe.water, a.recipe.layers]),
+      JSON.stringify([a.wish, a.shadow, a.method, a.recipe.parts, a.recipe.water, a.recipe.layers]),
     ),
   );
   const nameOf = (area: number) => image?.areas.find((a) => a.id === area)?.name ?? `Area ${area}`;
@@ -41,12 +45,19 @@
   async function change(call: () => Promise<Colours>) {
     if (await colours.attempt(async () => colours.set(await call()))) await run.refresh();
   }
-  const wish = (colour: string, shadow: Shadow) =>
+  const wish = (colour: string, shadow: Shadow, method: Method | null) =>
     change(() =>
       ask(
-        api.PUT('/api/runs/{id}/colours/wishes', { params: path, body: { areas: chosen, colour, shadow } }),
+        api.PUT('/api/runs/{id}/colours/wishes', {
+          params: path,
+          body: { areas: chosen, colour, shadow, method },
+        }),
       ),
     ).then(() => (chosen = []));
+  const by = (areas: number[], method: Method) =>
+    change(() => ask(api.PUT('/api/runs/{id}/colours/methods', { params: path, body: { areas, method } })));
+  const setCardWork = (work: CardWish[]) =>
+    change(() => ask(api.PUT('/api/runs/{id}/colours/card', { params: path, body: { work } })));
   const leaveWhite = () =>
     change(() =>
       ask(api.POST('/api/runs/{id}/colours/wishes/leave-white', { params: path, body: { areas: chosen } })),
@@ -90,11 +101,15 @@
           {areas}
           {nameOf}
           paper={colours.value.paperColour}
+          methods={colours.value.methods}
           {choose}
+          {by}
           pick={(ids) => (chosen = ids)}
         />
       {/each}
-      {#if rows.size > 0}
+      <CardWorkPanel colours={colours.value} busy={colours.busy} set={setCardWork} />
+      <RunWays run={id} changed={() => run.refresh()} />
+      {#if rows.size > 0 || colours.value.cardWork.length > 0}
         <div>
           <button
             type="button"

@@ -10,6 +10,7 @@
   import { duration } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import StepList from './StepList.svelte';
   import TimeChart from './TimeChart.svelte';
 
   const run = useRun();
@@ -21,6 +22,13 @@
   $effect(() => {
     if (id && planned && !plan.value) void plan.refresh();
   });
+
+  // What fits into the same wait is said together.
+  const waits = $derived(
+    [...Map.groupBy(plan.value?.meanwhile ?? [], (m) => m.beforeStep)].map(
+      ([at, tasks]) => [at, tasks.map((t) => t.task)] as const,
+    ),
+  );
 
   // The first order is there at once; a better one is taken as long as this stage is looked at.
   const search = new FollowedJob(() => void better());
@@ -47,6 +55,11 @@
       );
       await plan.refresh();
     });
+  const change = (call: () => Promise<Plan>) =>
+    plan.attempt(async () => {
+      plan.set(await call());
+      await run.refresh();
+    });
   let gone = false;
   $effect(() => () => (gone = true));
 </script>
@@ -57,11 +70,8 @@
   {@const value = plan.value}
   <div class="mb-3 flex flex-wrap items-center gap-3">
     <p class="mr-auto">
-      {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}.
+      {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}. {value.follows}
     </p>
-    <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
-      >Bench sheet, PDF</a
-    >
     <button
       type="button"
       class={['btn', value.stale ? 'btn-primary' : 'btn-line']}
@@ -87,21 +97,28 @@
     </p>
   {/if}
   <div class="sheet"><TimeChart plan={value} /></div>
+  <StepList plan={value} {id} busy={plan.busy || search.busy} {change} />
 
-  <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes, light to dark">
+  <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes in their order">
     {#each value.passes as pass (pass.index)}
       <li class="card-paper grid grid-cols-[6.5rem_minmax(0,1fr)] gap-3 bg-white p-3">
         <div class="h-24">
           <CardPicture
             image={run.value?.image ?? null}
             paper={run.value?.paperColour ?? '#fbfaf7'}
+            ground={pass.groundAfter}
             fills={pass.lookAfter}
             label="A card after this pass"
           />
         </div>
         <div class="min-w-0">
           <h3 class="text-lg">{pass.title}</h3>
-          <div class="mt-1"><PipFormula parts={pass.mix.parts} water={pass.mix.water} /></div>
+          {#each [pass.mix, ...pass.also].filter((mix) => mix.parts.length > 0) as mix (mix.key)}
+            <div class="mt-1"><PipFormula parts={mix.parts} water={mix.water} /></div>
+          {/each}
+          {#if pass.method !== 'Flat wash' && !pass.title.startsWith(pass.method)}<p class="mt-1 text-sm">
+              {pass.method}
+            </p>{/if}
         </div>
       </li>
     {/each}
@@ -109,7 +126,11 @@
 
   <div class="mt-6 grid gap-6 lg:grid-cols-2">
     <section aria-label="To mix">
-      <h2>Mix before you begin</h2>
+      <h2>Lay out</h2>
+      <ul class="mt-3 list-disc pl-5">
+        {#each value.toLayOut as tool (tool)}<li>{tool}</li>{/each}
+      </ul>
+      <h2 class="mt-6">Mix before you begin</h2>
       <ul class="mt-3 grid gap-3">
         {#each value.toMix as amount (amount.mix.key)}
           <li class="flex flex-wrap items-center gap-5">
@@ -118,9 +139,23 @@
           </li>
         {/each}
       </ul>
+      <h2 class="mt-6">While something dries</h2>
+      <ul class="mt-2 list-disc pl-5">
+        {#each waits as [at, tasks] (at)}
+          <li>{at === null ? 'After the last stroke' : `Before step ${at}`}: {tasks.join(', ')}</li>
+        {/each}
+      </ul>
+      <h2 class="mt-6">Take it along</h2>
+      <p class="mt-2 flex flex-wrap gap-x-5">
+        <a class="underline" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
+          >Bench sheet, PDF</a
+        >
+        <a class="underline" href="/api/runs/{id}/plan/calendar.ics">Sittings and waits, calendar</a>
+        <a class="underline" href="/api/runs/{id}/plan/plan.json">The plan, JSON</a>
+      </p>
     </section>
-    <section class="grid content-start gap-3" aria-label="Before you begin">
-      <h2>Before you begin</h2>
+    <section class="grid content-start gap-3" aria-label="Is this wise?">
+      <h2>Is this wise?</h2>
       {#each value.remarks as remark (remark.text)}<RemarkNote {remark} {silence} />{/each}
     </section>
   </div>

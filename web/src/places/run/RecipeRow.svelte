@@ -1,20 +1,25 @@
 <script lang="ts">
-  import type { AreaColour } from '../../api/client';
+  import type { AreaColour, Method, MethodSheet } from '../../api/client';
   import PipFormula from '../../parts/PipFormula.svelte';
   import Swatch from '../../parts/Swatch.svelte';
+  import MethodChoice from './MethodChoice.svelte';
   import { likenessWords, shadowWords } from '../../parts/words';
 
   let {
     areas,
     nameOf,
     paper,
+    methods,
     choose,
+    by,
     pick,
   }: {
     areas: AreaColour[];
     nameOf: (area: number) => string;
     paper: string;
+    methods: MethodSheet[];
     choose: (areas: number[], place: number) => void;
+    by: (areas: number[], method: Method) => void;
     pick: (areas: number[]) => void;
   } = $props();
 
@@ -24,11 +29,13 @@
   const names = $derived(ids.map(nameOf));
   const far = $derived(first.recipe.likeness === 'another');
   const words = $derived(`${likenessWords[first.recipe.likeness]}, ${first.recipe.difference.toFixed(1)}`);
-  const picture = $derived([
-    first.wish,
-    first.recipe.predicted,
-    ...(first.shadowPredicted ? [first.shadowPredicted] : []),
+  const parts = $derived([
+    { words: 'wish', colour: first.wish },
+    ...(first.predicted.light ? [{ words: 'light', colour: first.predicted.light }] : []),
+    { words: 'dry', colour: first.predicted.whole },
+    ...(first.predicted.shadow ? [{ words: 'shadow', colour: first.predicted.shadow }] : []),
   ]);
+  const method = $derived(methods.find((m) => m.method === first.method));
 </script>
 
 <article
@@ -40,20 +47,20 @@
         {names.slice(0, 2).join(', ')}{names.length > 2 ? ` and ${names.length - 2} more` : ''}
       </button>
     </h3>
-    <p class="text-sm">{words}. {shadowWords[first.shadow]}</p>
+    <p class="text-sm">{words}. {shadowWords[first.shadow]}. {method?.name}</p>
   </div>
   <div>
     <Swatch
-      colours={picture}
+      colours={parts.map((part) => part.colour)}
       {paper}
-      label="Wish, prediction{first.shadowPredicted ? ' and shadow' : ''} on the paper"
+      label="{parts.map((part) => part.words).join(', ')} on the paper"
     />
     <div
       class="grid text-center text-xs"
-      style:grid-template-columns="repeat({picture.length}, 1fr)"
+      style:grid-template-columns="repeat({parts.length}, 1fr)"
       aria-hidden="true"
     >
-      <span>wish</span><span>dry</span>{#if first.shadowPredicted}<span>shadow</span>{/if}
+      {#each parts as part (part.words)}<span>{part.words}</span>{/each}
     </div>
   </div>
   <PipFormula parts={first.recipe.parts} water={first.recipe.water} layers={first.recipe.layers} />
@@ -67,6 +74,9 @@
     </p>
   {/if}
   {#if open}
+    <div class="border-t border-hair pt-2 md:col-span-4">
+      <MethodChoice {methods} value={first.method} change={(to) => by(ids, to)} />
+    </div>
     <ol class="grid gap-2 border-t border-hair pt-2 md:col-span-4">
       {#each first.others as other, place (place)}
         <li class="grid items-center gap-4 md:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">

@@ -1,19 +1,33 @@
 <script lang="ts">
   import type { BenchStep } from '../../api/client';
   import PipFormula from '../../parts/PipFormula.svelte';
+  import RemarkNote from '../../parts/RemarkNote.svelte';
 
   let { step }: { step: BenchStep } = $props();
+
+  const mixes = $derived([step.pass.mix, ...step.pass.also].filter((mix) => mix.parts.length > 0));
 </script>
 
-<h2 class="mt-1 text-[2.4rem]">{step.pass.title}</h2>
-<div class="mt-4"><PipFormula parts={step.pass.mix.parts} water={step.pass.mix.water} size="large" /></div>
-<dl class="mt-4 grid grid-cols-[6rem_1fr] gap-y-2 text-lg">
-  {#if step.rinse}
+<h2 class="mt-1 text-[2.2rem] leading-tight">{step.pass.title}</h2>
+<div class="mt-3 flex flex-wrap gap-x-8 gap-y-3">
+  {#each mixes as mix (mix.key)}
+    <PipFormula parts={mix.parts} water={mix.water} size="large" />
+  {/each}
+</div>
+<dl class="mt-3 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
+  {#if step.cleanFirst ?? step.rinse}
     <dt class="font-bold">First</dt>
-    <dd>Rinse the brush, then load this mix</dd>
+    <dd>{step.cleanFirst ?? `Take up the ${step.pass.tool === 'finePen' ? 'pen' : step.pass.tool}.`}</dd>
   {/if}
-  <dt class="font-bold">Brush</dt>
-  <dd>{step.pass.brush}</dd>
+  {#if step.thisCard}
+    <dt class="font-bold">Print</dt>
+    <dd>{step.thisCard}</dd>
+  {/if}
+  <dt class="font-bold">How</dt>
+  <dd>{step.pass.how}.</dd>
   <dt class="font-bold">Where</dt>
-  <dd>{step.pass.where}</dd>
+  <dd>{step.pass.where}.</dd>
 </dl>
+{#each step.pass.cautions as remark (remark.text)}
+  <div class="mt-3"><RemarkNote {remark} /></div>
+{/each}

@@ -1,12 +1,16 @@
 <script lang="ts">
-  import { api, ask, type Colours } from '../../api/client';
+  import { api, ask, type Colours, type Supply } from '../../api/client';
   import RemarkNote from '../../parts/RemarkNote.svelte';
+  import { mediumNames } from '../../parts/words';
 
   let {
     colours,
     run,
     change,
   }: { colours: Colours; run: string; change: (call: () => Promise<Colours>) => Promise<void> } = $props();
+
+  const kindOf = (medium: Supply['medium']) => mediumNames.find(([key]) => key === medium)?.[1] ?? 'others';
+  const kinds = $derived([...Map.groupBy(colours.colourants, (c) => kindOf(c.medium))]);
 
   function set(supplies: Partial<{ paper: string | null; stampingInk: string | null; palette: string[] }>) {
     const { paper, stampingInk, palette } = colours;
@@ -48,38 +52,45 @@
       {#each colours.stampingInks as ink (ink.id)}<option value={ink.id}>{ink.name}</option>{/each}
     </select>
   </label>
-  <fieldset>
-    <legend class="mb-1">Colours to mix from: {colours.palette.length} of {colours.colourants.length}</legend>
-    <div class="flex flex-wrap gap-2">
-      {#each colours.colourants as colourant (colourant.id)}
-        {@const on = colours.palette.includes(colourant.id)}
-        <label
-          class={[
-            'flex min-h-9 cursor-pointer items-center gap-1.5 rounded border-2 px-2 py-1 text-sm',
-            on ? 'border-ink' : 'border-hair',
-          ]}
-          title={colourant.name}
-        >
-          <input
-            class="checkbox checkbox-xs"
-            type="checkbox"
-            checked={on}
-            onchange={() => toggle(colourant.id)}
-          />
-          <svg width="16" height="16" viewBox="0 0 20 20" aria-hidden="true"
-            ><circle
-              cx="10"
-              cy="10"
-              r="8.6"
-              fill={colourant.colour}
-              stroke="#1d2026"
-              stroke-opacity="0.5"
-            /></svg
+  <p>Colours to work with: {colours.palette.length} of {colours.colourants.length}</p>
+  {#each kinds as [kind, ofKind] (kind)}
+    <details open={ofKind.some((c) => colours.palette.includes(c.id)) || kinds.length === 1}>
+      <summary class="cursor-pointer"
+        >{kind}: {ofKind.filter((c) => colours.palette.includes(c.id)).length} of {ofKind.length}</summary
+      >
+      <div class="mt-2 flex flex-wrap gap-2" role="group" aria-label={kind}>
+        {#each ofKind as colourant (colourant.id)}
+          {@const on = colours.palette.includes(colourant.id)}
+          <label
+            class={[
+              'flex min-h-9 cursor-pointer items-center gap-1.5 rounded border-2 px-2 py-1 text-sm',
+              on ? 'border-ink' : 'border-hair',
+            ]}
+            title={colourant.name}
           >
-          {colourant.colourIndex || colourant.name}<span class="sr-only">, {colourant.name}</span>
-        </label>
-      {/each}
-    </div>
-  </fieldset>
+            <input
+              class="checkbox checkbox-xs"
+              type="checkbox"
+              checked={on}
+              onchange={() => toggle(colourant.id)}
+            />
+            <svg width="16" height="16" viewBox="0 0 20 20" aria-hidden="true"
+              ><circle
+                cx="10"
+                cy="10"
+                r="8.6"
+                fill={colourant.colour}
+                stroke="#1d2026"
+                stroke-opacity="0.5"
+              /></svg
+            >
+            {colourant.medium === 'pan' || colourant.medium === 'tube'
+              ? colourant.colourIndex || colourant.name
+              : colourant.name}<span class="sr-only">, {colourant.name}</span>
+          </label>
+        {/each}
+      </div>
+    </details>
+  {/each}
   {#each colours.remarks as remark (remark.text)}<div class="text-sm"><RemarkNote {remark} /></div>{/each}
 </section>

@@ -8,6 +8,12 @@
     $props();
 
   const id = $props.id();
+  const partOf = (area: Image['areas'][number]) =>
+    zone === 'shadow' || zone === 'deepest' || zone === 'beside'
+      ? area.shadowOutline || area.outline
+      : zone === 'light'
+        ? area.lightOutline || area.outline
+        : area.outline;
   const targets = $derived(image.areas.filter((area) => areas.includes(area.id)));
 </script>
 
@@ -24,10 +30,6 @@
   </pattern>
 </defs>
 {#each targets as area (area.id)}
-  <path
-    d={zone === 'shadow' ? area.shadowOutline : area.outline}
-    fill="url(#{id}-paint)"
-    fill-rule="evenodd"
-  />
+  <path d={partOf(area)} fill="url(#{id}-paint)" fill-rule="evenodd" />
   <path d={area.outline} fill="none" stroke="#1d2026" stroke-width="0.9" />
 {/each}

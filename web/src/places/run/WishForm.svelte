@@ -1,7 +1,8 @@
 <script lang="ts">
-  import type { Colours, Shadow } from '../../api/client';
+  import type { Colours, Method, Shadow } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
   import { shadowWords } from '../../parts/words';
+  import MethodChoice from './MethodChoice.svelte';
 
   let {
     chosen,
@@ -15,19 +16,21 @@
     nameOf: (area: number) => string;
     colours: Colours;
     busy: boolean;
-    wish: (colour: string, shadow: Shadow) => void;
+    wish: (colour: string, shadow: Shadow, method: Method | null) => void;
     leaveWhite: () => void;
   } = $props();
 
   let colour = $state('#d9b45a');
   let shadow = $state<Shadow>('soft');
+  // Without a choice the server takes the usual way of what comes nearest.
+  let method = $state<Method | null>(null);
   const shadows: Shadow[] = ['none', 'soft', 'deep'];
   const quick = $derived(colours.colourants.filter((c) => colours.palette.includes(c.id)));
 
   // What a picked area already becomes is where its next wish starts.
   const first = $derived(colours.areas.find((a) => a.area === chosen[0]));
   $effect(() => {
-    if (first) [colour, shadow] = [first.wish, first.shadow];
+    if (first) [colour, shadow, method] = [first.wish, first.shadow, first.method];
   });
 </script>
 
@@ -36,7 +39,7 @@
   aria-label="What should it become?"
   onsubmit={(event) => {
     event.preventDefault();
-    wish(colour, shadow);
+    wish(colour, shadow, method);
   }}
 >
   <p>
@@ -61,6 +64,7 @@
       {/each}
     </div>
   </div>
+  <MethodChoice methods={colours.methods} value={method ?? 'flatWash'} change={(to) => (method = to)} />
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
     <fieldset class="flex flex-wrap gap-x-5">
       <legend class="sr-only">Shadow</legend>

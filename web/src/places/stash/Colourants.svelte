@@ -39,7 +39,7 @@
             <p class="text-sm">
               {[
                 colourant.colourIndex,
-                names.get(colourant.medium),
+                names.get(colourant.medium ?? ''),
                 colourant.granulates ? 'granulates' : '',
                 knownFrom(colourant),
               ]

@@ -1,0 +1,62 @@
+<script lang="ts">
+  import type { Schools } from '../api/client';
+
+  // Where makers disagree: both ways are right, and one of them is yours.
+  let { schools, change }: { schools: Schools; change: (schools: Schools) => void } = $props();
+
+  type Choices = { [Key in keyof Schools]: { asks: string; ways: Record<Schools[Key], string> } };
+  const choices: Choices = {
+    tones: {
+      asks: 'Tones',
+      ways: { lightToDark: 'light to dark: adding is easy', darkFirst: 'dark first, light pulled into it' },
+    },
+    edges: {
+      asks: 'Edges',
+      ways: { controlled: 'in hand: no wet areas touch', loose: 'the water decides' },
+    },
+    drying: {
+      asks: 'Drying',
+      ways: { air: 'in the air: flat and free', heat: 'with a heat tool: fast, warps, never with solvent' },
+    },
+    pencils: {
+      asks: 'Pencil',
+      ways: { dry: 'dry layers', burnish: 'burnished with a pale pencil', solvent: 'solvent and stump' },
+    },
+    pens: {
+      asks: 'Pens',
+      ways: { water: 'blended with water', blender: 'with a blender pen', none: 'not blended' },
+    },
+    whites: {
+      asks: 'White things',
+      ways: { tints: 'shaded with pale tints', greyThenWhite: 'light grey, then white pencil' },
+    },
+    reds: { asks: 'Reds', ways: { brown: 'deepened with brown', deeperRed: 'with a deeper red' } },
+    overlaps: { asks: 'Overlaps', ways: { mask: 'mask and stamp', cutOut: 'cut out and layer' } },
+    panels: {
+      asks: 'Panels',
+      ways: { outside: 'blended from the outside in', centre: 'from the centre out, behind a centrepiece' },
+    },
+    glue: { asks: 'Fixing', ways: { tape: 'tape or foam: dry', liquid: 'liquid glue: time to slide' } },
+  };
+  const own = $props.id();
+</script>
+
+<div class="mt-3 grid gap-x-8 gap-y-2 lg:grid-cols-2">
+  {#each Object.entries(choices) as [key, choice] (key)}
+    <fieldset>
+      <legend class="font-bold">{choice.asks}</legend>
+      {#each Object.entries(choice.ways) as [way, words] (way)}
+        <label class="mr-5 inline-flex min-h-9 items-center gap-2">
+          <input
+            class="radio radio-sm"
+            type="radio"
+            name="{own}-{key}"
+            checked={schools[key as keyof Schools] === way}
+            onchange={() => change({ ...schools, [key]: way })}
+          />
+          {words}
+        </label>
+      {/each}
+    </fieldset>
+  {/each}
+</div>

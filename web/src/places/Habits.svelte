@@ -1,0 +1,103 @@
+<script lang="ts">
+  import { api, ask, type Habits, type Schools, type Sitting } from '../api/client';
+  import SchoolChoices from '../parts/SchoolChoices.svelte';
+  import TroubleNote from '../parts/TroubleNote.svelte';
+  import { strokeWords, waterWords } from '../parts/words';
+  import { Resource } from '../state/resource.svelte';
+
+  // How this maker works: where makers disagree, how long a sitting is, and what the bench has taught.
+  const habits = new Resource<Habits>(() => ask(api.GET('/api/habits')));
+  void habits.refresh();
+
+  const set = (schools: Schools, sitting: Sitting | null) =>
+    habits.attempt(async () => habits.set(await ask(api.PUT('/api/habits', { body: { schools, sitting } }))));
+  const forget = () => habits.attempt(async () => habits.set(await ask(api.DELETE('/api/habits/learned'))));
+
+  const sittings: { words: string; minutes: number | null }[] = [
+    { words: 'as long as it takes', minutes: null },
+    { words: '60 minutes', minutes: 60 },
+    { words: '90 minutes', minutes: 90 },
+  ];
+  const evening = { pauseEveryMinutes: 30, pauseMinutes: 5, nextAfterHours: 24 };
+  const than = (factor: number) =>
+    Math.abs(factor - 1) < 0.03
+      ? 'as an ordinary hand'
+      : factor < 1
+        ? `${Math.round(100 * (1 - factor))} % faster`
+        : `${Math.round(100 * (factor - 1))} % slower`;
+  const drier = (factor: number) =>
+    Math.abs(factor - 1) < 0.03
+      ? 'as the formula says'
+      : factor < 1
+        ? `${Math.round(100 * (1 - factor))} % sooner`
+        : `${Math.round(100 * (factor - 1))} % later`;
+</script>
+
+<h1>How you work</h1>
+<p class="mt-2 max-w-prose">
+  Where makers disagree, both ways are right. Plans made from now on go yours; a single run can go another.
+</p>
+{#if habits.trouble}<div class="mt-3">
+    <TroubleNote trouble={habits.trouble} again={habits.refresh} />
+  </div>{/if}
+{#if habits.value}
+  {@const { schools, sitting, speeds, drying } = habits.value}
+  <section class="sheet mt-5" aria-label="Your ways">
+    <h2>Your ways</h2>
+    <SchoolChoices schools={schools as Schools} change={(to) => set(to, sitting)} />
+  </section>
+  <div class="mt-6 grid gap-6 lg:grid-cols-2">
+    <section class="sheet" aria-label="A sitting">
+      <h2>A sitting</h2>
+      <p class="mt-2">With a rest of 5 minutes each half hour, and the next sitting a day later.</p>
+      <fieldset class="mt-2 grid">
+        <legend class="sr-only">How long you sit</legend>
+        {#each sittings as one (one.words)}
+          <label class="flex min-h-10 items-center gap-2">
+            <input
+              class="radio radio-sm"
+              type="radio"
+              name="sitting"
+              checked={(sitting?.minutes ?? null) === one.minutes}
+              onchange={() =>
+                set(schools as Schools, one.minutes === null ? null : { minutes: one.minutes, ...evening })}
+            />
+            {one.words}
+          </label>
+        {/each}
+      </fieldset>
+    </section>
+    <section class="sheet" aria-label="Learned at the bench">
+      <h2>Learned at the bench</h2>
+      {#if speeds.length === 0 && drying.length === 0}
+        <p class="mt-2">
+          Nothing yet. When a run is finished, its taps tell how fast your hand is and how soon things dry
+          with you; until then plans reckon with an ordinary hand and the formula.
+        </p>
+      {:else}
+        <table class="mt-2 w-full text-left">
+          <thead><tr><th>What</th><th>You</th><th class="text-right">Seen</th></tr></thead>
+          <tbody>
+            {#each speeds as speed (`${speed.stroke}-${speed.water}`)}
+              <tr>
+                <td>{strokeWords[speed.stroke]}, {waterWords[speed.water]}</td>
+                <td>{than(speed.factor)}</td>
+                <td class="text-right tabular-nums">{speed.times} ×</td>
+              </tr>
+            {/each}
+            {#each drying as paper (paper.paper)}
+              <tr>
+                <td>Drying on {paper.paper}</td>
+                <td>{drier(paper.factor)}</td>
+                <td class="text-right tabular-nums">{paper.times} ×</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        <button type="button" class="btn btn-line mt-3" disabled={habits.busy} onclick={forget}
+          >Forget what was learned</button
+        >
+      {/if}
+    </section>
+  </div>
+{/if}
