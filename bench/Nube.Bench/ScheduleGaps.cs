@@ -74,7 +74,7 @@ internal static class ScheduleGaps
                 var setup = last is not null && last.Mix == pass.Mix ? Hand.Ordinary.NextCardSeconds : Hand.Ordinary.NextMixSeconds;
                 var start = near.Select(area => dry.GetValueOrDefault((card, area))).Append(free + setup).Max();
                 free = start + pass.Areas.Length * Hand.Ordinary.SecondsPerArea + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
-                foreach (var area in pass.Areas) dry[(card, area)] = free + plan.TimesOf(pass.Water).Dry.TotalSeconds;
+                foreach (var area in pass.Areas) dry[(card, area)] = free + plan.TimesOf(pass).Dry.TotalSeconds;
                 last = pass;
             }
         }

@@ -27,6 +27,6 @@ public static class Replanning
         var wet = bench.Cards.SelectMany(card => card.Areas, (card, area) => new StillWet(card.Card, area.Area, Seconds(area.DryAt), Seconds(area.BoneDryAt)));
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options, wet);
         var numbers = plan.Steps.ToDictionary(step => (step.Card - 1) * plan.Passes.Length + step.Pass, step => step.Number);
-        return plan with { Rest = [.. Scheduler.Greedy(problem).Select(job => numbers[job])] };
+        return plan with { Rest = [.. Scheduler.Greedy(problem, problem.Jobs).Order.Select(job => numbers[job])] };
     }
 }

@@ -19,14 +19,15 @@ public sealed record SearchProgress(double Share, double FinishSeconds);
 /// S. Kirkpatrick, C. D. Gelatt, M. P. Vecchi, "Optimization by simulated annealing", Science 220 (1983), 671-680: a random
 /// change of the order is kept when it is better, and with probability exp(-loss / temperature) when it is worse, while the temperature falls. A
 /// change takes one step, a short row of steps, or a row of one mix elsewhere: near by, anywhere, or beside another step of
-/// the same mix. Two searches with two temperatures run on two threads, each with a generator of its own, and the better
+/// the same mix; at first nearly always whole rows between rows, so that no change of mix is lost. How much worse is still taken is
+/// drawn before an order is walked through, which is left as soon as what remains cannot make that good. Two searches with two temperatures run on two threads, each with a generator of its own, and the better
 /// result counts: the same on any machine.
 /// </remarks>
 internal static class OrderSearch
 {
     private const int Rounds = 20; // after each of which progress is told
     private const double Hottest = 0.004, Coldest = 0.00002; // temperature as a share of the time that the first order takes
-    private const double Hotter = 4; // how much hotter the second search is
+    private const double SecondHeat = 0.25; // the second search starts colder: nearly downhill
     private const int LongestRow = 12, Near = 14;
     private const int JobsPerChange = 100; // what a change costs by itself, in jobs that could be looked at meanwhile
 
@@ -41,7 +42,7 @@ internal static class OrderSearch
     public static int[] Better(
         ScheduleProblem problem, int[] first, bool[] pinned, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
     {
-        var searches = new[] { new Search(problem, first, pinned, 1, 0x9E3779B97F4A7C15), new Search(problem, first, pinned, Hotter, 0xD1B54A32D192ED03) };
+        var searches = new[] { new Search(problem, first, pinned, 1, 0x9E3779B97F4A7C15), new Search(problem, first, pinned, SecondHeat, 0xD1B54A32D192ED03) };
         var changes = effort.Steps / (problem.Jobs.Length + JobsPerChange);
         for (var round = 0; round < Rounds && problem.Jobs.Length > 1; round++)
         {
@@ -58,12 +59,15 @@ internal static class OrderSearch
     private sealed class Search
     {
         private readonly ScheduleProblem problem;
+        private const double RowsFirst = 0.9; // share of moves of whole rows at the start, falling to what chance gives
         private readonly double heat;
         private readonly double scale;
         private readonly bool[] pinned;
         private readonly ScheduleProblem.Walk walk;
         private readonly int[] order;
         private readonly int[] tried;
+        private readonly double[] least, left; // seconds that each pass takes at least; seconds from each place on
+        private int changedTo; // the place from which what is tried is as the order
         private double now;
         private ulong state;
 
@@ -72,6 +76,9 @@ internal static class OrderSearch
             (this.problem, this.pinned, this.heat, state) = (problem, pinned, heat, seed);
             walk = problem.Begin();
             (order, tried, BestOrder) = ([.. first], new int[first.Length], [.. first]);
+            least = [.. Enumerable.Range(0, problem.Passes).Select(pass => problem.Times(pass).Paint + problem.LeastSetup(pass))];
+            left = new double[first.Length + 1];
+            CountLeft();
             Best = now = scale = ScheduleProblem.Finish(order, walk);
         }
 
@@ -85,13 +92,16 @@ internal static class OrderSearch
             for (var change = 0L; change < changes; change++)
             {
                 if ((change & 255) == 0 && stop.IsCancellationRequested) return;
-                if (!Propose()) continue;
-                var finish = ScheduleProblem.Finish(tried, walk);
+                if (!Propose(from)) continue;
                 var way = from + (to - from) * change / changes;
                 var temperature = heat * scale * Hottest * Math.Pow(Coldest / Hottest, way);
-                if (finish > now && Uniform() >= Math.Exp((now - finish) / temperature)) continue;
+                // Worse by so much is still taken: drawn first, so that an order that cannot reach it is left early.
+                var limit = now - temperature * Math.Log(1 - Uniform());
+                var finish = ScheduleProblem.Finish(tried, walk, changedTo, left, limit);
+                if (finish > limit) continue;
                 tried.CopyTo(order.AsSpan());
                 now = finish;
+                CountLeft();
                 if (finish >= Best - 1e-9) continue;
                 Best = finish;
                 order.CopyTo(BestOrder.AsSpan());
@@ -99,11 +109,11 @@ internal static class OrderSearch
         }
 
         /// <summary>Writes a changed order; false when the change cannot be.</summary>
-        private bool Propose()
+        private bool Propose(double way)
         {
             var from = Below(order.Length);
             var length = 1;
-            var kind = Below(4);
+            var kind = Uniform() < RowsFirst * (1 - way) ? 2 : Below(4);
             if (kind == 1) length = 1 + Below(LongestRow);
             if (kind == 2)
             {
@@ -114,14 +124,27 @@ internal static class OrderSearch
             length = Math.Min(length, order.Length - from);
             var to = Below(3) switch
             {
-                0 => from + Below(2 * Near + 1) - Near,
+                0 => from + (Below(2 * Near + 1) - Near) * (kind == 2 ? Math.Max(1, problem.Cards / 2) : 1),
                 1 => Below(order.Length),
                 _ => BesideSameMix(from),
             };
+            if (kind == 2 && to >= 0 && to < order.Length)
+            {
+                // A whole row goes between others, not into them.
+                while (to > 0 && !problem.Changes(Pass(to - 1), Pass(to))) to--;
+                if (to > from) to -= length;
+            }
             to = Math.Clamp(to, 0, order.Length - length);
             if (to == from || !CanMove(from, length, to)) return false;
+            changedTo = Math.Max(from, to) + length;
             Move(from, length, to);
             return true;
+        }
+
+        /// <summary>Work and least setups from each place of the order on.</summary>
+        private void CountLeft()
+        {
+            for (var place = order.Length - 1; place >= 0; place--) left[place] = left[place + 1] + least[order[place] % problem.Passes];
         }
 
         private int Pass(int at) => order[at] % problem.Passes;

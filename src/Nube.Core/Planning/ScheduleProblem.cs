@@ -106,6 +106,41 @@ internal sealed class ScheduleProblem
     /// <summary>The tool, or what is on it, changes between two passes.</summary>
     public bool Changes(int last, int pass) => changes[last + 1, pass];
 
+    /// <summary>Seconds that a pass takes, and until its areas are dry and bone dry.</summary>
+    public (double Paint, double Dries, double BoneDry) Times(int pass) => (paint[pass], dries[pass], bone[pass]);
+
+    /// <summary>A pass needs its own areas bone dry.</summary>
+    public bool NeedsBoneDry(int pass) => needsBone[pass];
+
+    /// <summary>What it takes at least to make ready for a pass, whatever was done before, s.</summary>
+    public double LeastSetup(int pass) => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]);
+
+    /// <summary>Two passes have an area in common.</summary>
+    public bool ShareAnArea(int one, int other) => own[one].Any(own[other].Contains);
+
+    /// <summary>Two passes cannot be wet on one card together: they share an area, or areas of theirs touch.</summary>
+    public bool Conflict(int one, int other) => own[one].Any(near[other].Contains);
+
+    /// <summary>A heat tool ends waits, so that drying bounds nothing.</summary>
+    public bool Heats => options.Heat;
+
+    /// <summary>A pass goes over an area, counted from 0.</summary>
+    public bool Paints(int pass, int area) => own[pass].Contains(area);
+
+    /// <summary>Everything in an order comes after what must come before it.</summary>
+    public bool IsPossible(int[] order)
+    {
+        var done = new HashSet<int>();
+        var there = order.ToHashSet();
+        foreach (var job in order)
+        {
+            var card = job - job % Passes;
+            if (Before[job % Passes].Any(earlier => there.Contains(card + earlier) && !done.Contains(card + earlier))) return false;
+            done.Add(job);
+        }
+        return true;
+    }
+
     /// <summary>A walk through an order, from the start of the run.</summary>
     public Walk Begin() => new(this);
 
@@ -116,6 +151,23 @@ internal sealed class ScheduleProblem
     {
         walk.Restart();
         foreach (var job in order) walk.Do(job);
+        return walk.Free;
+    }
+
+    /// <summary>When the last stroke of an order is done, s; infinite as soon as it cannot be done by a limit.</summary>
+    /// <param name="order">All jobs, each after those that must come before it.</param>
+    /// <param name="walk">Where to walk; begun anew.</param>
+    /// <param name="from">The place from which <paramref name="left"/> holds.</param>
+    /// <param name="left">Seconds that what comes from a place on takes at least.</param>
+    /// <param name="limit">The limit, s.</param>
+    public static double Finish(int[] order, Walk walk, int from, double[] left, double limit)
+    {
+        walk.Restart();
+        for (var place = 0; place < order.Length; place++)
+        {
+            if (place >= from && walk.Free + left[place] > limit) return double.PositiveInfinity;
+            walk.Do(order[place]);
+        }
         return walk.Free;
     }
 
@@ -160,8 +212,26 @@ internal sealed class ScheduleProblem
         {
             var classes = jobs.Select(job => job % Passes).Distinct()
                 .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
-            var entries = classes.Sum(group => group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass])));
+            var work = jobs.GroupBy(job => job % Passes).ToDictionary(group => group.Key, group => group.Count() * (paint[group.Key] + within));
+            var entries = classes.Sum(group =>
+            {
+                var entry = group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass]));
+                return entry + Again(group, entry - within, group.Sum(pass => work[pass]));
+            });
             return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
+        }
+
+        // Layers of one mix on the same area: while the first dries, the hands either stay with this mix, whose work may not last
+        // so long, or come back to it later.
+        double Again(IEnumerable<int> group, double entry, double work)
+        {
+            var inClass = group.Order().ToList();
+            return Enumerable.Range(0, ids.Length).Max(area =>
+            {
+                var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
+                var gaps = row.Take(Math.Max(0, row.Count - 1)).Select(pass => dries[pass]).Order().ToList();
+                return Enumerable.Range(0, gaps.Count + 1).Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
+            });
         }
 
         // Whatever is painted last, on some card, must dry before what ends every card.
@@ -191,7 +261,7 @@ internal sealed class ScheduleProblem
     }
 
     /// <summary>Sets of one to four areas that all touch each other; on paper there are hardly larger ones.</summary>
-    private IEnumerable<int[]> Cliques()
+    public IEnumerable<int[]> Cliques()
     {
         for (var a = 0; a < ids.Length; a++)
         {

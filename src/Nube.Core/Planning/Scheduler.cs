@@ -19,6 +19,8 @@ public static class Scheduler
     /// <summary>Most cards of a run.</summary>
     public const int MostCards = 24;
 
+    private const double OneCardEffort = 4; // CP-SAT's deterministic time, about seconds, at the usual effort
+
     /// <summary>What a choice costs beside the time that it loses.</summary>
     /// <param name="Change">For changing the mix, s.</param>
     /// <param name="Rank">For each place in the order light to dark that is passed over, s.</param>
@@ -66,7 +68,7 @@ public static class Scheduler
                 .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
         ];
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
-        return PlanOf(problem, Pinning.Pinned(Greedy(problem), passes, options.Pinned), passes, drying, options);
+        return PlanOf(problem, Pinning.Pinned(Greedy(problem, problem.Jobs).Order, passes, options.Pinned), passes, drying, options);
     }
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
@@ -84,8 +86,17 @@ public static class Scheduler
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, plan.Options);
         var pinned = plan.Options.Pinned.Select(pin => pin.Step).ToHashSet();
         bool[] stays = [.. plan.Steps.Select(step => pinned.Contains(new StepKey(step.Card, step.Pass)))];
-        var better = OrderSearch.Better(problem, OrderOf(plan), stays, effort, plan.AtLeastSeconds, progress, stop);
-        return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options);
+        // One card by itself is solved exactly: a bound for all, and an order that the cards can follow one behind the other.
+        var card = OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * Math.Min(1, effort.Steps / (double)SearchEffort.Usual.Steps), stop);
+        var atLeast = Math.Max(plan.AtLeastSeconds, card?.AtLeastSeconds ?? 0);
+        var first = OrderOf(plan);
+        if (card is not null && pinned.Count == 0)
+        {
+            var walk = problem.Begin();
+            first = card.Staggered(problem).Append(first).MinBy(order => ScheduleProblem.Finish(order, walk))!;
+        }
+        var better = OrderSearch.Better(problem, first, stays, effort, atLeast, progress, stop);
+        return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options, atLeast);
     }
 
     /// <summary>A plan in an order that the maker gave, with times worked out anew.</summary>
@@ -100,7 +111,7 @@ public static class Scheduler
     /// <summary>The order of a plan, as jobs.</summary>
     internal static int[] OrderOf(Plan plan) => [.. plan.Steps.Select(step => (step.Card - 1) * plan.Passes.Length + step.Pass)];
 
-    private static Plan PlanOf(ScheduleProblem problem, int[] order, ImmutableArray<Pass> passes, ImmutableArray<DryingOf> drying, PlanOptions options)
+    private static Plan PlanOf(ScheduleProblem problem, int[] order, ImmutableArray<Pass> passes, ImmutableArray<DryingOf> drying, PlanOptions options, double atLeast = 0)
     {
         var steps = problem.Steps(order);
         return new Plan(
@@ -112,20 +123,22 @@ public static class Scheduler
             steps.Max(step => step.EndSeconds),
             steps.Max(step => step.DrySeconds),
             steps.Max(step => step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds),
-            problem.LowerBound())
+            Math.Max(atLeast, problem.LowerBound()))
         { Options = options };
     }
 
-    /// <summary>The best of the orders that are built greedily.</summary>
-    internal static int[] Greedy(ScheduleProblem problem) => Weightings.AsParallel().AsOrdered()
-        .Select(weighting => Greedy(problem, weighting))
-        .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a).Order;
+    /// <summary>The best of the orders that are built greedily, and when it is done.</summary>
+    /// <param name="problem">What is fixed.</param>
+    /// <param name="jobs">What is to be ordered; all jobs, or those of some cards.</param>
+    internal static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs) => Weightings.AsParallel().AsOrdered()
+        .Select(weighting => Greedy(problem, jobs, weighting))
+        .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a);
 
     /// <summary>One order, built greedily.</summary>
-    private static (int[] Order, double Finish) Greedy(ScheduleProblem problem, Weighting weighting)
+    private static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs, Weighting weighting)
     {
         var walk = problem.Begin();
-        var open = problem.Jobs.ToList();
+        var open = jobs.ToList();
         var left = open.ToHashSet();
         var order = new int[open.Count];
         for (var step = 0; step < order.Length; step++)

@@ -1,0 +1,78 @@
+using System.Globalization;
+using Google.OrTools.Sat;
+
+namespace Nube.Core.Planning;
+
+/// <summary>The best order of one card's passes, and the time before which no card can be done.</summary>
+/// <param name="AtLeastSeconds">Proven: no order of the card is done before, s.</param>
+/// <param name="StartSeconds">When each pass starts in the best order that was found, s; negative for one that is left out.</param>
+internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
+{
+    private const double Units = 10; // tenths of a second
+
+    /// <summary>Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying no bound, or nothing was found.</summary>
+    /// <remarks>
+    /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time, each with
+    /// the least setup that it can have. Solved by CP-SAT (OR-Tools), which proves its bound; all times are rounded down, so that the bound
+    /// holds. Every card of a run takes at least so long, whatever is done between. One worker and a limit in its own
+    /// deterministic time: the same on any machine.
+    /// </remarks>
+    /// <param name="problem">The run.</param>
+    /// <param name="atLeast">What is known already: no order is done before, s.</param>
+    /// <param name="seconds">Most deterministic time, about seconds.</param>
+    /// <param name="stop">Ends the search early.</param>
+    public static OneCard? Solve(ScheduleProblem problem, double atLeast, double seconds, CancellationToken stop)
+    {
+        var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
+        // Where one card is quickly done, it is the hands that bound the run.
+        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish <= atLeast) return null;
+        var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
+        long Whole(double time) => (long)Math.Floor(time * Units);
+        var horizon = passes.Sum(pass => Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1);
+        var model = new CpModel();
+        var start = passes.ToDictionary(pass => pass, pass => model.NewIntVar(Whole(problem.LeastSetup(pass)), horizon, Name("start", pass)));
+        var finish = model.NewIntVar(0, horizon, "finish");
+        foreach (var pass in passes) model.Add(finish >= start[pass] + Whole(problem.Times(pass).Paint));
+        // Before a pass its setup, then the pass: one after the other.
+        model.AddNoOverlap(passes.Select(pass => model.NewFixedSizeIntervalVar(
+            start[pass] - Whole(problem.LeastSetup(pass)), Whole(problem.LeastSetup(pass)) + Whole(problem.Times(pass).Paint), Name("hands", pass))));
+        foreach (var one in passes)
+        {
+            foreach (var other in passes.Where(other => other > one && (problem.Precedes[one, other] || problem.Conflict(one, other))))
+            {
+                var before = model.NewBoolVar(Name("before", one * problem.Passes + other));
+                model.Add(start[other] >= start[one] + Gap(one, other)).OnlyEnforceIf(before);
+                model.Add(start[one] >= start[other] + Gap(other, one)).OnlyEnforceIf(before.Not());
+                if (problem.Precedes[one, other]) model.Add((LinearExpr)before == 1);
+            }
+        }
+        foreach (var clique in problem.Cliques())
+        {
+            // What touches all the others is wet one after the other; this is what makes the bound strong.
+            var wet = passes.Where(pass => clique.Any(area => problem.Paints(pass, area))).ToList();
+            if (wet.Count > 2)
+                model.AddNoOverlap(wet.Select(pass => model.NewFixedSizeIntervalVar(start[pass], Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries), Name("wet", pass))));
+        }
+        model.Minimize(finish);
+        var limit = seconds.ToString(CultureInfo.InvariantCulture);
+        var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1,max_deterministic_time:{limit}" };
+        using var stopping = stop.Register(solver.StopSearch);
+        var status = solver.Solve(model);
+        if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) return null;
+        var starts = Enumerable.Range(0, problem.Passes).Select(pass => start.TryGetValue(pass, out var at) ? solver.Value(at) / Units : -1).ToArray();
+        return new OneCard(solver.BestObjectiveBound / Units, starts);
+
+        long Gap(int first, int then) => Whole(problem.Times(first).Paint) + (!problem.Conflict(first, then) ? 0
+            : Whole(problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then) ? problem.Times(first).BoneDry : problem.Times(first).Dries));
+
+        static string Name(string what, int number) => string.Create(CultureInfo.InvariantCulture, $"{what} {number}");
+    }
+
+    /// <summary>Orders of the whole run in which every card follows this one, each so many seconds behind the last.</summary>
+    public IEnumerable<int[]> Staggered(ScheduleProblem problem) =>
+        Behind.Select(seconds => problem.Jobs
+            .OrderBy(job => StartSeconds[job % problem.Passes] + seconds * (job / problem.Passes)).ThenBy(job => job / problem.Passes).ThenBy(job => job % problem.Passes).ToArray())
+            .Where(order => problem.IsPossible(order));
+
+    private static readonly double[] Behind = [0, 5, 15, 30, 60, 120, 240, 480, 900];
+}
