@@ -9,6 +9,11 @@ if (args is ["letter", var file])
     Nube.Bench.LetterPanel.Measure(file);
     return;
 }
+if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
+{
+    await Nube.Bench.BenchTaps.Run(Environment.GetEnvironmentVariable("NUBE_BENCH_SERVER")!, postgres);
+    return;
+}
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter") Nube.Bench.LetterPanel.Run();
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedule") Nube.Bench.ScheduleGaps.Run();
 if (args[^1..] is ["letter"] or ["schedule"]) return;

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Npgsql;
 using Nube.Core.Bench;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -99,17 +100,44 @@ public static class BenchPlace
                 MakerId = maker.MakerId,
                 Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? ""),
             });
-            run.Run.ChangedAt = now;
-            if (ChangesTheRest(given.Kind))
+            try
             {
-                // The order of what is left fits what was planned, not what happened.
-                var taps = (await runs.Taps(id, cancel)).Append(new Tap(given.Kind, given.Step, at, ""));
-                run.Run.Plan!.Plan = Replanning.FromNow(plan, run.Touching, run.Hand, BenchLog.At(plan, run.Touching, taps, now));
+                await db.SaveChangesAsync(cancel);
             }
-            await db.SaveChangesAsync(cancel);
+            catch (DbUpdateException twice) when (twice.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+            {
+                // The same tap came by two ways at once; it is there.
+                db.ChangeTracker.Clear();
+            }
+            // Devices tap at the same time: neither may be refused because the other was a moment earlier.
+            await db.Runs.Where(there => there.Id == id).ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
+            if (ChangesTheRest(given.Kind)) run = await Replan(id, db, runs, now, cancel);
         }
         return TypedResults.Ok(View(run, palettes, await runs.Taps(id, cancel), now));
     }
+
+    /// <summary>The order of what is left, from what happened instead of what was planned.</summary>
+    private static async Task<RunWithSupplies> Replan(Guid id, NubeDb db, RunLoader runs, DateTimeOffset now, CancellationToken cancel)
+    {
+        for (var tries = 1; ; tries++)
+        {
+            db.ChangeTracker.Clear();
+            var run = await runs.Load(id, cancel);
+            var plan = run.Run.Plan!.Plan;
+            run.Run.Plan.Plan = Replanning.FromNow(plan, run.Touching, run.Hand, BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now));
+            try
+            {
+                await db.SaveChangesAsync(cancel);
+                return run;
+            }
+            catch (DbUpdateConcurrencyException) when (tries < MostTries)
+            {
+                // Another device did something else at the same moment: both count.
+            }
+        }
+    }
+
+    private const int MostTries = 5;
 
     private static bool ChangesTheRest(TapKind kind) => kind is TapKind.Skip or TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill;
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
@@ -36,6 +37,8 @@ public sealed class Palettes(IMemoryCache cache)
 
     private const int BytesPerColourant = 400;
 
+    private readonly ConcurrentDictionary<string, Lazy<object>> making = new();
+
     private static readonly JsonSerializerOptions KeyFormat = new() { IncludeFields = true };
 
     /// <summary>The palette on its paper, with mixes of at most so many colourants.</summary>
@@ -44,15 +47,12 @@ public sealed class Palettes(IMemoryCache cache)
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
         var key = JsonSerializer.Serialize((colourants, paper, mostColourants), KeyFormat);
-        return cache.GetOrCreate(key, entry =>
+        return Once<PaletteOnPaper>(key, made => made.Index.Bytes, () =>
         {
-            entry.SlidingExpiration = KeptFor;
-            PaintOptics[] optics = [.. colourants.AsParallel().AsOrdered().Select(Optics)];
+            var optics = OpticsOf(colourants);
             var reflectance = paper.Reflectance();
-            var index = RecipeIndex.Build(optics, reflectance, mostColourants);
-            entry.Size = index.Bytes;
-            return new PaletteOnPaper(colourants, optics, reflectance, index);
-        })!;
+            return new PaletteOnPaper(colourants, optics, reflectance, RecipeIndex.Build(optics, reflectance, mostColourants));
+        });
     }
 
     /// <summary>A run's colourants on its paper.</summary>
@@ -60,7 +60,38 @@ public sealed class Palettes(IMemoryCache cache)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
-        PaintOptics[] optics = [.. colourants.AsParallel().AsOrdered().Select(Optics)];
+        // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them all up.
+        return Once<RunPalette>($"run {JsonSerializer.Serialize((colourants, paper), KeyFormat)}", _ => (colourants.Count + 1) * BytesPerColourant, () => Made(colourants, paper));
+    }
+
+    /// <summary>Computes something once, also when many ask for it at the same moment: after a restart they all do.</summary>
+    private T Once<T>(string key, Func<T, long> bytes, Func<T> make)
+        where T : class
+    {
+        if (cache.TryGetValue(key, out T? there)) return there!;
+        var one = making.GetOrAdd(key, _ => new Lazy<object>(make));
+        try
+        {
+            var made = (T)one.Value;
+            return cache.Set(key, made, new MemoryCacheEntryOptions { SlidingExpiration = KeptFor, Size = bytes(made) });
+        }
+        finally
+        {
+            making.TryRemove(key, out _);
+        }
+    }
+
+    /// <summary>K and S of colourants. The asking thread works too, so that this goes on when all others are busy.</summary>
+    private PaintOptics[] OpticsOf(IReadOnlyList<Colourant> colourants)
+    {
+        var optics = new PaintOptics[colourants.Count];
+        Parallel.For(0, optics.Length, place => optics[place] = Optics(colourants[place]));
+        return optics;
+    }
+
+    private RunPalette Made(IReadOnlyList<Colourant> colourants, Paper paper)
+    {
+        var optics = OpticsOf(colourants);
         var reflectance = paper.Reflectance();
         ImmutableArray<int> wet = [.. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater())];
         Colourant[] mixed = [.. wet.Select(place => colourants[place])];

@@ -1,0 +1,152 @@
+using Nube.Core.Bench;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+using Nube.Core.Tests.Planning;
+
+namespace Nube.Core.Tests.Bench;
+
+/// <summary>What goes otherwise than planned, and what the bench learns of its maker.</summary>
+public class SomethingElseTests
+{
+    private static readonly Paper Paper = GenericCatalogue.Papers[0];
+    private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
+    private static readonly (int One, int Other)[] Touching = [(1, 2), (2, 3)];
+
+    private static Plan Made(PlanOptions? options = null, int cards = 2) => Scheduler.PlanRun(
+        PassBuilder.Passes([.. Enumerable.Range(1, 3).Select(i => FlatAreas.Area(i, 300, i % 2, new Strength(4), 2, 1, layer => 90.0 - 3 * i - 9 * layer, Paper))], Touching),
+        Touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary, options);
+
+    private static Tap At(TapKind kind, int step, double seconds) => new(kind, step, Start.AddSeconds(seconds), "");
+
+    private static BenchState Bench(Plan plan, double seconds, params Tap[] taps) => BenchLog.At(plan, Touching, taps, Start.AddSeconds(seconds));
+
+    [Fact]
+    public void A_step_left_out_is_over_without_wetting_anything_and_can_be_taken_back()
+    {
+        var plan = Made();
+        var bench = Bench(plan, 60, At(TapKind.Skip, 1, 30));
+        Assert.Empty(bench.Done);
+        Assert.Equal([1], bench.LeftOut);
+        Assert.NotEqual(1, bench.Current);
+        Assert.All(bench.Cards, card => Assert.Empty(card.Areas));
+        Assert.Empty(Amounts.Used(plan, bench.Done));
+        Assert.Equal(1, Bench(plan, 60, At(TapKind.Skip, 1, 30), At(TapKind.Back, 0, 40)).Current);
+    }
+
+    [Fact]
+    public void Heat_ends_every_wait_on_its_card_and_a_spill_begins_one_on_every_area()
+    {
+        var plan = Made();
+        var card = plan.Steps[0].Card;
+        var wet = Bench(plan, 100, At(TapKind.Done, 1, 60));
+        Assert.NotNull(wet.Cards[card - 1].DryAt);
+        var heated = Bench(plan, 100, At(TapKind.Done, 1, 60), At(TapKind.Heated, 1, 99));
+        Assert.Equal(Wetness.BoneDry, heated.Cards[card - 1].State);
+        var spilled = Bench(plan, 101, At(TapKind.Done, 1, 60), At(TapKind.Heated, 1, 99), At(TapKind.Spill, 1, 100));
+        Assert.Equal(3, spilled.Cards[card - 1].Areas.Length);
+        Assert.All(spilled.Cards[card - 1].Areas, area => Assert.True(area.DryAt > Start.AddSeconds(600)));
+        Assert.Empty(spilled.Cards[2 - card].Areas);
+    }
+
+    [Fact]
+    public void A_finger_that_finds_it_wet_or_dry_is_believed()
+    {
+        var plan = Made();
+        var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
+        var early = Bench(plan, dry / 2 + 1, At(TapKind.Done, 1, 0), At(TapKind.DryNow, 1, dry / 2));
+        Assert.Null(early.Cards[plan.Steps[0].Card - 1].DryAt);
+        var late = Bench(plan, dry + 11, At(TapKind.Done, 1, 0), At(TapKind.StillWet, 1, dry + 10));
+        var until = late.Cards[plan.Steps[0].Card - 1].DryAt!.Value - Start;
+        Assert.InRange(until.TotalSeconds, (dry + 10) * 1.19, (dry + 10) * 1.21);
+    }
+
+    [Fact]
+    public void The_rest_is_arranged_anew_from_how_wet_everything_is()
+    {
+        var plan = Made(cards: 3);
+        var first = plan.Steps[0].Card;
+        // Water over the card that comes next: the other cards go on.
+        Tap[] taps = [At(TapKind.Done, 1, 30), At(TapKind.Spill, plan.Steps.First(step => step.Card != first).Number, 31)];
+        var spilled = plan.Steps.First(step => step.Card != first).Card;
+        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 32, taps));
+        Assert.Equal(plan.Steps.Length - 1, again.Rest.Length);
+        Assert.Equal(again.Rest.Length, again.Rest.Distinct().Count());
+        Assert.NotEqual(spilled, plan.Steps[again.Rest[0] - 1].Card);
+        Assert.Equal(again.Rest[0], Bench(again, 33, taps).Current);
+        // Layers keep their order on every card.
+        foreach (var card in Enumerable.Range(1, 3))
+        {
+            var layers = again.Rest.Select(number => plan.Steps[number - 1]).Where(step => step.Card == card).Select(plan.PassOf).Where(pass => pass.Areas.Contains(2)).Select(pass => pass.Layer).ToList();
+            Assert.Equal(layers.Order(), layers);
+        }
+        Assert.Empty(Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 1e6, [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))])).Rest);
+    }
+
+    // A maker whose hand and room are known: what is learned comes to them, and little evidence is drawn towards the ordinary.
+    [Theory]
+    [InlineData(0.7, 1.3)]
+    [InlineData(1.0, 1.0)]
+    [InlineData(1.6, 0.75)]
+    public void The_bench_learns_a_makers_hand_and_room(double hand, double room)
+    {
+        var learned = Learned.Nothing;
+        var errors = new List<double>();
+        for (var run = 0; run < 6; run++)
+        {
+            var plan = Made(new PlanOptions { DryingFactor = learned.DryingFactor(Paper.Name) }, cards: 3);
+            learned = learned.With(Learning.From(plan, Touching, Simulated(plan, hand, room, seed: run), Paper.Name));
+            var speed = learned.Hand().Learned.First(one => one.Stroke == Stroke.Wash && one.Water == BrushWater.Wash);
+            errors.Add(Math.Abs(Math.Log(speed.Factor / hand)));
+        }
+        var wash = learned.Hand().Learned.First(one => one.Stroke == Stroke.Wash && one.Water == BrushWater.Wash).Factor;
+        Assert.InRange(wash / hand, 0.93, 1.07);
+        Assert.InRange(learned.DryingFactor(Paper.Name) / room, 0.93, 1.07);
+        Assert.True(errors[^1] <= errors[0] + 0.02, "it comes nearer with every run");
+        // One observation moves it by a quarter of the way: three ordinary ones are reckoned with.
+        var one = new Learned([new StrokeEvidence(Stroke.Wash, BrushWater.Wash, Math.Log(2), 1)], []);
+        Assert.Equal(Math.Pow(2, 0.25), one.Hand().Learned[0].Factor, 9);
+        Assert.Equal(Learned.Nothing, new Learned([], []));
+    }
+
+    [Fact]
+    public void A_cup_of_tea_is_not_taken_for_a_slow_hand()
+    {
+        var plan = Made();
+        Tap[] taps = [At(TapKind.Done, 1, 30), At(TapKind.Done, 2, 30 + 7200)];
+        Assert.Empty(Learning.From(plan, Touching, taps, Paper.Name).Strokes);
+    }
+
+    /// <summary>The taps of a maker who takes so many times as long as an ordinary hand, in a room where things dry in so many times the time.</summary>
+    private static List<Tap> Simulated(Plan plan, double hand, double room, int seed)
+    {
+        var random = new Random(seed);
+        double Noise() => Math.Exp(0.1 * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5));
+        var taps = new List<Tap>();
+        var now = 0.0;
+        Pass? last = null;
+        var wet = new Dictionary<(int, int), double>();
+        foreach (var step in plan.Steps)
+        {
+            var pass = plan.PassOf(step);
+            var near = pass.Areas.Concat(Touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other)).Concat(Touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One)).ToList();
+            var dries = near.Select(area => wet.GetValueOrDefault((step.Card, area))).Max();
+            if (dries > now)
+            {
+                // The maker touches until it is dry, and says so.
+                now = dries;
+                var earlier = plan.Steps.Last(other => other.Number < step.Number && other.Card == step.Card);
+                taps.Add(At(TapKind.DryNow, earlier.Number, now));
+            }
+            now += Noise() * hand * (Hand.Ordinary.PaintSeconds(pass) + Hand.Ordinary.SetupSeconds(last, pass));
+            taps.Add(At(TapKind.Done, step.Number, now));
+            var formula = plan.TimesOf(pass).Dry.TotalSeconds / plan.Options.DryingFactor;
+            foreach (var area in pass.Areas) wet[(step.Card, area)] = now + room * formula;
+            last = pass;
+        }
+        return taps;
+    }
+}

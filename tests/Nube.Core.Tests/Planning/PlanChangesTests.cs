@@ -1,0 +1,84 @@
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Tests.Planning;
+
+public class PlanChangesTests
+{
+    private static readonly Paper Paper = GenericCatalogue.Papers[0];
+
+    private static readonly (int One, int Other)[] Touching = [(1, 2)];
+
+    // One mix on a large and a small area: two brushes, so two passes.
+    private static Plan Made(params (int, int)[] touching) => Scheduler.PlanRun(
+        PassBuilder.Passes(
+            [FlatAreas.Area(1, 400, 0, new Strength(4), 2, 0, layer => 80 - layer, Paper), FlatAreas.Area(2, 100, 0, new Strength(4), 1, 0, _ => 79, Paper)], touching),
+        touching, 2, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+
+    [Fact]
+    public void Two_passes_of_one_mix_become_one_with_the_wetter_brush()
+    {
+        var plan = Made();
+        int Of(int area, int layer) => plan.Passes.Single(pass => pass.Areas.Contains(area) && pass.Layer == layer).Index;
+        var merged = Merging.Merge(plan.Passes, Of(1, 1), Of(2, 1), []);
+        var one = merged.Single(pass => pass.Areas.Length == 2);
+        Assert.Equal((BrushWater.Wash, 500), (one.Water, one.PaintedMm2));
+        Assert.Equal(plan.Passes.Length - 1, merged.Length);
+        Assert.Equal([one.Index], merged.Single(pass => pass.Layer == 2).After);
+        var again = Scheduler.PlanRun(merged, [], 2, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        Assert.Null(ScheduleChecker.Fault(again, [], Hand.Ordinary));
+        Assert.Contains("same area", Reason(() => Merging.Merge(plan.Passes, Of(1, 1), Of(1, 2), [])), StringComparison.Ordinal);
+        var wet = Made(Touching);
+        int Wet(int area) => wet.Passes.First(pass => pass.Areas.Contains(area)).Index;
+        Assert.Contains("touch", Reason(() => Merging.Merge(wet.Passes, Wet(1), Wet(2), Touching)), StringComparison.Ordinal);
+        Assert.Contains("different passes", Reason(() => Merging.Merge(plan.Passes, 0, 0, [])), StringComparison.Ordinal);
+
+        static string Reason(Action act) => Assert.Throws<ImpossibleOrderException>(act).Message;
+    }
+
+    [Fact]
+    public void Idle_tasks_go_into_waits_that_have_room_and_no_step_starts_later()
+    {
+        var plan = Made(Touching);
+        Assert.Contains(plan.Steps, step => step.Wait is { Seconds: > 300 });
+        var placed = Idle.Placed(plan, [.. Idle.Usual(2), new IdleTask("knit a sock", 1e6)]);
+        Assert.Null(placed[^1].BeforeStep);
+        foreach (var wait in placed.Where(task => task.BeforeStep is not null).GroupBy(task => task.BeforeStep))
+            Assert.True(wait.Sum(task => task.Task.Seconds) <= plan.Steps[wait.Key!.Value - 1].Wait!.Seconds);
+        Assert.Contains(placed, task => task.BeforeStep is not null);
+    }
+
+    [Fact]
+    public void A_night_comes_between_sittings_and_slow_ink_dries_over_it()
+    {
+        var recipe = new Recipe([new RecipePart(0, 1)], new Strength(0), 1, default, 0, 0);
+        var paints = Nube.Core.Tests.Methods.Supplies.OnWatercolourPaper;
+        var painting = new Painting(
+            [new ChosenColour(new Wish(1, Core.Colour.Srgb.Parse("#5c9140"), ShadowDepth.None), recipe)],
+            [new ChosenCard(new CardWish(Method.BlendedPanel, []), [recipe])], [new AreaToPaint(1, 400, default, false)], 5000, false, false);
+        var plan = Scheduler.PlanRun(painting.Passes(paints, Schools.Usual, []), [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary, new PlanOptions { Sitting = new Sitting(60) });
+        Assert.Equal([1, 2], plan.Steps.Select(step => step.Sitting));
+        Assert.True(plan.Steps[1].StartSeconds >= 24 * 3600 && plan.Steps[1].RestSeconds > 20 * 3600);
+        Assert.Null(ScheduleChecker.Fault(plan, [], Hand.Ordinary));
+        var remarks = PlanRemarks.Of(plan, paints.Colourants, Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None, Schools.Usual, Hand.Ordinary, _ => "Leaf");
+        Assert.Contains(remarks, remark => remark.Text.Contains("2 sittings", StringComparison.Ordinal));
+        Assert.Contains(remarks, remark => remark.Text.Contains("overnight", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void An_area_too_large_to_be_worked_while_it_shines_is_spoken_of()
+    {
+        var mix = new PaintMix([new RecipePart(0, 1)], new Strength(4));
+        var pass = new Pass(0, mix, [1], Zone.Graded, 1, BrushWater.Damp, 70, 20_000) { Method = Method.GradedWash, Stroke = Stroke.GradedWash };
+        var plan = Scheduler.PlanRun([pass], [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        var colourants = Nube.Core.Tests.Methods.Supplies.All;
+        IEnumerable<string> Said(Plan of) => PlanRemarks.Of(of, colourants, Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None, Schools.Usual, Hand.Ordinary, _ => "Sky")
+            .Where(remark => remark.Severity == Severity.Warn).Select(remark => remark.Text);
+        Assert.Contains(Said(plan), text => text.StartsWith("Sky: an area takes", StringComparison.Ordinal));
+        Assert.DoesNotContain(Said(Scheduler.PlanRun([pass with { PaintedMm2 = 100 }], [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary)), text => text.StartsWith("Sky", StringComparison.Ordinal));
+    }
+}
