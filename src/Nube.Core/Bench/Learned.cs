@@ -96,13 +96,13 @@ public static class Learning
             {
                 if (before is not null)
                 {
-                    // The hands began when the last step was done, when a finger found it dry, or when what it had to wait for was dry.
+                    // The hands began when the last step was done or a finger found it dry. What waited for the clock to say so teaches nothing:
+                    // it may have begun before.
                     var earlier = taps.Take(i).ToList();
                     var free = earlier.Max(one => one.At);
                     var holdup = BenchLog.At(plan, touching, [.. earlier, new Tap(TapKind.Take, tap.Step, free, "")], free).Holdup;
-                    var began = holdup is { } waited && waited.ReadyAt > free ? waited.ReadyAt : free;
                     var ordinary = Hand.Ordinary.PaintSeconds(pass) + Hand.Ordinary.SetupSeconds(PassOf(before), pass);
-                    if (Ratio((tap.At - began).TotalSeconds, ordinary) is { } log) strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
+                    if ((holdup is null || holdup.ReadyAt <= free) && Ratio((tap.At - free).TotalSeconds, ordinary) is { } log) strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
                 }
                 before = tap;
             }
