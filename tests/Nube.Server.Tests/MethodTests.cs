@@ -1,0 +1,192 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using Ical.Net;
+
+namespace Nube.Server.Tests;
+
+/// <summary>Methods, card work, ways of working, and what a maker changes about a plan.</summary>
+public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    /// <summary>A run of three rooms with pencils, whites and inks in its palette beside the pans.</summary>
+    private async Task<(Visitor Maker, string Run)> Begun(params string[] more)
+    {
+        var maker = await server.NewMaker();
+        if (more.Length > 0) await maker.Ok(maker.Post("/api/stash/catalogue", new { names = more }));
+        var run = await maker.Begin(cards: 2);
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        await maker.Ok(maker.Put($"{run}/colours/supplies", new
+        {
+            paper = colours["paper"],
+            stampingInk = colours["stampingInk"],
+            palette = colours["colourants"]!.AsArray().Select(colourant => colourant!["id"]!.GetValue<string>()),
+        }));
+        return (maker, run);
+    }
+
+    private static Task<JsonNode> Wish(Visitor maker, string run, string colour, string? method, params int[] areas) =>
+        maker.Ok(maker.Put($"{run}/colours/wishes", new { areas, colour, shadow = "soft", method }));
+
+    [Fact]
+    public async Task An_area_is_coloured_by_the_method_that_was_chosen_with_what_it_takes()
+    {
+        var (maker, run) = await Begun("Leaf green pencil", "Dark green pencil");
+        var colours = await Wish(maker, run, "#5c9140", "dryPencil", 1);
+        var area = colours["areas"]![0]!;
+        Assert.EndsWith("pencil", area["recipe"]!["parts"]![0]!["name"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.NotNull(area["predicted"]!["shadow"]);
+        // What a method lacks is said, and nothing is lost.
+        Assert.Equal("Sponge blending needs a blending ink among the run's colours.",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "spongeBlend" })));
+        Assert.Equal("Splatter is for whole cards.",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "splatter" })));
+        colours = await maker.Ok(maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "glaze" }));
+        Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
+        Assert.Equal(31, colours["methods"]!.AsArray().Count);
+        // Without a word of the method paint is taken where it comes as near.
+        colours = await Wish(maker, run, "#84ad62", null, 2);
+        Assert.Equal("flatWash", colours["areas"]!.AsArray().Single(one => one!["area"]!.GetValue<int>() == 2)!["method"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task Backgrounds_come_first_and_splatter_and_lines_last()
+    {
+        var (maker, run) = await Begun("Opaque white");
+        await Wish(maker, run, "#84ad62", "flatWash", 1, 2, 3);
+        var work = new[]
+        {
+            new { method = "splatter", colours = new[] { "#7a4a2c" }, times = 1, relineWith = "pen" },
+            new { method = "looseBackground", colours = new[] { "#a9c9dd", "#f0c878" }, times = 1, relineWith = "pen" },
+            new { method = "relining", colours = Array.Empty<string>(), times = 1, relineWith = "stamp" },
+        };
+        var colours = await maker.Ok(maker.Put($"{run}/colours/card", new { work }));
+        Assert.Equal([1, 2, 0], colours["cardWork"]!.AsArray().Select(one => one!["recipes"]!.AsArray().Count));
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        string[] titles = [.. plan["passes"]!.AsArray().Select(pass => pass!["title"]!.GetValue<string>())];
+        Assert.Equal("Loose background", titles[0]);
+        Assert.Equal(["Splatter", "Stamp the outline again"], titles[^2..]);
+        Assert.NotNull(plan["passes"]![1]!["groundAfter"]);
+        Assert.Contains("the stamp, its block or positioner, a damp cloth", plan["toLayOut"]!.AsArray().Select(tool => tool!.GetValue<string>()));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/card", new { work = new[] { new { method = "dipAndDry", colours = new[] { "#ffffff" }, times = 9, relineWith = "pen" } } }));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/card", new { work = new[] { new { method = "rainbowBands", colours = Array.Empty<string>(), times = 1, relineWith = "pen" } } }));
+        Assert.Equal(3, (await maker.Ok(maker.Get($"{run}/colours")))["cardWork"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task Steps_are_moved_kept_and_left_out_and_an_impossible_wish_is_answered_with_its_reason()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1);
+        await Wish(maker, run, "#e3cf6e", "flatWash", 2, 3);
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        var last = plan["steps"]!.AsArray().Count;
+        // The last step is a second layer: it cannot come before the first.
+        var refused = await maker.Trouble(HttpStatusCode.Conflict, maker.Put($"{run}/plan/steps/{last}/place", new { place = 1 }));
+        Assert.Contains("must come before", refused, StringComparison.Ordinal);
+        Assert.EndsWith("The plan is as it was.", refused, StringComparison.Ordinal);
+        var kept = await maker.Ok(maker.Put($"{run}/plan/steps/2/place", new { place = 2 }));
+        Assert.True(kept["steps"]![1]!["pinned"]!.GetValue<bool>());
+        kept = await maker.Ok(maker.Delete($"{run}/plan/steps/2/place"));
+        Assert.All(kept["steps"]!.AsArray(), step => Assert.False(step!["pinned"]!.GetValue<bool>()));
+        var pass = kept["steps"]!.AsArray()[^1]!["pass"]!.GetValue<int>();
+        var less = await maker.Ok(maker.Put($"{run}/plan/passes/{pass}/skipped", new { card = 1, skipped = true }));
+        Assert.Equal(last - 1, less["steps"]!.AsArray().Count);
+        Assert.Equal(1, less["skipped"]![0]!["card"]!.GetValue<int>());
+        // Planning again keeps what was left out, as long as the passes are the same.
+        Assert.Equal(last - 1, (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray().Count);
+        Assert.Equal(last, (await maker.Ok(maker.Put($"{run}/plan/passes/{pass}/skipped", new { card = 1, skipped = false })))["steps"]!.AsArray().Count);
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/plan/steps/99/place", new { place = 1 }));
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/passes/merge", new { one = 0, other = 0 }));
+    }
+
+    [Fact]
+    public async Task A_plan_goes_along_as_json_and_as_a_calendar()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
+        await maker.Ok(maker.Put("/api/habits", new { schools = new { }, sitting = new { minutes = 60, pauseEveryMinutes = 30, pauseMinutes = 5, nextAfterHours = 24 } }));
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        var file = JsonNode.Parse(await maker.File($"{run}/plan/plan.json", "application/json"))!;
+        Assert.Equal(("nube-plan", 1), (file["format"]!.GetValue<string>(), file["version"]!.GetValue<int>()));
+        Assert.Equal(plan["steps"]!.ToJsonString(), file["plan"]!["steps"]!.ToJsonString());
+        // RFC 5545, read back by a library.
+        var text = Encoding.UTF8.GetString(await maker.File($"{run}/plan/calendar.ics?start=2026-09-12T14:00:00Z", "text/calendar"));
+        var calendar = Calendar.Load(text)!;
+        var sittings = plan["steps"]!.AsArray().Select(step => step!["sitting"]!.GetValue<int>()).Distinct().Count();
+        Assert.Equal(sittings, calendar.Events.Count(one => one.Uid!.Contains("sitting", StringComparison.Ordinal)));
+        var first = calendar.Events.Single(one => one.Uid!.Contains("sitting-1@", StringComparison.Ordinal));
+        Assert.Equal(new DateTime(2026, 9, 12, 14, 0, 0, DateTimeKind.Utc).AddSeconds(plan["steps"]![0]!["startSeconds"]!.GetValue<double>()), first.Start!.AsUtc, TimeSpan.FromSeconds(1));
+        Assert.Contains(calendar.Events, one => one.Uid!.Contains("cut", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_makers_ways_and_sittings_go_into_plans_and_a_run_can_go_another()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
+        var slow = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.Contains("dries in the air", slow["follows"]!.GetValue<string>(), StringComparison.Ordinal);
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = new { drying = "heat", edges = "loose" } }));
+        Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
+        var fast = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.Contains("heat tool", fast["follows"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.True(fast["finishSeconds"]!.GetValue<double>() < slow["finishSeconds"]!.GetValue<double>());
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = (object?)null }));
+        Assert.Equal(slow["finishSeconds"]!.GetValue<double>(), (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["finishSeconds"]!.GetValue<double>(), 6);
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put("/api/habits", new { schools = new { }, sitting = new { minutes = 5, pauseEveryMinutes = 30, pauseMinutes = 5, nextAfterHours = 24 } }));
+        // The sensor's stand-in reads a room that can be.
+        var air = await maker.Ok(maker.Get("/api/habits/room-sensor"));
+        Assert.InRange(air["temperature"]!.GetValue<double>(), 15, 25);
+        Assert.InRange(air["relativeHumidity"]!.GetValue<double>(), 0.3, 0.7);
+    }
+
+    [Fact]
+    public async Task What_happens_otherwise_at_the_bench_rearranges_the_rest_and_is_learned_from_when_the_run_is_finished()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
+        var steps = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray().Count;
+        Task<JsonNode> Tap(string kind, int step, string? text = null) =>
+            maker.Ok(maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind, step, at = (DateTimeOffset?)null, text }));
+        var bench = await Tap("done", 1);
+        var current = bench["current"]!["number"]!.GetValue<int>();
+        bench = await Tap("skip", current);
+        Assert.Equal(2, bench["stepsDone"]!.GetValue<int>());
+        Assert.NotEqual(current, bench["current"]!["number"]!.GetValue<int>());
+        bench = await Tap("back", 0);
+        Assert.Equal(current, bench["current"]!["number"]!.GetValue<int>());
+        var card = bench["current"]!["card"]!.GetValue<int>();
+        bench = await Tap("spill", current);
+        Assert.Contains(bench["line"]!.AsArray(), one => one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "wet");
+        // All three rooms touch: whatever comes next has to wait, on either card.
+        Assert.NotNull(bench["holdup"]);
+        bench = await Tap("heated", current);
+        Assert.Contains(bench["line"]!.AsArray(), one => one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "boneDry");
+        for (var i = 0; bench["current"] is { } next && i < steps; i++) bench = await Tap("done", next["number"]!.GetValue<int>());
+        Assert.Equal(steps, bench["stepsDone"]!.GetValue<int>());
+        await maker.Ok(maker.Post($"{run}/finish"));
+        var habits = await maker.Ok(maker.Get("/api/habits"));
+        // All was tapped within a second: too fast to be believed.
+        Assert.Empty(habits["speeds"]!.AsArray());
+        Assert.Empty((await maker.Ok(maker.Delete("/api/habits/learned")))["drying"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task Devices_that_tap_at_the_same_moment_are_all_heard()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
+        await maker.Ok(maker.Post($"{run}/plan"));
+        var twice = Guid.NewGuid();
+        var taps = Enumerable.Range(0, 24).Select(i => maker.Post($"{run}/bench/taps", new
+        {
+            id = i < 4 ? twice : Guid.NewGuid(), kind = i % 3 == 2 ? "spill" : "note", step = i % 3 == 2 ? 1 : 0, at = (DateTimeOffset?)null, text = $"n{i}",
+        }));
+        foreach (var tap in await Task.WhenAll(taps)) Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode}");
+        var notes = (await maker.Ok(maker.Get($"{run}/bench")))["notes"]!.AsArray().Select(note => note!.GetValue<string>()).ToList();
+        // Of the four with one id one was kept; the others are all there.
+        Assert.Equal(notes.Count, notes.Distinct().Count());
+        Assert.InRange(notes.Count, 13, 14);
+    }
+}
