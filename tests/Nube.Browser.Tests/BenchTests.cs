@@ -34,6 +34,54 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void A_whole_run_of_three_cards_on_two_devices_with_a_reload_an_undo_and_a_step_left_out()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "plan");
+        window.Button("Plan the run").Click();
+        window.Sees("in all; this plan");
+        window.Button("Go to the bench").Click();
+        var steps = int.Parse(window.Find("//p[contains(., ', step ')]").Text.Split(" of ")[2], System.Globalization.CultureInfo.InvariantCulture);
+        Assert.True(steps > 20, $"{steps} steps");
+        using var second = new Window(nube);
+        for (var step = 1; step <= steps; step++)
+        {
+            window.Sees($"step {step} of {steps}");
+            switch (step)
+            {
+                case 4:
+                    window.Driver.Navigate().Refresh();
+                    window.Sees($"step {step} of {steps}");
+                    break;
+                case 6:
+                    // The other device taps; this one sees it without being touched.
+                    second.OpenDemoBook();
+                    second.OpenRun("Notes for the watering rota", "bench");
+                    second.Sees($"step {step} of {steps}");
+                    second.Press(" ");
+                    continue;
+                case 9:
+                    window.Button("Back").Click();
+                    window.Sees($"step {step - 1} of {steps}");
+                    window.Press(" ");
+                    window.Sees($"step {step} of {steps}");
+                    break;
+                case 11:
+                    window.Find("//summary[contains(., 'Something else')]").Click();
+                    window.Button("Leave this step out").Click();
+                    continue;
+            }
+            // Nothing waits: hours go by between the steps.
+            nube.Time.MoveOn(TimeSpan.FromHours(3));
+            window.Press(" ");
+        }
+        window.Heading("Every step is done");
+        second.Heading("Every step is done");
+        window.Button("Finish the run").Click();
+        window.Heading("Used");
+    }
+
+    [Fact]
     public void A_note_is_kept_and_the_keys_of_the_note_do_not_tap()
     {
         window.OpenDemoBook();

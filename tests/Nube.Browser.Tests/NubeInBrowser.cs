@@ -1,5 +1,8 @@
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using Npgsql;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
@@ -9,12 +12,25 @@ using OpenQA.Selenium.Support.UI;
 
 namespace Nube.Browser.Tests;
 
+/// <summary>Time that a test can move on.</summary>
+public sealed class MovableTime : TimeProvider
+{
+    private TimeSpan moved;
+
+    public void MoveOn(TimeSpan time) => moved += time;
+
+    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + moved;
+}
+
 /// <summary>The real application with demo data, on a fresh database and a free port.</summary>
 public sealed class NubeInBrowser : IAsyncLifetime
 {
     private readonly string database = $"browser_{Guid.NewGuid():n}";
     private WebApplicationFactory<Program>? factory;
     private int port;
+
+    /// <summary>The server's time, which a test can move on.</summary>
+    public MovableTime Time { get; } = new();
 
     public string Address => $"http://127.0.0.1:{port}";
 
@@ -41,13 +57,13 @@ public sealed class NubeInBrowser : IAsyncLifetime
 
     public void Start()
     {
-        factory = new Host(new NpgsqlConnectionStringBuilder(Cluster) { Database = database }.ConnectionString);
+        factory = new Host(new NpgsqlConnectionStringBuilder(Cluster) { Database = database }.ConnectionString, Time);
         factory.UseKestrel(port);
         factory.StartServer();
         Assert.Equal(port, factory.ClientOptions.BaseAddress.Port);
     }
 
-    private sealed class Host(string connection) : WebApplicationFactory<Program>
+    private sealed class Host(string connection, TimeProvider time) : WebApplicationFactory<Program>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {
@@ -56,6 +72,7 @@ public sealed class NubeInBrowser : IAsyncLifetime
             builder.UseSetting("Nube:WebRoot", Web);
             builder.UseSetting("Nube:SignInsPerMinute", "100000");
             builder.UseSetting("Nube:UploadsPerMinute", "100000");
+            builder.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
         }
     }
 

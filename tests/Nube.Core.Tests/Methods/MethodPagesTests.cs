@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using Nube.Core.Colour;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Tests.Methods;
+
+/// <summary>
+/// docs/methods.md and its pictures are written from the methods themselves, so that they cannot differ from what the plan does.
+/// With NUBE_WRITE_DOCS=1 they are written anew; otherwise it is checked that they are as they would be.
+/// </summary>
+public class MethodPagesTests
+{
+    private static readonly string Docs = Path.Combine(Environment.GetEnvironmentVariable("NUBE_ROOT") ?? throw new InvalidOperationException("NUBE_ROOT is not set."), "docs");
+
+    [Fact]
+    public void The_methods_are_documented_as_they_are()
+    {
+        var pages = Pages().ToDictionary(page => page.Name, page => page.Text);
+        if (Environment.GetEnvironmentVariable("NUBE_WRITE_DOCS") is not null)
+        {
+            Directory.CreateDirectory(Path.Combine(Docs, "methods"));
+            foreach (var (name, text) in pages) File.WriteAllText(Path.Combine(Docs, name), text);
+        }
+        foreach (var (name, text) in pages) Assert.Equal(text, File.ReadAllText(Path.Combine(Docs, name)));
+        Assert.Equal(pages.Count - 1, Directory.GetFiles(Path.Combine(Docs, "methods")).Length);
+    }
+
+    private static IEnumerable<(string Name, string Text)> Pages()
+    {
+        var page = new StringBuilder("""
+            # The methods
+
+            Each method is a sheet in `src/Nube.Core/Methods/MethodTable.cs` and a small pass builder in `Builders/`; what a stroke takes and leaves is
+            in `StrokeTable.cs`. The pictures show the predicted colour in the light, the middle and the shadow after each pass, flat within each,
+            on an invented shape. This page and its pictures are written by `MethodPagesTests` from the methods themselves.
+
+
+            """);
+        foreach (var sheet in MethodTable.All)
+        {
+            var (passes, paper) = PassesOf(sheet);
+            var file = $"methods/{Lower(sheet.Method)}.svg";
+            page.Append(CultureInfo.InvariantCulture, $"## {sheet.Name}\n\n{sheet.What} {sheet.When}\n\n![{sheet.Name}: its passes]({file})\n\n");
+            page.Append("| pass | tool | where | how | leaves | needs |\n|---|---|---|---|---|---|\n");
+            foreach (var (place, pass) in passes.Index())
+            {
+                var one = new Pass(place, pass.Mix, [1], pass.Zone, place + 1, pass.Water, 50, 100) { Method = sheet.Method, Stroke = pass.Stroke, Also = pass.Also };
+                page.Append(CultureInfo.InvariantCulture, $"| {StepWords.Title(one, _ => "the area")} | {Lower(one.Sheet.Tool)} | {StepWords.Where(one).ToLowerInvariant()} | {StepWords.How(one, Schools.Usual).ToLowerInvariant()} | {LeftBy(one)} | {Lower(one.Sheet.Needs)} |\n");
+            }
+            page.Append('\n');
+            yield return (file, Picture(passes, paper));
+        }
+        yield return ("methods.md", page.ToString().TrimEnd() + "\n");
+    }
+
+    private static string LeftBy(Pass pass) => pass.Sheet.Leaves switch
+    {
+        Core.Drying.Leaves.Water => $"water, {pass.Water.GramsPerSquareMetre().ToString("0", CultureInfo.InvariantCulture)} g/m2",
+        Core.Drying.Leaves.Nothing => "nothing wet",
+        Core.Drying.Leaves.SlowInk => "slow ink",
+        Core.Drying.Leaves.ThickWhite => "thick white",
+        var other => Lower(other),
+    };
+
+    private static (ImmutableArray<AreaPass> Passes, Paper Paper) PassesOf(MethodSheet sheet)
+    {
+        var paints = sheet.Method == Method.WhiteBase ? Supplies.On(Supplies.Paper("Kraft card")) : Supplies.OnWatercolourPaper;
+        var mixes = sheet.Method == Method.WhiteBase ? Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints.Reflectance)) : Supplies.PansOnWatercolourPaper;
+        Recipe Best(string colour) => MethodRecipes.Nearest(sheet.Method, Srgb.Parse(colour).ToLab(), paints, mixes, 1)[0];
+        if (!sheet.WholeCard)
+        {
+            var colour = sheet.Method == Method.ShadedWhite ? "#ffffff" : sheet.Media.Contains(Medium.BlendingInk) ? "#e8701f" : "#5c9140";
+            return (MethodTable.Passes(sheet.Method, new AreaTask(1, 400, new ZoneShares(0.2, 0.35), Best(colour), 1), paints, Schools.Usual), paints.Paper);
+        }
+        ImmutableArray<Recipe> recipes = MethodTable.NeedsColour(sheet.Method) ? [Best("#c93a6a"), Best("#5aa7d8")] : [];
+        var task = new CardTask(sheet.Method, recipes, 3, 105 * 148);
+        return (MethodTable.Passes(task, paints, Schools.Usual, ZoneLook.Bare(paints.Reflectance)), paints.Paper);
+    }
+
+    private static string Picture(ImmutableArray<AreaPass> passes, Paper paper)
+    {
+        const int tile = 96;
+        var svg = new StringBuilder();
+        svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{tile * (passes.Length + 1)}\" height=\"{tile}\" viewBox=\"0 0 {tile * (passes.Length + 1)} {tile}\">\n<clipPath id=\"shape\"><circle cx=\"48\" cy=\"46\" r=\"34\"/></clipPath>\n");
+        Tile(svg, 0, paper.Colour, new ZoneColours(paper.Colour, paper.Colour, paper.Colour), "bare");
+        foreach (var (place, pass) in passes.Index())
+        {
+            var whole = pass.Phase is Phase.Ground or Phase.Finish or Phase.Clean && pass.Stroke != Stroke.Erase;
+            Tile(svg, tile * (place + 1), whole ? pass.After.Colours.Middle : paper.Colour, pass.After.Colours, (place + 1).ToString(CultureInfo.InvariantCulture));
+        }
+        return svg.Append("</svg>\n").ToString();
+    }
+
+    private static void Tile(StringBuilder svg, int x, Srgb ground, ZoneColours colours, string caption) => svg.Append(CultureInfo.InvariantCulture, $"""
+        <g transform="translate({x} 0)"><rect x="3" y="3" width="90" height="90" fill="{ground}" stroke="#8b9099"/>
+        <circle cx="48" cy="46" r="34" fill="{colours.Shadow}"/><circle cx="38" cy="36" r="36" fill="{colours.Middle}" clip-path="url(#shape)"/>
+        <ellipse cx="36" cy="33" rx="15" ry="11" fill="{colours.Light}"/><circle cx="48" cy="46" r="34" fill="none" stroke="#1d2026" stroke-width="1.5"/>
+        <text x="8" y="89" font-family="sans-serif" font-size="11" fill="#1d2026">{caption}</text></g>
+
+        """);
+
+    private static string Lower<T>(T value)
+        where T : struct, Enum => System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
+}
