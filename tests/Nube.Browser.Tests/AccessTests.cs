@@ -22,6 +22,7 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         { "", "/mix" },
         { "", "/reach" },
         { "", "/book" },
+        { "", "/habits" },
         { "", "/nowhere" },
         { "Jam jar labels", "image" },
         { "Barrow cards", "image" },

@@ -181,7 +181,11 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var twice = Guid.NewGuid();
         var taps = Enumerable.Range(0, 24).Select(i => maker.Post($"{run}/bench/taps", new
         {
-            id = i < 4 ? twice : Guid.NewGuid(), kind = i % 3 == 2 ? "spill" : "note", step = i % 3 == 2 ? 1 : 0, at = (DateTimeOffset?)null, text = $"n{i}",
+            id = i < 4 ? twice : Guid.NewGuid(),
+            kind = i % 3 == 2 ? "spill" : "note",
+            step = i % 3 == 2 ? 1 : 0,
+            at = (DateTimeOffset?)null,
+            text = $"n{i}",
         }));
         foreach (var tap in await Task.WhenAll(taps)) Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode}");
         var notes = (await maker.Ok(maker.Get($"{run}/bench")))["notes"]!.AsArray().Select(note => note!.GetValue<string>()).ToList();

@@ -85,7 +85,8 @@
 {#if bench.value && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
     <div
-      class="mx-auto max-h-[42vh] lg:mx-0 lg:max-h-[62vh]"
+      class="mx-auto w-full max-w-[calc(42vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
+      style:--ratio={run.value.image.widthMm / run.value.image.heightMm}
       style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}"
     >
       <CardPicture
