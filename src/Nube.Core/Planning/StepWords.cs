@@ -138,12 +138,14 @@ public static class StepWords
     };
 
     /// <summary>What has to be made clean before a pass; null for nothing.</summary>
-    /// <param name="last">What was done before; null at the start.</param>
+    /// <param name="before">What was done before, the latest first; its tool may have been laid down in between.</param>
     /// <param name="next">What comes.</param>
-    public static string? CleanFirst(Pass? last, Pass next)
+    public static string? CleanFirst(IEnumerable<Pass> before, Pass next)
     {
+        ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
-        if (last is null || Hand.SameOnTool(last, next) || last.Sheet.Tool != next.Sheet.Tool) return null;
+        var last = before.FirstOrDefault(pass => pass.Sheet.Tool == next.Sheet.Tool);
+        if (last is null || Hand.SameOnTool(last, next)) return null;
         var cleaning = StrokeTable.Of(next.Sheet.Tool).Cleaning;
         return cleaning.Length == 0 ? null : cleaning;
     }

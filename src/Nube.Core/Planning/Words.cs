@@ -29,9 +29,14 @@ public static class Words
     public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");
 
     /// <summary>Why a step waits.</summary>
-    public static string WaitReason(int area, bool onItself, Func<int, string> nameOf)
+    /// <param name="area">What is not dry enough.</param>
+    /// <param name="onItself">It is the step's own area.</param>
+    /// <param name="needs">How dry the step needs its areas.</param>
+    /// <param name="nameOf">Names of areas.</param>
+    public static string WaitReason(int area, bool onItself, Wetness needs, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(nameOf);
+        if (onItself && needs == Wetness.BoneDry) return $"{nameOf(area)} must be bone dry first: damp paper tears and smears.";
         return onItself
             ? $"{nameOf(area)} must be dry before the next layer, or it blooms."
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";

@@ -28,6 +28,7 @@ public sealed record BenchView(
     BenchStepView? Next,
     BenchStepView? LastDone,
     IReadOnlyList<string> WhileWaiting,
+    string HeatCaution,
     IReadOnlyList<string> Notes,
     IReadOnlyList<Remark> Remarks,
     IReadOnlyList<CardView> Line);
@@ -219,20 +220,21 @@ public static class BenchPlace
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
         var bench = BenchLog.At(plan, run.Touching, taps, now);
-        var over = bench.Done.Concat(bench.LeftOut).ToHashSet();
+        int[] over = [.. bench.Done, .. bench.LeftOut];
         var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
         return new BenchView(
             now,
-            over.Count,
+            over.Length,
             plan.Steps.Length,
             Step(bench.Current),
             bench.Holdup is { } holdup
-                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, run.NameOf))
+                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs, run.NameOf))
                 : null,
             Step(bench.Meanwhile),
             Step(plan.Rest.Concat(plan.Steps.Select(step => step.Number)).Cast<int?>().FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)),
             Step(last?.Number),
             [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task.Name)],
+            Cautions.HeatTool.Text,
             Notes(taps),
             run.Remarks(),
             Looks.Cards(run, bench));
@@ -247,7 +249,7 @@ public static class BenchPlace
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass);
             return new BenchStepView(
-                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(before, pass), StepWords.Generation(pass, bench.Done.Count(number => plan.Steps[number - 1].Pass == step.Pass)), heat,
+                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(bench.Done.Reverse().Select(done => plan.PassOf(plan.Steps[done - 1])), pass), StepWords.Generation(pass, bench.Done.Count(number => plan.Steps[number - 1].Pass == step.Pass)), heat,
                 view with { Cautions = PlanRemarks.AtStep(pass, heat) });
         }
     }

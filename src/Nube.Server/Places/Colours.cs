@@ -114,6 +114,8 @@ public static class Colours
         (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (given.Paper, given.StampingInk, palette, clock.GetUtcNow());
 
         // Recipes hold for a palette and a paper: every wish gets its best one anew. Without a palette the wishes wait.
+        // Where nothing suits a wish, all stays as it was.
+        await using var whole = await db.Database.BeginTransactionAsync(cancel);
         await db.SaveChangesAsync(cancel);
         var loaded = await runs.Load(id, cancel);
         if (Palette(loaded, palettes) is { } onPaper)
@@ -123,6 +125,7 @@ public static class Colours
             run.CardWork = [.. run.CardWork.Where(work => MethodTable.Missing(work.Wish.Method, Owned(loaded)) is null).Select(work => Chosen(onPaper, work.Wish))];
             await db.SaveChangesAsync(cancel);
         }
+        await whole.CommitAsync(cancel);
         return TypedResults.Ok(await View(loaded, db, palettes, cancel));
     }
 
@@ -232,7 +235,7 @@ public static class Colours
     internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>
         palette.Nearest(wish.Method, wish.Colour.ToLab(), 1) is [var best, ..]
             ? new ChosenColour(wish, best)
-            : throw TroubleException.Conflict(MethodTable.Missing(wish.Method, Owned(run)) ?? "None of the run's colours suits this method.");
+            : throw TroubleException.Conflict(MethodTable.Missing(wish.Method, Owned(run)) ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can.");
 
     /// <summary>Something done to the whole card with its best recipes.</summary>
     internal static ChosenCard Chosen(RunPalette palette, CardWish wish)

@@ -134,10 +134,10 @@ internal static class PlanViews
 
     private static StepView StepOf(RunWithSupplies run, Plan plan, PlannedStep step)
     {
-        var last = step.Number > 1 ? plan.PassOf(plan.Steps[step.Number - 2]) : null;
+        var before = plan.Steps.Take(step.Number - 1).Reverse().Select(plan.PassOf);
         return new StepView(
-            step.Number, step.Pass, step.Card, step.Rinse, StepWords.CleanFirst(last, plan.PassOf(step)), step.Wait?.Seconds ?? 0,
-            step.Wait is { } wait ? Words.WaitReason(wait.Area, wait.OnItself, run.NameOf) : null,
+            step.Number, step.Pass, step.Card, step.Rinse, StepWords.CleanFirst(before, plan.PassOf(step)), step.Wait?.Seconds ?? 0,
+            step.Wait is { } wait ? Words.WaitReason(wait.Area, wait.OnItself, plan.PassOf(step).Sheet.Needs, run.NameOf) : null,
             step.HeatSeconds, step.RestSeconds, step.Sitting, plan.Options.Pinned.Any(pin => pin.Step == new StepKey(step.Card, step.Pass)),
             step.StartSeconds, step.EndSeconds, step.ShiningSeconds, step.DampSeconds, step.DrySeconds);
     }

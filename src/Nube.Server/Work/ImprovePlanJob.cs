@@ -46,13 +46,15 @@ public sealed class ImprovePlanJob(NubeDb db, MakerAtWork maker, RunLoader runs,
             if (!goesOn) await enough.CancelAsync();
         }
         var better = await search;
-        if (better.FinishSeconds >= plan.FinishSeconds - 1) return $"No better order was found: {Words.Duration(plan.FinishSeconds)}.";
+        var found = better.FinishSeconds < plan.FinishSeconds - 1;
 
         // The plan changes only when the maker takes the better one: the bench may be open already.
         await db.Entry(made).ReloadAsync(cancel);
         if (made.MadeAt != madeAt) return "The run was planned again meanwhile.";
-        made.Better = better;
+        // What was proven holds for the order that is there, too.
+        (made.Plan, made.Better) = (made.Plan with { AtLeastSeconds = better.AtLeastSeconds }, found ? better : null);
         await db.SaveChangesAsync(cancel);
+        if (!found) return $"No better order was found: {Words.Duration(plan.FinishSeconds)}.";
         return $"A better order was found: {Words.Duration(better.FinishSeconds)} instead of {Words.Duration(plan.FinishSeconds)}.";
     }
 

@@ -109,7 +109,7 @@ public class HarvestSwapTests
             Assert.Equal(Stroke.Redraw, strokes[^1]);
         }
         // The stump is cleaned at every change of colour, and never with heat near.
-        Assert.Equal("Wipe the stump on sandpaper.", StepWords.CleanFirst(plan.Passes.First(pass => pass.Stroke == Stroke.Dissolve), plan.Passes.Last(pass => pass.Stroke == Stroke.Dissolve)));
+        Assert.Equal("Wipe the stump on sandpaper.", StepWords.CleanFirst([plan.Passes.First(pass => pass.Stroke == Stroke.Dissolve)], plan.Passes.Last(pass => pass.Stroke == Stroke.Dissolve)));
         var heated = run with { Options = new PlanOptions { Heat = true } };
         Assert.DoesNotContain(heated.Plan().Steps, step => step.HeatSeconds > 0);
         Assert.All(plan.Passes.Where(pass => pass.Stroke == Stroke.Dissolve), pass => Assert.Contains(Cautions.Solvent, PlanRemarks.AtStep(pass, false)));
@@ -155,7 +155,7 @@ public class HarvestSwapTests
         Assert.All(plan.Steps, step => Assert.Equal(1, step.Sitting));
         // Nothing is wet, so nothing waits; foam is wiped between inks.
         Assert.All(plan.Steps, step => Assert.Null(step.Wait));
-        Assert.Contains(plan.Steps.Zip(plan.Steps.Skip(1)), both => StepWords.CleanFirst(plan.PassOf(both.First), plan.PassOf(both.Second)) is { } clean && clean.Contains("foam", StringComparison.Ordinal));
+        Assert.Contains(plan.Steps.Zip(plan.Steps.Skip(1)), both => StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)) is { } clean && clean.Contains("foam", StringComparison.Ordinal));
         var white = Run(Method.ShadedWhite, ["#ffffff"], 4);
         Assert.All(white.Plan().Passes, pass => Assert.Equal(Zone.Beside, pass.Zone));
     }
@@ -239,7 +239,7 @@ public class HarvestSwapTests
         Assert.Contains(plan.Passes, pass => pass.Also.Length == 1);
         var changes = plan.Steps.Zip(plan.Steps.Skip(1)).Where(both => plan.PassOf(both.First).Mix != plan.PassOf(both.Second).Mix).ToList();
         Assert.NotEmpty(changes);
-        Assert.All(changes, both => Assert.Contains("runs clear", StepWords.CleanFirst(plan.PassOf(both.First), plan.PassOf(both.Second)), StringComparison.Ordinal));
+        Assert.All(changes, both => Assert.Contains("runs clear", StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)), StringComparison.Ordinal));
         Assert.Contains("blender", StepWords.How(plan.Passes[0], run.Schools), StringComparison.Ordinal);
     }
 }

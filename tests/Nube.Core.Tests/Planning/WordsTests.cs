@@ -46,8 +46,9 @@ public class WordsTests
     [Fact]
     public void A_wait_says_which_area_is_wet_and_what_would_happen()
     {
-        Assert.Equal("Leaf must be dry before the next layer, or it blooms.", Words.WaitReason(1, true, _ => "Leaf"));
-        Assert.Equal("Leaf touches it and is still wet: the two would run together.", Words.WaitReason(1, false, _ => "Leaf"));
+        Assert.Equal("Leaf must be dry before the next layer, or it blooms.", Words.WaitReason(1, true, Wetness.Dry, _ => "Leaf"));
+        Assert.Equal("Leaf touches it and is still wet: the two would run together.", Words.WaitReason(1, false, Wetness.BoneDry, _ => "Leaf"));
+        Assert.Equal("Leaf must be bone dry first: damp paper tears and smears.", Words.WaitReason(1, true, Wetness.BoneDry, _ => "Leaf"));
     }
 
     [Fact]

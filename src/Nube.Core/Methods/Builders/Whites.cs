@@ -52,11 +52,12 @@ internal static class Whites
         }
         else
         {
-            var white = paints.White(pencil: true) ?? throw new InvalidOperationException("A white base needs opaque white or a white pencil.");
+            // Without a white among the run's colours the plan still says that it is needed.
+            var white = paints.White(pencil: true) is { } owned ? Paints.Plain(owned) : PaintMix.None;
             look = ZoneLook.Bare(paints.Reflectance);
             for (var layer = 0; layer < PencilBaseLayers; layer++)
                 look = look.Pencil(PencilOnTooth.White, 1, paints.Paper.Texture, Pressure.Medium, Spread.Even);
-            yield return new AreaPass(Stroke.Draw, Paints.Plain(white), Zone.Whole, BrushWater.DryBrush, look) { Phase = Phase.Base };
+            yield return new AreaPass(Stroke.Draw, white, Zone.Whole, BrushWater.DryBrush, look) { Phase = Phase.Base };
         }
         var colour = pencil
             ? Pencils.Drawn(task, paints, schools, look)

@@ -85,7 +85,7 @@
 {#if bench.value && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
     <div
-      class="mx-auto w-full max-w-[calc(42vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
+      class="mx-auto w-full max-w-[calc(38vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
       style:--ratio={run.value.image.widthMm / run.value.image.heightMm}
       style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}"
     >
@@ -145,7 +145,11 @@
         {meanwhile}
         keep={(note) => tap('note', 0, note)}
       />
-      <SomethingElse card={step.card} tap={(kind) => tap(kind, step.number)} />
+      <SomethingElse
+        card={step.card}
+        heatCaution={bench.value.heatCaution}
+        tap={(kind) => tap(kind, step.number)}
+      />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">
         <p>
           {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This

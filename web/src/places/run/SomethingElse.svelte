@@ -3,7 +3,8 @@
   import { hit } from '../../state/hit';
 
   // What goes otherwise than planned: it is written down, and the rest is arranged anew.
-  let { card, tap }: { card: number; tap: (kind: TapKind) => void } = $props();
+  let { card, heatCaution, tap }: { card: number; heatCaution: string; tap: (kind: TapKind) => void } =
+    $props();
 
   let open = $state(false);
   const ways: { kind: TapKind; words: string }[] = [
@@ -28,4 +29,5 @@
       <button type="button" class="btn btn-line h-16 text-lg" onclick={hit(() => tell(kind))}>{words}</button>
     {/each}
   </div>
+  <p class="mt-2 border-l-4 border-warm pl-3"><strong>Caution:</strong> {heatCaution}</p>
 </details>
