@@ -1,0 +1,92 @@
+namespace Nube.Core.Planning;
+
+/// <content>A time before which no order can be done, from what is fixed alone.</content>
+internal sealed partial class ScheduleProblem
+{
+    /// <summary>
+    /// A time before which no order can be done, s: the hands' work with the fewest changes; or on one card, dried in the
+    /// air, the heaviest set of areas that all touch each other, of which only one can be wet at a time.
+    /// </summary>
+    public double LowerBound()
+    {
+        var within = Enumerable.Range(0, Passes).Min(pass => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]));
+        var hands = Hands(Jobs);
+        if (options.Heat) return hands;
+        return Math.Max(hands, Math.Max(AndThenDry(), within + Enumerable.Range(0, Cards).Max(OnOneCard)));
+
+        // Each way in which a tool is loaded is entered once at least, and not from itself.
+        double Hands(IReadOnlyCollection<int> jobs)
+        {
+            var classes = jobs.Select(job => job % Passes).Distinct()
+                .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
+            var work = jobs.GroupBy(job => job % Passes).ToDictionary(group => group.Key, group => group.Count() * (paint[group.Key] + within));
+            var entries = classes.Sum(group =>
+            {
+                var entry = group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass]));
+                return entry + Again(group, entry - within, group.Sum(pass => work[pass]));
+            });
+            return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
+        }
+
+        // Layers of one mix on the same area: while the first dries, the hands either stay with this mix, whose work may not last
+        // so long, or come back to it later.
+        double Again(IEnumerable<int> group, double entry, double work)
+        {
+            var inClass = group.Order().ToList();
+            return Enumerable.Range(0, ids.Length).Max(area =>
+            {
+                var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
+                var gaps = row.Take(Math.Max(0, row.Count - 1)).Select(pass => dries[pass]).Order().ToList();
+                return Enumerable.Range(0, gaps.Count + 1).Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
+            });
+        }
+
+        // Whatever is painted last, on some card, must dry before what ends every card.
+        double AndThenDry()
+        {
+            var ends = Enumerable.Range(0, Passes).Where(pass => passes[pass].WholeCard && Enumerable.Range(0, Passes).All(other => other == pass || Precedes[other, pass] || Precedes[pass, other])
+                && Enumerable.Range(0, Cards).All(card => Jobs.Contains(card * Passes + pass))).ToHashSet();
+            var last = ends.Where(pass => !Enumerable.Range(0, Passes).Any(other => Precedes[pass, other] && !ends.Contains(other))).ToList();
+            var rest = Jobs.Where(job => !last.Contains(job % Passes)).ToList();
+            if (last.Count == 0 || rest.Count == 0) return 0;
+            var first = last.MinBy(pass => pass);
+            return Hands(rest) + rest.Min(job => needsBone[first] ? bone[job % Passes] : dries[job % Passes]) + last.Sum(pass => paint[pass]);
+        }
+
+        double OnOneCard(int card)
+        {
+            var there = Jobs.Where(job => job / Passes == card).Select(job => job % Passes).ToList();
+            return there.Count == 0 ? 0 : Cliques().Max(areas => InARow(there, areas));
+        }
+
+        // The drying of the one that comes last is not waited for.
+        double InARow(List<int> there, int[] areas)
+        {
+            var one = there.Where(pass => own[pass].Any(areas.Contains)).ToList();
+            return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]);
+        }
+    }
+
+    /// <summary>Sets of one to four areas that all touch each other; on paper there are hardly larger ones.</summary>
+    public IEnumerable<int[]> Cliques()
+    {
+        for (var a = 0; a < ids.Length; a++)
+        {
+            yield return [a];
+            for (var b = a + 1; b < ids.Length; b++)
+            {
+                if (!touch[a, b]) continue;
+                yield return [a, b];
+                for (var c = b + 1; c < ids.Length; c++)
+                {
+                    if (!touch[a, c] || !touch[b, c]) continue;
+                    yield return [a, b, c];
+                    for (var d = c + 1; d < ids.Length; d++)
+                    {
+                        if (touch[a, d] && touch[b, d] && touch[c, d]) yield return [a, b, c, d];
+                    }
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,124 @@
+namespace Nube.Core.Planning;
+
+/// <content>Walking through an order: when each job can be done, what it waits for, when the maker rests.</content>
+internal sealed partial class ScheduleProblem
+{
+    /// <summary>When a job can be done, and what comes before it.</summary>
+    /// <param name="Start">When painting starts, s.</param>
+    /// <param name="Wait">How long it waits for paint to dry, s.</param>
+    /// <param name="Area">What it waits for.</param>
+    /// <param name="Heat">How long the heat tool is used before, s.</param>
+    /// <param name="Rest">How long the maker rests before, s.</param>
+    /// <param name="Sitting">In which sitting, from 1.</param>
+    internal readonly record struct DueAt(double Start, double Wait, int Area, double Heat, double Rest, int Sitting);
+
+    /// <summary>The bench while an order is walked through: who is wet until when, and what the hands did last.</summary>
+    internal sealed class Walk(ScheduleProblem problem)
+    {
+        private readonly double[] dry = [.. problem.dryAtStart];
+        private readonly double[] boneDry = [.. problem.boneDryAtStart];
+        private readonly bool[] keepsFromHeat = new bool[problem.Cards];
+        private readonly Sitting? sitting = problem.options.Sitting;
+        private double sittingStart, rested; // when this sitting began, and when the maker last rested
+
+        /// <summary>When the hands are free, s.</summary>
+        public double Free { get; private set; }
+
+        /// <summary>The pass that was done last; -1 for none.</summary>
+        public int Last { get; private set; } = -1;
+
+        private int SittingNumber { get; set; } = 1;
+
+        /// <summary>Back to the start of the run.</summary>
+        public void Restart()
+        {
+            problem.dryAtStart.CopyTo(dry, 0);
+            problem.boneDryAtStart.CopyTo(boneDry, 0);
+            Array.Clear(keepsFromHeat);
+            (Free, Last, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 1);
+        }
+
+        /// <summary>When a job could be done next.</summary>
+        public DueAt Due(int job)
+        {
+            var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
+            var at = card * problem.ids.Length;
+            var (ready, area) = (0.0, -1);
+            foreach (var other in problem.near[pass])
+            {
+                if (dry[at + other] > ready) (ready, area) = (dry[at + other], other);
+            }
+            if (problem.needsBone[pass])
+            {
+                foreach (var mine in problem.own[pass])
+                {
+                    if (boneDry[at + mine] > ready) (ready, area) = (boneDry[at + mine], mine);
+                }
+            }
+            var setup = problem.setup[Last + 1, pass];
+            var (start, heat) = (Free + setup, 0.0);
+            var wait = Math.Max(0, ready - start);
+            if (problem.options.Heat && !keepsFromHeat[card] && wait > Heating.Seconds + Heating.WorthSeconds)
+            {
+                (heat, wait) = (Heating.Seconds, 0);
+                start += heat;
+            }
+            start += wait;
+            if (sitting is null) return new DueAt(start, wait, area, heat, 0, 1);
+            return Rested(new DueAt(start, wait, area, heat, 0, SittingNumber), setup, problem.paint[pass], ready);
+        }
+
+        /// <summary>Does a job as soon as it can be done.</summary>
+        public void Do(int job)
+        {
+            var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
+            var at = card * problem.ids.Length;
+            var due = Due(job);
+            if (due.Heat > 0)
+            {
+                var heated = due.Start - problem.setup[Last + 1, pass];
+                for (var area = at; area < at + problem.ids.Length; area++)
+                    (dry[area], boneDry[area]) = (Math.Min(dry[area], heated), Math.Min(boneDry[area], heated));
+            }
+            if (due.Sitting > SittingNumber)
+            {
+                sittingStart += (due.Sitting - SittingNumber) * sitting!.NextAfterHours * 3600;
+                SittingNumber = due.Sitting;
+            }
+            if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60) rested = due.Start;
+            (Free, Last) = (due.Start + problem.paint[pass], pass);
+            foreach (var mine in problem.own[pass])
+            {
+                // Little water on an area that is dry but not bone dry leaves the rest of the earlier water in it.
+                dry[at + mine] = Math.Max(dry[at + mine], Free + problem.dries[pass]);
+                boneDry[at + mine] = Math.Max(boneDry[at + mine], Free + problem.bone[pass]);
+            }
+            keepsFromHeat[card] |= problem.noHeat[pass];
+        }
+
+        /// <summary>Moved behind a pause, or to the next sitting.</summary>
+        private DueAt Rested(DueAt due, double setup, double paint, double ready)
+        {
+            var begun = Free > sittingStart;
+            var pause = sitting!.PauseMinutes * 60;
+            if (begun && due.Wait < pause && due.Start + paint - rested > sitting.PauseEveryMinutes * 60 && Free > rested)
+            {
+                var start = Math.Max(Free + pause + setup + due.Heat, due.Start);
+                due = due with { Start = start, Wait = 0, Rest = start - Free - setup - due.Heat };
+            }
+            if (begun && due.Start + paint > sittingStart + sitting.Minutes * 60)
+            {
+                var (next, number) = (sittingStart, SittingNumber);
+                do
+                {
+                    next += sitting.NextAfterHours * 3600;
+                    number++;
+                }
+                while (ready > next + sitting.Minutes * 60);
+                var start = Math.Max(next + setup, ready);
+                return due with { Start = start, Wait = start - next - setup, Heat = 0, Rest = next - Free, Sitting = number };
+            }
+            return due;
+        }
+    }
+}
