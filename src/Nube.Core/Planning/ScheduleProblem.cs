@@ -88,9 +88,6 @@ internal sealed partial class ScheduleProblem
     /// <summary>How many passes.</summary>
     public int Passes => passes.Length;
 
-    /// <summary>How many areas.</summary>
-    public int Areas => ids.Length;
-
     /// <summary>All jobs but those that are left out.</summary>
     public int[] Jobs { get; }
 
@@ -183,6 +180,7 @@ internal sealed partial class ScheduleProblem
             var due = walk.Due(job);
             walk.Do(job);
             var (time, end) = (times[pass], walk.Free);
+            if (due.Heat > 0) Dried(steps, card + 1, due.Start - setup[last + 1, pass]);
             steps.Add(new PlannedStep(
                 steps.Count + 1, pass, card + 1, setup[last + 1, pass], Changes(last, pass),
                 due.Wait > 1e-9 ? new Wait(due.Wait, ids[due.Area], own[pass].Contains(due.Area)) : null,
@@ -194,6 +192,17 @@ internal sealed partial class ScheduleProblem
             });
         }
         return steps.MoveToImmutable();
+    }
+
+    /// <summary>Whatever was wet on a card is dry from then on.</summary>
+    private static void Dried(ImmutableArray<PlannedStep>.Builder steps, int card, double at)
+    {
+        for (var i = 0; i < steps.Count; i++)
+        {
+            if (steps[i].Card != card) continue;
+            var (shining, damp, dry) = (steps[i].ShiningSeconds, steps[i].DampSeconds, steps[i].DrySeconds);
+            steps[i] = steps[i] with { ShiningSeconds = Math.Min(shining, at), DampSeconds = Math.Min(damp, at), DrySeconds = Math.Min(dry, at) };
+        }
     }
 
     private IEnumerable<int> Touched(int[] areas) =>

@@ -122,9 +122,17 @@ public static class Scheduler
             steps.Sum(step => step.SetupSeconds + step.HeatSeconds + step.EndSeconds - step.StartSeconds),
             steps.Max(step => step.EndSeconds),
             steps.Max(step => step.DrySeconds),
-            steps.Max(step => step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds),
+            steps.Max(BoneDry),
             Math.Max(atLeast, problem.LowerBound()))
         { Options = options };
+
+        // A heat tool leaves a card bone dry.
+        double BoneDry(PlannedStep step)
+        {
+            var inTheAir = step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds;
+            var heated = steps.Where(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0).Select(later => later.StartSeconds - later.SetupSeconds);
+            return heated.Append(inTheAir).Min();
+        }
     }
 
     /// <summary>The best of the orders that are built greedily, and when it is done.</summary>

@@ -29,7 +29,9 @@ internal static class ScheduleChecker
             if (step.StartSeconds < free + ready + step.HeatSeconds - Hair) return $"step {step.Number} starts before the hands are ready";
             var paint = (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds;
             if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair) return $"step {step.Number} takes another time than painting";
-            if (Math.Abs(step.DrySeconds - step.EndSeconds - Dry(plan, pass).Dry.TotalSeconds) > Hair) return $"step {step.Number} dries in another time";
+            var heatedAt = plan.Steps.FirstOrDefault(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0);
+            var dries = Math.Min(step.EndSeconds + Dry(plan, pass).Dry.TotalSeconds, heatedAt is null ? double.PositiveInfinity : heatedAt.StartSeconds - heatedAt.SetupSeconds);
+            if (Math.Abs(step.DrySeconds - dries) > Hair) return $"step {step.Number} dries in another time";
             if (step.HeatSeconds > 0 && !options.Heat) return $"step {step.Number} is heated without a heat tool";
 
             foreach (var earlier in plan.Steps.Where(other => other.Card == step.Card && other.Number < step.Number))

@@ -89,6 +89,23 @@
       >
         <title>Step {step.number}, card {step.card}: {plan.passes[step.pass]?.title}</title>
       </rect>
+      {#if step.heatSeconds > 0}
+        <path
+          d="M{x(step.startSeconds) - 9} {y(0) + lane - 7}l4.5 -9l4.5 9z"
+          fill="var(--color-warm)"
+          stroke="#1d2026"
+          stroke-width="0.8"
+          ><title>Before step {step.number}: card {step.card} under the heat tool</title></path
+        >
+      {/if}
+      {#if step.restSeconds > 0}
+        <path
+          d="M{x(step.startSeconds) - 4} {y(0) - 4}v{lane}"
+          stroke="#1d2026"
+          stroke-width="1.6"
+          stroke-dasharray="2 3"><title>A rest before step {step.number}</title></path
+        >
+      {/if}
       {#if step.rinse}
         <rect x={x(step.startSeconds) - 3} y={y(0) - 2} width="2.4" height={lane} fill="var(--color-ink)" />
       {/if}
@@ -120,6 +137,14 @@
       <rect x="372" y="-2" width="3" height="18" fill="var(--color-ink)" /><text x="382" y="12"
         >rinse, next colour</text
       >
+      {#if plan.steps.some((s) => s.heatSeconds > 0)}
+        <path d="M516 13l4.5 -9l4.5 9z" fill="var(--color-warm)" stroke="#1d2026" stroke-width="0.8" />
+        <text x="532" y="12">heat tool</text>
+      {/if}
+      {#if plan.steps.some((s) => s.restSeconds > 0)}
+        <path d="M620 -2v18" stroke="#1d2026" stroke-width="1.6" stroke-dasharray="2 3" />
+        <text x="628" y="12">a rest</text>
+      {/if}
     </g>
   </svg>
 </div>
