@@ -88,7 +88,8 @@ internal static class BenchTaps
                     await page.Post($"{run}/bench/taps", body);
                     arrived = true;
                 }
-                catch (Exception lost) when (lost is HttpRequestException or TaskCanceledException)
+                // The server is away; a refusal would not get better by waiting.
+                catch (Exception lost) when (lost is TaskCanceledException or HttpRequestException { StatusCode: null or >= HttpStatusCode.InternalServerError })
                 {
                     await Task.Delay(BeforeAgain);
                 }

@@ -139,7 +139,7 @@ public static class BenchLog
         // After something else was done, the rest has an order of its own.
         var left = plan.Rest.Select(number => plan.Steps[number - 1]).Union(plan.Steps).Where(step => !isDone.Contains(step.Number)).ToList();
         var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToLookup(t => t.Item1, t => t.Item2);
-        var current = left.Find(step => step.Number == taken && Allowed(step)) ?? left.FirstOrDefault();
+        var current = left.Find(step => step.Number == taken && Allowed(step)) ?? left.Find(Allowed);
         var holdup = current is null ? null : HoldupOf(current);
         var meanwhile = holdup is null
             ? null

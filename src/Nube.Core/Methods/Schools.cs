@@ -132,6 +132,9 @@ public sealed record Schools(
     /// <summary>The defaults.</summary>
     public static Schools Usual { get; } = new();
 
+    /// <summary>Which of the touching areas run together when both are wet: none that matters where the water may decide.</summary>
+    public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) => Edges == Edges.Loose ? [] : touching;
+
     /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark, dries in the air".</summary>
     public string InWords() => string.Join(", ",
         Tones == ToneOrder.LightToDark ? "light to dark" : "dark first, then light into it",

@@ -48,8 +48,7 @@ public sealed record Painting(
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
         var (cards, ground) = OfCards(paints, schools);
-        var together = schools.Edges == Edges.Loose ? [] : touching;
-        return PassBuilder.Passes(OfAreas(paints, schools, ground), together, cards, schools.Tones);
+        return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones);
     }
 
     /// <summary>What each coloured area looks like in the end.</summary>

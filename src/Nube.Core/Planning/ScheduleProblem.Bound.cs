@@ -4,8 +4,9 @@ namespace Nube.Core.Planning;
 internal sealed partial class ScheduleProblem
 {
     /// <summary>
-    /// A time before which no order can be done, s: the hands' work with the fewest changes; or on one card, dried in the
-    /// air, the heaviest set of areas that all touch each other, of which only one can be wet at a time.
+    /// A time before which no order can be done, s: the hands' work with the fewest changes; or, dried in the air, that of all but
+    /// what ends every card, which must dry before; or on one card the heaviest set of areas that all touch each other, of which only
+    /// one can be wet at a time.
     /// </summary>
     public double LowerBound()
     {
@@ -36,7 +37,8 @@ internal sealed partial class ScheduleProblem
             return Enumerable.Range(0, ids.Length).Max(area =>
             {
                 var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
-                var gaps = row.Take(Math.Max(0, row.Count - 1)).Select(pass => dries[pass]).Order().ToList();
+                // A heat tool ends a wait, but takes the hands itself.
+                var gaps = row.Take(Math.Max(0, row.Count - 1)).Select(pass => options.Heat ? Math.Min(dries[pass], Heating.Seconds) : dries[pass]).Order().ToList();
                 return Enumerable.Range(0, gaps.Count + 1).Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
             });
         }

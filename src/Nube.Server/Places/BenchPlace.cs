@@ -218,7 +218,7 @@ public static class BenchPlace
     private static BenchView View(RunWithSupplies run, Palettes palettes, List<Tap> taps, DateTimeOffset now)
     {
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
-        var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var palette = Colours.Needed(run, palettes);
         var bench = BenchLog.At(plan, run.Touching, taps, now);
         int[] over = [.. bench.Done, .. bench.LeftOut];
         var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
@@ -245,7 +245,7 @@ public static class BenchPlace
             var step = plan.Steps[place - 1];
             var pass = plan.PassOf(step);
             // What is on the brush depends on what was done last in truth, not in the plan.
-            var before = last is null ? null : plan.PassOf(last);
+            var before = bench.Done.IsEmpty ? null : plan.PassOf(plan.Steps[bench.Done[^1] - 1]);
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass);
             return new BenchStepView(

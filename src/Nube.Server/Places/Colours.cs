@@ -129,103 +129,99 @@ public static class Colours
         return TypedResults.Ok(await View(loaded, db, palettes, cancel));
     }
 
-    private static async Task<Ok<ColoursView>> Wish(
-        Guid id, WishFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
-        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
-        var areas = Known(run, given.Areas);
-        var method = given.Method ?? UsualFor(run, palette, given.Colour);
-        RefuseMissing(run, method, wholeCard: false);
-        var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
-        // A recipe that was picked for the same colour and method stays when only the shadow changes.
-        run.Run.Colours =
-        [
-            .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
-            .. areas.Select(area => new ChosenColour(
-                chosen.Wish with { Area = area },
-                run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method)?.Recipe ?? chosen.Recipe)),
-        ];
-        run.Run.ChangedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await View(run, db, palettes, cancel));
-    }
-
-    private static async Task<Ok<ColoursView>> Leave(
-        Guid id, LeaveWhite given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
-        var areas = Known(run, given.Areas);
-        run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
-        run.Run.ChangedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await View(run, db, palettes, cancel));
-    }
-
-    private static async Task<Ok<ColoursView>> ChooseMethod(
-        Guid id, MethodFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
-        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
-        var areas = Known(run, given.Areas);
-        RefuseMissing(run, given.Method, wholeCard: false);
-        run.Run.Colours =
-        [
-            .. run.Run.Colours.Select(c => areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
-                ? Chosen(run, palette, c.Wish with { Method = given.Method })
-                : c),
-        ];
-        run.Run.ChangedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await View(run, db, palettes, cancel));
-    }
-
-    private static async Task<Ok<ColoursView>> ChooseCardWork(
-        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
-        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
-        var work = given.Work.IsDefault ? [] : given.Work;
-        if (work.Length > MostCardWork) throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
-        foreach (var wish in work)
+    private static Task<Ok<ColoursView>> Wish(
+        Guid id, WishFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, palettes, clock, run =>
         {
-            RefuseMissing(run, wish.Method, wholeCard: true);
-            if (wish.Times is < 1 or > CardWish.MostTimes) throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
-            var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
-            if (colours > CardWish.MostColours) throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
-            if (colours == 0 && MethodTable.NeedsColour(wish.Method)) throw TroubleException.Unusable($"{MethodTable.Of(wish.Method).Name} needs at least one colour.");
-        }
-        run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
+            var palette = Needed(run, palettes);
+            var areas = Known(run, given.Areas);
+            var method = given.Method ?? UsualFor(run, palette, given.Colour);
+            RefuseMissing(run, method, wholeCard: false);
+            var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
+            // A recipe that was picked for the same colour and method stays when only the shadow changes.
+            run.Run.Colours =
+            [
+                .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
+                .. areas.Select(area => new ChosenColour(
+                    chosen.Wish with { Area = area },
+                    run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method)?.Recipe ?? chosen.Recipe)),
+            ];
+        }, cancel);
+
+    private static Task<Ok<ColoursView>> Leave(
+        Guid id, LeaveWhite given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, palettes, clock, run =>
+        {
+            var areas = Known(run, given.Areas);
+            run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
+        }, cancel);
+
+    private static Task<Ok<ColoursView>> ChooseMethod(
+        Guid id, MethodFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, palettes, clock, run =>
+        {
+            var palette = Needed(run, palettes);
+            var areas = Known(run, given.Areas);
+            RefuseMissing(run, given.Method, wholeCard: false);
+            run.Run.Colours =
+            [
+                .. run.Run.Colours.Select(c => areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
+                    ? Chosen(run, palette, c.Wish with { Method = given.Method })
+                    : c),
+            ];
+        }, cancel);
+
+    private static Task<Ok<ColoursView>> ChooseCardWork(
+        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, palettes, clock, run =>
+        {
+            var palette = Needed(run, palettes);
+            var work = given.Work.IsDefault ? [] : given.Work;
+            if (work.Length > MostCardWork) throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
+            foreach (var wish in work)
+            {
+                RefuseMissing(run, wish.Method, wholeCard: true);
+                if (wish.Times is < 1 or > CardWish.MostTimes) throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
+                var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
+                if (colours > CardWish.MostColours) throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
+                if (colours == 0 && MethodTable.NeedsColour(wish.Method)) throw TroubleException.Unusable($"{MethodTable.Of(wish.Method).Name} needs at least one colour.");
+            }
+            run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
+        }, cancel);
+
+    private static Task<Ok<ColoursView>> Pick(
+        Guid id, RecipeChoice given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, palettes, clock, run =>
+        {
+            var palette = Needed(run, palettes);
+            var areas = Known(run, given.Areas);
+            run.Run.Colours =
+            [
+                .. run.Run.Colours.Select(colour =>
+                {
+                    if (!areas.Contains(colour.Wish.Area)) return colour;
+                    var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), Offered);
+                    if (given.Place < 0 || given.Place >= offered.Length) throw TroubleException.Unusable("This recipe was not offered.");
+                    return colour with { Recipe = offered[given.Place] };
+                }),
+            ];
+        }, cancel);
+
+    /// <summary>Changes a run that is not on the bench, and answers its colours.</summary>
+    private static async Task<Ok<ColoursView>> Change(
+        Guid id, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, Action<RunWithSupplies> change, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        await RefuseOnBench(runs, id, cancel);
+        change(run);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await View(run, db, palettes, cancel));
     }
 
-    private static async Task<Ok<ColoursView>> Pick(
-        Guid id, RecipeChoice given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
-        var palette = Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
-        var areas = Known(run, given.Areas);
-        run.Run.Colours =
-        [
-            .. run.Run.Colours.Select(colour =>
-            {
-                if (!areas.Contains(colour.Wish.Area)) return colour;
-                var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), Offered);
-                if (given.Place < 0 || given.Place >= offered.Length) throw TroubleException.Unusable("This recipe was not offered.");
-                return colour with { Recipe = offered[given.Place] };
-            }),
-        ];
-        run.Run.ChangedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await View(run, db, palettes, cancel));
-    }
+    /// <summary>The run's palette on its paper, or a sentence that it is missing.</summary>
+    internal static RunPalette Needed(RunWithSupplies run, Palettes palettes) =>
+        Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>

@@ -108,7 +108,7 @@ internal static class MixSets
     private static async Task<Ok<TogetherView>> Together(Guid run, RunLoader runs, Palettes palettes, CancellationToken cancel)
     {
         var loaded = await runs.Load(run, cancel);
-        var palette = Colours.Palette(loaded, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var palette = Colours.Needed(loaded, palettes);
         // Areas with the same recipe are one colour of the card.
         var colours = loaded.Colours.GroupBy(colour => (colour.Wish.Colour, colour.Recipe.Strength, colour.Recipe.Layers)).ToList();
         var washes = colours.ConvertAll(group => new LaidWash(

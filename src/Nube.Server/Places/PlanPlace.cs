@@ -95,7 +95,7 @@ public static class PlanPlace
     /// <summary>Makes the plan of a run and puts it in its place.</summary>
     internal static void Make(RunWithSupplies run, Palettes palettes, DateTimeOffset now)
     {
-        var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var palette = Colours.Needed(run, palettes);
         var painting = run.Painting;
         if (painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
         var passes = painting.Passes(palette.Paints, run.Schools, run.Touching);

@@ -59,7 +59,7 @@ internal static class PlanViews
     public static PlanView View(RunWithSupplies run, Palettes palettes)
     {
         var made = run.Run.Plan ?? throw TroubleException.Gone("This run has no plan yet.");
-        var palette = Colours.Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        var palette = Colours.Needed(run, palettes);
         var plan = made.Plan;
         return new PlanView(
             $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(plan.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",

@@ -56,9 +56,9 @@ public sealed record RunWithSupplies(
     /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water may
     /// decide.
     /// </summary>
-    public IEnumerable<(int One, int Other)> Touching => Run.Image is null || Schools.Edges == Edges.Loose
+    public IEnumerable<(int One, int Other)> Touching => Run.Image is null
         ? []
-        : Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other));
+        : Schools.RunTogether(Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other)));
 
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting

@@ -65,6 +65,25 @@ public class SomethingElseTests
     }
 
     [Fact]
+    public void A_first_layer_that_was_left_out_and_taken_back_comes_before_the_second_again()
+    {
+        var plan = Made();
+        Tap[] skipped = [At(TapKind.Skip, 1, 30)];
+        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 31, skipped));
+        // Taken back, and then something else is done first: the step is still open and under those that follow it.
+        var other = again.Rest.First(number => plan.Steps[number - 1].Card != plan.Steps[0].Card);
+        Tap[] taps = [.. skipped, At(TapKind.Back, 0, 32), At(TapKind.Done, other, 60)];
+        for (var now = 61; Bench(again, now, taps).Current is { } current && taps.Length < plan.Steps.Length + 4; now += 20_000)
+        {
+            var (card, pass) = (plan.Steps[current - 1].Card, plan.PassOf(plan.Steps[current - 1]));
+            var done = taps.Where(tap => tap.Kind == TapKind.Done).Select(tap => plan.Steps[tap.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass).ToHashSet();
+            Assert.All(pass.After, earlier => Assert.Contains(earlier, done));
+            taps = [.. taps, At(TapKind.Done, current, now)];
+        }
+        Assert.Null(Bench(again, 1e7, taps).Current);
+    }
+
+    [Fact]
     public void The_rest_is_arranged_anew_from_how_wet_everything_is()
     {
         var plan = Made(cards: 3);

@@ -66,11 +66,10 @@ public class HarvestSwapTests
         var plan = run.Searched();
         // An assembly line: one colour over all cards before the next, since the raised lines keep wet neighbours apart.
         Assert.True(plan.Steps.Count(step => step.Rinse) <= plan.Passes.Length + 3, $"{plan.Steps.Count(step => step.Rinse)} changes for {plan.Passes.Length} passes");
-        // While it is coloured there is nearly always a card that is dry enough to go on with.
-        var idle = plan.Steps.Where(step => plan.PassOf(step).Phase == Phase.Colour).Sum(step => step.Wait?.Seconds ?? 0);
-        Assert.True(idle < 0.2 * plan.HandsSeconds, $"{idle / 60:0.0} min idle of {plan.HandsSeconds / 60:0.0}");
+        // Within a tenth of what is proven to be needed.
+        Assert.True(plan.FinishSeconds < 1.1 * plan.AtLeastSeconds, $"{plan.FinishSeconds / 60:0.0} min, at least {plan.AtLeastSeconds / 60:0.0}");
         // Half an hour of colouring for six small images, from memory.
-        Assert.InRange(plan.HandsSeconds / 60, 10, 45);
+        Assert.InRange(plan.HandsSeconds / 60, 12, 45);
         // The raised lines are buffed at the very end.
         for (var card = 1; card <= 6; card++) Assert.Equal(Stroke.Buff, OnCard(plan, card).Last().Stroke);
         Assert.Contains(run.Remarks(plan), remark => remark.Rule == "embossed-sheds");
@@ -136,9 +135,12 @@ public class HarvestSwapTests
         var plan = run.Plan();
         for (var card = 1; card <= 2; card++)
         {
-            var strokes = OnCard(plan, card).Select(pass => pass.Stroke).ToList();
-            Assert.True(strokes.LastIndexOf(Stroke.Marker) < strokes.Count && strokes.IndexOf(Stroke.Draw) > strokes.IndexOf(Stroke.Marker), "never marker over pencil on an area");
-            Assert.Equal(Stroke.StampAgain, strokes[^1]);
+            foreach (var area in new[] { 1, 2 })
+            {
+                var strokes = OnCard(plan, card).Where(pass => pass.Areas.Contains(area)).Select(pass => pass.Stroke).ToList();
+                Assert.True(strokes.LastIndexOf(Stroke.Marker) < strokes.IndexOf(Stroke.Draw), "never marker over pencil on an area");
+            }
+            Assert.Equal(Stroke.StampAgain, OnCard(plan, card).Last().Stroke);
         }
         // A line that alcohol dissolves is seen before it happens; a safe one is not complained of.
         Assert.Contains(run.Remarks(plan, GenericCatalogue.StampingInks[0]), remark => remark.Rule == "line-lost-in-alcohol");

@@ -32,8 +32,11 @@
   // Another device may be at the same run: what it taps is seen here soon.
   const inStep = 3000;
   $effect(() => {
-    const look = setInterval(() => {
-      if (document.visibilityState === 'visible' && taps.waiting === 0 && !bench.busy) void bench.refresh();
+    const look = setInterval(async () => {
+      if (document.visibilityState !== 'visible' || taps.waiting > 0 || bench.busy) return;
+      const before = bench.value?.stepsDone;
+      await bench.refresh();
+      if (bench.value?.stepsDone !== before) await run.refresh();
     }, inStep);
     return () => clearInterval(look);
   });
@@ -58,9 +61,12 @@
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
   let remarksSeen = $state(false);
 
-  // Hands free: each new step is read aloud.
+  // Hands free: each new step is read aloud, once.
+  let spoken: number | undefined;
   $effect(() => {
-    if (step) speak(`Card ${step.card}. ${step.pass.title}. ${step.cleanFirst ?? ''} ${step.pass.how}.`);
+    if (!speech.on || !step || step.number === spoken) return;
+    spoken = step.number;
+    speak(`Card ${step.card}. ${step.pass.title}. ${step.cleanFirst ?? ''} ${step.pass.how}.`);
   });
 
   async function tap(kind: TapKind, number = 0, text: string | null = null) {

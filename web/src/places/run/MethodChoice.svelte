@@ -6,7 +6,7 @@
     methods,
     value,
     change,
-  }: { methods: MethodSheet[]; value: Method; change: (method: Method) => void } = $props();
+  }: { methods: MethodSheet[]; value: Method | null; change: (method: Method) => void } = $props();
 
   const own = $props.id();
   const forAreas = $derived(methods.filter((m) => !m.wholeCard));
@@ -22,9 +22,12 @@
     {value}
     onchange={(event) => change(event.currentTarget.value as Method)}
   >
+    {#if value === null}<option {value} disabled>As suits the colour</option>{/if}
     {#each forAreas as m (m.method)}
       <option value={m.method} disabled={m.missing !== null} title={m.missing ?? m.when}>{m.name}</option>
     {/each}
   </select>
-  <p id="{own}-what" class="min-w-60 flex-1 text-sm">{chosen?.what} {chosen?.when}</p>
+  <p id="{own}-what" class="min-w-60 flex-1 text-sm">
+    {#if chosen}{chosen.what} {chosen.when}{:else}The usual way of what comes nearest; choose another here.{/if}
+  </p>
 </div>

@@ -64,7 +64,7 @@
       {/each}
     </div>
   </div>
-  <MethodChoice methods={colours.methods} value={method ?? 'flatWash'} change={(to) => (method = to)} />
+  <MethodChoice methods={colours.methods} value={method} change={(to) => (method = to)} />
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
     <fieldset class="flex flex-wrap gap-x-5">
       <legend class="sr-only">Shadow</legend>
