@@ -169,6 +169,7 @@ api.MapScene();
 api.MapColours();
 api.MapPlan();
 api.MapBench();
+api.MapRecord();
 api.MapStash();
 api.MapSheets();
 api.MapMix();

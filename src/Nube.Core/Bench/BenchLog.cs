@@ -1,96 +1,9 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Bench;
-
-/// <summary>What a maker can tell the bench.</summary>
-public enum TapKind
-{
-    /// <summary>A step is done.</summary>
-    Done,
-
-    /// <summary>The last step that was done is not done after all.</summary>
-    Back,
-
-    /// <summary>The areas of a step are wet as of now: their drying starts again.</summary>
-    WetNow,
-
-    /// <summary>Another step is taken in hand.</summary>
-    Take,
-
-    /// <summary>Something worth remembering.</summary>
-    Note,
-
-    /// <summary>The card of a step was dried with the heat tool.</summary>
-    Heated,
-
-    /// <summary>The card of a step was found dry by touch.</summary>
-    DryNow,
-
-    /// <summary>The card of a step was found wet by touch though it should be dry.</summary>
-    StillWet,
-
-    /// <summary>A step is left out.</summary>
-    Skip,
-
-    /// <summary>Water was spilled over the card of a step.</summary>
-    Spill,
-}
-
-/// <summary>One tap at the bench.</summary>
-/// <param name="Kind">What it says.</param>
-/// <param name="Step">Number of the step that it is about; 0 for none.</param>
-/// <param name="At">When.</param>
-/// <param name="Text">The note; empty otherwise.</param>
-public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text);
-
-/// <summary>How wet an area is.</summary>
-/// <param name="Area">Its id.</param>
-/// <param name="State">Its state now.</param>
-/// <param name="DryAt">When it is dry.</param>
-/// <param name="BoneDryAt">When it is bone dry.</param>
-public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt, DateTimeOffset BoneDryAt);
-
-/// <summary>A card on the drying line.</summary>
-/// <param name="Card">Its number, from 1.</param>
-/// <param name="State">State of its wettest area; bone dry when nothing was painted yet.</param>
-/// <param name="NextStateAt">When the wettest area reaches its next state; null when it is bone dry.</param>
-/// <param name="DryAt">When all of it is dry; null when it is.</param>
-/// <param name="PassesDone">Passes done on it.</param>
-/// <param name="Areas">Areas painted so far.</param>
-public sealed record CardState(
-    int Card,
-    Wetness State,
-    DateTimeOffset? NextStateAt,
-    DateTimeOffset? DryAt,
-    ImmutableArray<int> PassesDone,
-    ImmutableArray<AreaWetness> Areas);
-
-/// <summary>What a step has to wait for.</summary>
-/// <param name="ReadyAt">When it can start.</param>
-/// <param name="Area">The area that is the last to dry.</param>
-/// <param name="OnItself">True when that area is the step's own; false when it touches one of them.</param>
-public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
-
-/// <summary>The bench at some moment.</summary>
-/// <param name="At">The moment.</param>
-/// <param name="Current">Number of the step in hand; null when all is done.</param>
-/// <param name="Holdup">What the step in hand waits for; null when it can start.</param>
-/// <param name="Meanwhile">Number of a later step that can be done now, when the step in hand cannot.</param>
-/// <param name="Done">Numbers of the steps that are done, in the order in which they were.</param>
-/// <param name="LeftOut">Numbers of the steps that were left out.</param>
-/// <param name="Last">Number of the step that was done or left out last, which can be taken back; null when there is none.</param>
-/// <param name="Cards">All cards.</param>
-public sealed record BenchState(
-    DateTimeOffset At,
-    int? Current,
-    Holdup? Holdup,
-    int? Meanwhile,
-    ImmutableArray<int> Done,
-    ImmutableArray<int> LeftOut,
-    int? Last,
-    ImmutableArray<CardState> Cards);
 
 /// <summary>Works out the bench from its log: nothing is remembered but the taps.</summary>
 public static class BenchLog
@@ -106,18 +19,23 @@ public static class BenchLog
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(taps);
         var done = new List<(int Step, DateTimeOffset At, bool LeftOut)>();
+        var instead = ImmutableDictionary.CreateBuilder<int, PaintMix>();
+        var timers = new List<OwnTimer>();
+        var timersSet = 0;
         var happened = new List<Tap>(); // to whole cards
         var taken = 0;
         foreach (var tap in taps)
         {
             switch (tap.Kind)
             {
-                case TapKind.Done or TapKind.Skip when tap.Step >= 1 && tap.Step <= plan.Steps.Length && !done.Exists(d => d.Step == tap.Step):
+                case TapKind.Done or TapKind.OtherMix or TapKind.Skip when tap.Step >= 1 && tap.Step <= plan.Steps.Length && !done.Exists(d => d.Step == tap.Step):
                     done.Add((tap.Step, tap.At, tap.Kind == TapKind.Skip));
+                    if (tap.Mix is { } other) instead[tap.Step] = other;
                     taken = 0;
                     break;
                 case TapKind.Back when done.Count > 0:
                     taken = done[^1].Step;
+                    instead.Remove(taken);
                     done.RemoveAt(done.Count - 1);
                     break;
                 case TapKind.WetNow when done.FindLastIndex(d => d.Step == tap.Step) is >= 0 and var place:
@@ -128,6 +46,12 @@ public static class BenchLog
                     break;
                 case TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
                     happened.Add(tap);
+                    break;
+                case TapKind.Timer:
+                    timers.Add(new OwnTimer(++timersSet, tap.Text, tap.At.AddSeconds(tap.Seconds)));
+                    break;
+                case TapKind.TimerOff:
+                    timers.RemoveAll(timer => timer.Number == tap.Step);
                     break;
             }
         }
@@ -147,7 +71,7 @@ public static class BenchLog
         return new BenchState(
             now, current?.Number, holdup, meanwhile?.Number,
             [.. done.Where(d => !d.LeftOut).Select(d => d.Step)], [.. done.Where(d => d.LeftOut).Select(d => d.Step)], done.Count > 0 ? done[^1].Step : null,
-            [.. Enumerable.Range(1, plan.Cards).Select(CardAt)]);
+            [.. Enumerable.Range(1, plan.Cards).Select(CardAt)], instead.ToImmutable(), [.. timers.OrderBy(timer => timer.EndsAt)]);
 
         // What goes under it on the same card comes first.
         bool Allowed(PlannedStep step) => !left.Exists(other => other.Card == step.Card && other != step && before[other.Pass, step.Pass]);

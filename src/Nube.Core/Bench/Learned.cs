@@ -92,7 +92,7 @@ public static class Learning
             if (tap.Step < 1 || tap.Step > plan.Steps.Length) continue;
             var step = plan.Steps[tap.Step - 1];
             var pass = plan.PassOf(step);
-            if (tap.Kind == TapKind.Done)
+            if (tap.IsDone)
             {
                 if (before is not null)
                 {
@@ -118,7 +118,7 @@ public static class Learning
 
         // The wash of a card that would have dried last.
         Tap? WettestWash(int card, IEnumerable<Tap> earlier) => earlier
-            .Where(tap => tap.Kind == TapKind.Done && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water)
+            .Where(tap => tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water)
             .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
 
         static double? Ratio(double taken, double expected) =>

@@ -46,14 +46,13 @@ public static class Amounts
         };
     }
 
-    /// <summary>What the steps that are done have used, by place in the palette.</summary>
-    public static ImmutableArray<PaintUsed> Used(Plan plan, IEnumerable<int> stepsDone)
+    /// <summary>What passes have used, by place in the palette; each of them counts for one card.</summary>
+    public static ImmutableArray<PaintUsed> Used(IEnumerable<Pass> done)
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(stepsDone);
+        ArgumentNullException.ThrowIfNull(done);
         return
         [
-            .. stepsDone.Select(number => plan.PassOf(plan.Steps[number - 1]))
+            .. done
                 .SelectMany(pass => pass.Mixes.SelectMany(mix => mix.Parts.Select(part => (
                     part.Colourant,
                     Millilitres: Laid(pass) * mix.Strength.LoadOfOneLayer * part.Parts / mix.Parts.Sum(p => p.Parts)))))

@@ -20,14 +20,23 @@ public enum Leaves
     /// <summary>Slow ink, which dries by sinking in.</summary>
     SlowInk,
 
-    /// <summary>Opaque white, gel, gloss.</summary>
+    /// <summary>Opaque white, gel.</summary>
     ThickWhite,
+
+    /// <summary>Sprayed resist.</summary>
+    Resist,
+
+    /// <summary>Stencil paste.</summary>
+    Paste,
+
+    /// <summary>Glossy medium, glitter.</summary>
+    Gloss,
 }
 
 /// <summary>How long what was left takes to dry.</summary>
 /// <remarks>
 /// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some minutes,
-/// alcohol at once, slow ink overnight, thick white under an hour; all from memory, and scaled by what the bench has taught.
+/// alcohol at once, slow ink and gloss overnight, thick white under an hour, resist under half an hour, paste in two hours; all from memory, and scaled by what the bench has taught.
 /// </remarks>
 public static class LeftToDry
 {
@@ -45,6 +54,9 @@ public static class LeftToDry
         Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),
         Leaves.SlowInk => Minutes(5, 20, 120, 480),
         Leaves.ThickWhite => Minutes(2, 5, 15, 60),
+        Leaves.Resist => Minutes(2, 5, 10, 20),
+        Leaves.Paste => Minutes(5, 15, 45, 120),
+        Leaves.Gloss => Minutes(10, 30, 120, 480),
         _ => throw new ArgumentOutOfRangeException(nameof(leaves)),
     };
 

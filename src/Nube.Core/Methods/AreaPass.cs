@@ -24,6 +24,9 @@ public enum Phase
 
     /// <summary>Erasing, buffing.</summary>
     Clean,
+
+    /// <summary>Cutting, and what is put on the cut card, in the maker's order.</summary>
+    Assembly,
 }
 
 /// <summary>An area that is to be coloured.</summary>
@@ -51,4 +54,7 @@ public sealed record AreaPass(Stroke Stroke, PaintMix Mix, Zone Zone, BrushWater
 
     /// <summary>When in the course of the card.</summary>
     public Phase Phase { get; init; } = Phase.Colour;
+
+    /// <summary>How much of the mix's own load comes to lie, where water on the paper thins it: above 0 to 1.</summary>
+    public double Thinned { get; init; } = 1;
 }

@@ -76,6 +76,18 @@ public static class Cautions
     public static Remark PencilDust { get; } = new(
         Severity.Caution, "Brush crumbs off, do not blow them: some pigments are harmful when breathed in.");
 
+    /// <summary>The caution for sprays.</summary>
+    public static Remark Sprays { get; } = new(
+        Severity.Caution,
+        "Sprays: outdoors or well aired, with a mask, never near flame or heat tool, and away from children and pets. The can's label and "
+        + "local rules come first.");
+
+    /// <summary>The caution for embossing powder.</summary>
+    public static Remark Powder { get; } = new(
+        Severity.Caution,
+        "Hot powder and the nozzle burn: hold the card with tweezers or on a heat-proof surface. Do not blow loose powder, tip and wipe it. "
+        + "Follow the labels of powder and tool.");
+
     /// <summary>The caution for knives, dies and trimmers.</summary>
     public static Remark Blades { get; } = new(
         Severity.Caution,

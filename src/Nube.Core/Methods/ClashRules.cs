@@ -53,7 +53,7 @@ public static class ClashRules
         new("buckles", Buckles, Water, Warn, "{0} buckles under a full wash.", "The plan uses a wiped brush; tape the card down."),
         new("thin-floods", ThinPaper, MuchWater, Warn, "{0} is thin: much water warps it for good.", "Take heavier paper, or less water, and tape it down."),
         new("textured-print", TexturedPaper, Powder, Hint, "{0} is textured: powder sticks patchily.", "Take several impressions from a fixed position, or the smoother side."),
-        new("textured-die", TexturedPaper, Press, Hint, "Fine details of a die tear in {0}.", "Run it twice, with a shim under fine detail."),
+        new("textured-die", TexturedPaper, Press, Hint, "Fine details of a die tear in {0}.", "Run it twice, with a shim under fine detail.", Mist),
         new("dark-swallows", DarkPaper, Transparent, Warn, "{1} is transparent: on {0} it darkens or vanishes.", "Lay an opaque white base first, or take an opaque colour.", OpaqueWhite),
         new("smooth-no-tooth", SmoothPaper, PencilStroke, Hint, "{0} has little tooth: it takes few layers of pencil.", "Keep to two or three thin layers, or take paper with a tooth."),
         new("smooth-puddles", SmoothPaper, MuchWater, Hint, "On {0} much water stands in puddles and dries with rims.", "Take less water, or paper that drinks."),

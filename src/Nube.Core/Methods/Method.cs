@@ -94,6 +94,27 @@ public enum Method
     /// <summary>White dots and lines at the end.</summary>
     Highlights,
 
+    /// <summary>A pattern pressed into the misted card before it is coloured.</summary>
+    PressedPattern,
+
+    /// <summary>Speckles of resist that shed what is painted over them.</summary>
+    ResistSpray,
+
+    /// <summary>Words or a border in molten powder.</summary>
+    EmbossedWords,
+
+    /// <summary>Paste through a stencil.</summary>
+    StencilPaste,
+
+    /// <summary>Glossy medium or glitter on chosen spots.</summary>
+    Shine,
+
+    /// <summary>The panel or its shapes cut with a die.</summary>
+    DieCut,
+
+    /// <summary>Pieces set on foam.</summary>
+    OnFoam,
+
     /// <summary>The outline made crisp again: by pencil, by pen, or stamped a second time.</summary>
     Relining,
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods.Builders;
 using static Nube.Core.Materials.Medium;
@@ -13,8 +14,9 @@ namespace Nube.Core.Methods;
 /// <param name="With">What must be among the run's colours besides, any one of them; empty for nothing.</param>
 /// <param name="What">What is done, in a sentence.</param>
 /// <param name="When">When it is the one to take.</param>
+/// <param name="Phase">When in the course of a card a method for whole cards comes; for areas their passes say it.</param>
 public sealed record MethodSheet(
-    Method Method, string Name, bool WholeCard, ImmutableArray<Medium> Media, ImmutableArray<Medium> With, string What, string When);
+    Method Method, string Name, bool WholeCard, ImmutableArray<Medium> Media, ImmutableArray<Medium> With, string What, string When, Phase Phase);
 
 /// <summary>All methods. What they are for is common practice, no source.</summary>
 public static class MethodTable
@@ -47,18 +49,25 @@ public static class MethodTable
         Area(Method.RaisedParts, "Raised parts only", Wet, [], "A flat, nearly dry brush skims what the press has raised.", "Panels pressed with a 3-D pattern."),
         Area(Method.NegativePainting, "Paint around shapes", Wet, [], "The space between shapes is painted; their guide lines are erased when it is bone dry.", "White shapes on colour."),
         Area(Method.Lift, "Wash, then lift a light", Wet, [], "A wash, and where the light falls a damp brush lifts it again when it is dry.", "Highlights on round things; corrections. Staining pigments lift badly."),
-        Card(Method.LooseBackground, "Loose background", Wet, [], "A loose, wet wash over the whole card before everything else.", "A soft ground; on heavy paper, taped down."),
-        Card(Method.RainbowBands, "Rainbow bands", Wet, [], "Hues in their order side by side, the mat wiped between; a band that is too strong is watered down at once.", "A painted patch a little larger than the die that will frame it."),
-        Card(Method.RainbowStamp, "Rainbow stamp", [InkPad, BlendingInk, BrushMarker], [], "A solid stamp inked in bands of neighbouring hues, misted and printed; misted again for a second, paler, and a third, palest.", "Backgrounds for several cards from one inking."),
-        Card(Method.BlendedPanel, "Blended panel", [BlendingInk], [], "Inks blended in large circles; neighbours overlap, and the lighter one goes back over the seam.", "Skies, hills, glows."),
-        Card(Method.MistAndBlot, "Mist, wait, blot", [], [], "Mist with water, wait half a minute, blot: soft pale spots.", "Texture on a blended or painted panel."),
-        Card(Method.SoftenedStamp, "Softened stamp pattern", [InkPad, BrushMarker], [], "A pattern stamped in ink that water dissolves, then softened with more water.", "A quiet pattern behind an image."),
-        Card(Method.DipAndDry, "Dip and dry", [InkPad, BlendingInk], [], "Laid face down in misted ink and dried, again and again until deep enough.", "Die-cut shapes in mottled colour."),
+        Card(Method.LooseBackground, "Loose background", Wet, [], "A loose, wet wash over the whole card before everything else.", "A soft ground; on heavy paper, taped down.", Phase.Ground),
+        Card(Method.RainbowBands, "Rainbow bands", Wet, [], "Hues in their order side by side, the mat wiped between; a band that is too strong is watered down at once.", "A painted patch a little larger than the die that will frame it.", Phase.Ground),
+        Card(Method.RainbowStamp, "Rainbow stamp", [InkPad, BlendingInk, BrushMarker], [], "A solid stamp inked in bands of neighbouring hues, misted and printed; misted again for a second, paler, and a third, palest.", "Backgrounds for several cards from one inking.", Phase.Ground),
+        Card(Method.BlendedPanel, "Blended panel", [BlendingInk], [], "Inks blended in large circles; neighbours overlap, and the lighter one goes back over the seam.", "Skies, hills, glows.", Phase.Ground),
+        Card(Method.MistAndBlot, "Mist, wait, blot", [], [], "Mist with water, wait half a minute, blot: soft pale spots.", "Texture on a blended or painted panel.", Phase.Ground),
+        Card(Method.SoftenedStamp, "Softened stamp pattern", [InkPad, BrushMarker], [], "A pattern stamped in ink that water dissolves, then softened with more water.", "A quiet pattern behind an image.", Phase.Ground),
+        Card(Method.DipAndDry, "Dip and dry", [InkPad, BlendingInk], [], "Laid face down in misted ink and dried, again and again until deep enough.", "Die-cut shapes in mottled colour.", Phase.Ground),
         Card(Method.Splatter, "Splatter", [.. Wet, OpaqueWhite], [], "Drops flicked from a loaded brush onto dry colour, the rest covered.", "Life on a finished panel; white for snow and stars."),
         Card(Method.Highlights, "White highlights", [OpaqueWhite, GelPen], [], "Dots and lines of white where the light falls.", "Last of all, sparingly."),
         Card(Method.Relining, "Crisp lines again", [], [], "The outline gone over with a fine pen or sharp pencil, or stamped a second time in the same position.", "Lines dulled by pencil, sponge or opaque white."),
-        Card(Method.Buffing, "Buff the embossed lines", [], [], "A dry cloth takes off what beads on the raised lines.", "Always with embossed lines; the plan does it by itself."),
-        Card(Method.ErasingGuides, "Erase the guide lines", [], [], "Traced lines are erased when everything is bone dry.", "Always with traced shapes; the plan does it by itself."),
+        Card(Method.PressedPattern, "Pressed pattern", [], [], "The card is misted and run through the press in a patterned folder.", "Before it is coloured, so that a flat brush finds the raised parts.", Phase.Ground),
+        Card(Method.ResistSpray, "Resist spray", [], [], "A fine spray of resist; where its speckles lie the paper sheds what is painted.", "Sparkling light in a loose wash.", Phase.Ground),
+        Card(Method.EmbossedWords, "Heat-embossed words", [], [], "Dusted, stamped in sticky ink, covered with powder, the rest tipped back, melted until every spot is glossy.", "Greetings and borders, on colour that is bone dry."),
+        Card(Method.StencilPaste, "Paste through a stencil", [], [], "A stencil taped down, paste spread thin and not too evenly, the stencil lifted straight up.", "Raised texture; after cutting, for paste cracks in a press.", Phase.Assembly),
+        Card(Method.Shine, "Gloss and glitter", [], [], "Glossy medium or a glitter brush on a few spots.", "Late: it dries slowly, and nothing goes over it.", Phase.Assembly),
+        Card(Method.DieCut, "Cut with a die", [], [], "The die held with low-tack tape and turned a little, run through the press, fluff picked off.", "When all is bone dry.", Phase.Assembly),
+        Card(Method.OnFoam, "Set on foam", [], [], "Foam in one or two heights behind the piece.", "Last of all: foam takes neither heat nor press.", Phase.Assembly),
+        Card(Method.Buffing, "Buff the embossed lines", [], [], "A dry cloth takes off what beads on the raised lines.", "Always with embossed lines; the plan does it by itself.", Phase.Clean),
+        Card(Method.ErasingGuides, "Erase the guide lines", [], [], "Traced lines are erased when everything is bone dry.", "Always with traced shapes; the plan does it by itself.", Phase.Clean),
     ];
 
     /// <summary>The sheet of a method.</summary>
@@ -166,8 +175,15 @@ public static class MethodTable
             Method.Splatter => WholeCards.Splatter(task, paints, schools, ground),
             Method.Highlights => WholeCards.Highlights(task, paints, schools, ground),
             Method.Relining => WholeCards.Relined(task, paints, schools, ground),
-            Method.Buffing => [WholeCards.Dry(Stroke.Buff, ground)],
-            Method.ErasingGuides => [WholeCards.Dry(Stroke.Erase, ground)],
+            Method.PressedPattern => WholeCards.Plain(Stroke.PressPattern, task, ground, HowWet.AtMost(BrushWater.Damp, paints.Paper)),
+            Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task, ground),
+            Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task, ground),
+            Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task, ground),
+            Method.Shine => WholeCards.Plain(Stroke.AddShine, task, ground),
+            Method.DieCut => WholeCards.Plain(Stroke.CutOut, task, ground),
+            Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task, ground),
+            Method.Buffing => WholeCards.Plain(Stroke.Buff, task, ground),
+            Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task, ground),
             _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
         }];
     }
@@ -183,10 +199,11 @@ public static class MethodTable
     }
 
     private static MethodSheet Area(Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when) =>
-        new(method, name, false, media, with, what, when);
+        new(method, name, false, media, with, what, when, Phase.Colour);
 
-    private static MethodSheet Card(Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when) =>
-        new(method, name, true, media, with, what, when);
+    private static MethodSheet Card(
+        Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when, Phase phase = Phase.Finish) =>
+        new(method, name, true, media, with, what, when, phase);
 
     private static readonly ImmutableDictionary<Method, MethodSheet> Sheets = All.ToImmutableDictionary(sheet => sheet.Method);
 }

@@ -96,6 +96,27 @@ public enum Stroke
 
     /// <summary>Embossed lines wiped with a dry cloth.</summary>
     Buff,
+
+    /// <summary>Misted, and through the press in a patterned folder.</summary>
+    PressPattern,
+
+    /// <summary>Resist sprayed from a distance.</summary>
+    SprayResist,
+
+    /// <summary>Dusted, stamped, covered with powder, melted.</summary>
+    Emboss,
+
+    /// <summary>Paste drawn over a stencil.</summary>
+    SpreadPaste,
+
+    /// <summary>Gloss or glitter put on spots.</summary>
+    AddShine,
+
+    /// <summary>Through the press with a die.</summary>
+    CutOut,
+
+    /// <summary>Foam behind pieces.</summary>
+    SetOnFoam,
 }
 
 /// <summary>What is in the hand.</summary>
@@ -136,4 +157,22 @@ public enum Tool
 
     /// <summary>A dry cloth.</summary>
     Cloth,
+
+    /// <summary>A press with its plates, dies and folders.</summary>
+    Press,
+
+    /// <summary>A spray can.</summary>
+    SprayCan,
+
+    /// <summary>Sticky ink, embossing powder and the heat tool.</summary>
+    Powder,
+
+    /// <summary>A stencil and a palette knife.</summary>
+    Knife,
+
+    /// <summary>A glitter brush or a bottle of glossy medium.</summary>
+    Gloss,
+
+    /// <summary>Foam pieces or foam tape.</summary>
+    Foam,
 }

@@ -64,6 +64,13 @@ public static class StrokeTable
         new(Stroke.StampAgain, Tool.Stamp, 0, 30, Leaves.SlowInk, Wetness.BoneDry, None),
         new(Stroke.Erase, Tool.Eraser, 0.5, 10, Leaves.Nothing, Wetness.BoneDry, Eraser),
         new(Stroke.Buff, Tool.Cloth, 0, 15, Leaves.Nothing, Wetness.BoneDry, None),
+        new(Stroke.PressPattern, Tool.Press, 0, 45, Leaves.Water, Wetness.BoneDry, Press | Mist),
+        new(Stroke.SprayResist, Tool.SprayCan, 0, 20, Leaves.Resist, Wetness.BoneDry, Resist | Spray),
+        new(Stroke.Emboss, Tool.Powder, 0, 120, Leaves.Nothing, Wetness.BoneDry, Powder | Heat),
+        new(Stroke.SpreadPaste, Tool.Knife, 0, 90, Leaves.Paste, Wetness.BoneDry, Paste),
+        new(Stroke.AddShine, Tool.Gloss, 0, 40, Leaves.Gloss, Wetness.BoneDry, SlowShine),
+        new(Stroke.CutOut, Tool.Press, 0, 75, Leaves.Nothing, Wetness.BoneDry, Press),
+        new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
     ];
 
     /// <summary>All tools.</summary>
@@ -81,6 +88,12 @@ public static class StrokeTable
         new(Tool.FinePen, "a white gel pen, a fine pen or a sharp pencil", 5, 4, ""),
         new(Tool.Eraser, "a soft eraser", 5, 0, ""),
         new(Tool.Cloth, "a dry cloth", 5, 0, ""),
+        new(Tool.Press, "the press with clean plates, its dies and folders, low-tack tape", 15, 15, "Wipe the plates and look for scratches."),
+        new(Tool.SprayCan, "resist spray, a mask for yourself, newspaper outdoors or at an open window", 60, 0, ""),
+        new(Tool.Powder, "anti-static powder, sticky ink and its stamp, embossing powder, scrap paper, a heat tool, tweezers", 40, 0, ""),
+        new(Tool.Knife, "a stencil, paste, a palette knife, tape, a bowl of water", 15, 60, "Wash stencil and knife at once, before the paste sets."),
+        new(Tool.Gloss, "a glitter brush or glossy medium", 5, 10, "Wipe the tip on scrap until it is clear."),
+        new(Tool.Foam, "foam pieces or foam tape, scissors", 8, 0, ""),
     ];
 
     /// <summary>The sheet of a stroke.</summary>

@@ -51,6 +51,9 @@ public sealed record Pass(
     /// <summary>What its areas look like when it is dry.</summary>
     public ImmutableArray<AreaLook> Looks { get; init; } = [];
 
+    /// <summary>How much of the mix's own load comes to lie, where water on the paper thins it: above 0 to 1.</summary>
+    public double Thinned { get; init; } = 1;
+
     /// <summary>How many prints are taken from one inking; 1 for everything that is no print.</summary>
     public int Generations { get; init; } = 1;
 

@@ -68,6 +68,7 @@ public static class PassBuilder
                     Stroke = group.Key.Stroke,
                     Phase = group.Key.Phase,
                     Also = inside[set[0].Area].Pass.Also,
+                    Thinned = inside[set[0].Area].Pass.Thinned,
                     Looks = [.. set.OrderBy(area => area.Area).Select(area => new AreaLook(area.Area, inside[area.Area].Pass.After.Colours))],
                 };
             }

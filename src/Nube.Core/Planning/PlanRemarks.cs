@@ -6,6 +6,15 @@ using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
+/// <summary>What a card's colours meet beside each other.</summary>
+/// <param name="Paper">The paper.</param>
+/// <param name="Ink">The ink of the outline.</param>
+/// <param name="Dams">Which lines are embossed.</param>
+/// <param name="Traced">There are guide lines in pencil.</param>
+/// <param name="Masked">Masks are laid on what is stamped.</param>
+/// <param name="Glue">With what the card is put together.</param>
+public sealed record Setting(Paper Paper, StampingInk Ink, DamLines Dams, bool Traced = false, bool Masked = false, Glue Glue = Glue.Tape);
+
 /// <summary>What to know before a plan is begun, and at its steps: is this wise?</summary>
 public static class PlanRemarks
 {
@@ -15,18 +24,14 @@ public static class PlanRemarks
     /// <summary>What clashes among everything that meets on the same spot in the whole plan, and how tight it is; the worst first.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="colourants">The run's colourants, as its recipes count them.</param>
-    /// <param name="paper">The paper.</param>
-    /// <param name="ink">The ink of the outline.</param>
-    /// <param name="dams">Which lines are embossed.</param>
-    /// <param name="schools">The maker's ways.</param>
+    /// <param name="setting">What the colours meet beside each other.</param>
     /// <param name="hand">The maker's hand.</param>
     /// <param name="nameOf">Names of areas.</param>
     public static ImmutableArray<Remark> Of(
-        Plan plan, IReadOnlyList<Colourant> colourants, Paper paper, StampingInk ink, DamLines dams, Schools schools, Hand hand, Func<int, string> nameOf)
+        Plan plan, IReadOnlyList<Colourant> colourants, Setting setting, Hand hand, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(schools);
-        var clashes = ClashesOf(plan, colourants, paper, ink, dams, schools)
+        var clashes = ClashesOf(plan, colourants, setting)
             .Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null));
         return [.. clashes.Concat(plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf))).Concat(Long(plan)).DistinctBy(remark => remark.Text).OrderByDescending(remark => remark.Severity)];
     }
@@ -42,25 +47,38 @@ public static class PlanRemarks
         if (pass.Sheet.Leaves == Leaves.Solvent) remarks.Add(Cautions.Solvent);
         if (pass.Sheet.Leaves == Leaves.Alcohol) remarks.Add(Cautions.Alcohol);
         if (pass.Stroke is Stroke.Draw or Stroke.Burnish) remarks.Add(Cautions.PencilDust);
+        if (pass.Stroke == Stroke.Emboss) remarks.Add(Cautions.Powder);
+        if (pass.Stroke == Stroke.SprayResist) remarks.Add(Cautions.Sprays);
+        if (pass.Stroke == Stroke.CutOut) remarks.Add(Cautions.Blades);
         return remarks.ToImmutable();
     }
 
     /// <summary>Every ordered pair of things on the same area of a card, each rule once for what is there.</summary>
-    public static ImmutableArray<Clash> ClashesOf(
-        Plan plan, IReadOnlyList<Colourant> colourants, Paper paper, StampingInk ink, DamLines dams, Schools schools)
+    public static ImmutableArray<Clash> ClashesOf(Plan plan, IReadOnlyList<Colourant> colourants, Setting setting)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(schools);
-        (Thing Thing, Method? From)[] before = [(Thing.Of(paper), null), (Thing.Of(ink, dams), null)];
-        (Thing Thing, Method? From) after = (schools.Glue == Glue.Liquid ? new Thing("Liquid glue", Traits.WetGlue) : new Thing("Tape", Traits.None), null);
+        ArgumentNullException.ThrowIfNull(setting);
+        (Thing Thing, Method? From) after = (setting.Glue == Glue.Liquid ? new Thing("Liquid glue", Traits.WetGlue) : new Thing("Tape", Traits.None), null);
         var rows = plan.Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area)).GroupBy(on => (on.step.Card, on.area))
             .Select(on => on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants)).ToList())
             .DistinctBy(row => string.Join('\n', row.Select(one => $"{one.Thing} {one.From}")));
         return
         [
-            .. rows.SelectMany(row => InOrder([.. before, .. row, after]))
+            .. rows.SelectMany(row => InOrder([.. Before(setting, row), .. row, after]))
                 .DistinctBy(clash => (clash.Rule.Key, clash.First.Name)).OrderByDescending(clash => clash.Rule.Severity),
         ];
+    }
+
+    /// <summary>What is on the card before it is coloured.</summary>
+    private static IEnumerable<(Thing Thing, Method? From)> Before(Setting setting, IEnumerable<(Thing Thing, Method? From)> row)
+    {
+        var line = Thing.Of(setting.Ink, setting.Dams);
+        yield return (Thing.Of(setting.Paper), null);
+        // A line that is to vanish may bleed.
+        yield return (row.Any(one => one.From == Method.NoLine) ? line with { Traits = line.Traits | Traits.PaleLine } : line, null);
+        if (setting.Masked) yield return (new Thing("The mask", Traits.LowTack), null);
+        // What is painted around shapes keeps clear of their lines.
+        if (setting.Traced) yield return (new Thing("The guide line", Traits.Graphite), Method.NegativePainting);
     }
 
     /// <summary>What a method does to its own colours is meant, unless it can hurt.</summary>

@@ -112,6 +112,13 @@ public static class StepWords
             Stroke.StampAgain => "The same position, the stamp clean and freshly inked",
             Stroke.Erase => "A soft eraser, no pressure",
             Stroke.Buff => "A dry cloth along the raised lines",
+            Stroke.PressPattern => "Mist the card lightly, lay it into the folder, and run it through once",
+            Stroke.SprayResist => "Lay the card flat, spray from a forearm's length in one sweep; two thin coats rather than one wet one",
+            Stroke.Emboss => "Dust first. Press the stamp two or three times, powder over all, tap off, tip the rest back. The heat tool already hot, held at a distance, until every spot is glossy: a dark, grainy spot is not melted yet",
+            Stroke.SpreadPaste => "Tape the stencil down, draw the paste over it thinly, lift the stencil straight up",
+            Stroke.AddShine => "A few spots, thinly, and leave it alone",
+            Stroke.CutOut => "Hold the die with low-tack tape, turn it a little so that it feeds easily, run it twice",
+            Stroke.SetOnFoam => "Foam near the edges and in the middle, so that nothing sags; place it once",
             _ => Brush(pass.Water),
         };
     }

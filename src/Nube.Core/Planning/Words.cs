@@ -28,6 +28,12 @@ public static class Words
     /// <summary>How much water goes to the parts of colour: "no water", "3 water".</summary>
     public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");
 
+    /// <summary>"2 ochre and 1 blue, 4 water".</summary>
+    /// <param name="parts">How many parts of what.</param>
+    /// <param name="water">Parts of water.</param>
+    public static string Mix(IEnumerable<(int Parts, string Name)> parts, int water) =>
+        $"{string.Join(" and ", parts.Select(part => FormattableString.Invariant($"{part.Parts} {part.Name}")))}, {Water(water)}";
+
     /// <summary>Why a step waits.</summary>
     /// <param name="area">What is not dry enough.</param>
     /// <param name="onItself">It is the step's own area.</param>
@@ -41,6 +47,16 @@ public static class Words
             ? $"{nameOf(area)} must be dry before the next layer, or it blooms."
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
+
+    /// <summary>How much a difference between two colours is seen.</summary>
+    /// <param name="difference">CIEDE2000; about 1 is the least that is seen side by side, the other bounds are this project's own.</param>
+    public static string Seen(double difference) => difference switch
+    {
+        < 1 => "nobody will see it",
+        < 3 => "it is hardly seen",
+        < 6 => "it is seen beside the other cards",
+        _ => "it is clearly another colour",
+    };
 
     /// <summary>"12 min", "1 h 05 min", "40 s".</summary>
     public static string Duration(double seconds)

@@ -71,9 +71,9 @@ public sealed class DemoBook(
         await BringIn(thanks, "pumpkin-barrow.svg", cancel);
         await Colour(thanks, DemoColours.PumpkinBarrow, cancel);
         await Plan(thanks, cancel);
-        await Work(thanks, share: 1, ago: TimeSpan.FromDays(9), cancel);
+        await Work(thanks, share: 1, ago: TimeSpan.FromDays(9), cancel, pace: UnhurriedPace);
         await Note(thanks, "The rim wanted a second look: ochre dries lighter than it mixes.", TimeSpan.FromDays(9), cancel);
-        await Finish(thanks, TimeSpan.FromDays(8), cancel);
+        await Finish(thanks, owner, TimeSpan.FromDays(8), cancel);
 
         var swap = await Begin("Swap invitations", 6, cancel);
         await BringIn(swap, "pear-branch.svg", cancel);
@@ -179,14 +179,17 @@ public sealed class DemoBook(
         await db.SaveChangesAsync(cancel);
     }
 
-    /// <summary>Taps the first steps, as planned in time, the last of them some time ago.</summary>
-    private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel)
+    /// <summary>A maker who takes a quarter longer than an ordinary hand, so that there is something to learn.</summary>
+    private const double UnhurriedPace = 1.25;
+
+    /// <summary>Taps the first steps, as planned in time or slower, the last of them some time ago.</summary>
+    private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel, double pace = 1)
     {
         var plan = (await runs.Load(id, cancel)).Run.Plan!.Plan;
         var steps = plan.Steps[..(int)(share * plan.Steps.Length)];
         foreach (var step in steps)
         {
-            var at = clock.GetUtcNow() - ago - TimeSpan.FromSeconds(steps[^1].EndSeconds - step.EndSeconds);
+            var at = clock.GetUtcNow() - ago - TimeSpan.FromSeconds(pace * (steps[^1].EndSeconds - step.EndSeconds));
             await Tap(id, new Tap(TapKind.Done, step.Number, at, ""), cancel);
         }
     }
@@ -200,12 +203,12 @@ public sealed class DemoBook(
         await db.SaveChangesAsync(cancel);
     }
 
-    private async Task Finish(Guid id, TimeSpan ago, CancellationToken cancel)
+    private async Task Finish(Guid id, Maker owner, TimeSpan ago, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         run.Run.FinishedAt = clock.GetUtcNow() - ago;
-        var plan = run.Run.Plan!.Plan;
-        BenchPlace.TakeFromStash(run, plan, plan.Steps.Select(step => step.Number), run.Run.FinishedAt.Value);
+        var taps = await runs.Taps(id, cancel);
+        RecordPlace.PutIntoBook(run, BenchLog.At(run.Run.Plan!.Plan, run.Touching, taps, clock.GetUtcNow()), taps, owner, run.Run.FinishedAt.Value);
         await db.SaveChangesAsync(cancel);
     }
 

@@ -69,17 +69,17 @@ public static class Line
         runs.MapDelete("/{id:guid}", Delete);
     }
 
-    private static async Task<Ok<List<RunView>>> List(NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<List<RunView>>> List(NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
         var ids = await db.Runs.Where(run => run.FinishedAt == null).OrderByDescending(run => run.ChangedAt)
             .Select(run => run.Id).ToListAsync(cancel);
         var views = new List<RunView>();
-        foreach (var id in ids) views.Add(await View(await runs.Load(id, cancel), runs, clock, cancel));
+        foreach (var id in ids) views.Add(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
         return TypedResults.Ok(views);
     }
 
     private static async Task<Created<RunView>> Begin(
-        NewRun given, NubeDb db, RunLoader runs, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        NewRun given, NubeDb db, RunLoader runs, Palettes palettes, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
         Check(given);
         var now = clock.GetUtcNow();
@@ -92,11 +92,11 @@ public static class Line
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Created(
-            $"/api/runs/{run.Id}", await View(await runs.Load(run.Id, cancel), runs, clock, cancel));
+            $"/api/runs/{run.Id}", await View(await runs.Load(run.Id, cancel), runs, palettes, clock, cancel));
     }
 
-    private static async Task<Ok<RunView>> Look(Guid id, RunLoader runs, TimeProvider clock, CancellationToken cancel) =>
-        TypedResults.Ok(await View(await runs.Load(id, cancel), runs, clock, cancel));
+    private static async Task<Ok<RunView>> Look(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        TypedResults.Ok(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
 
     private static async Task<NoContent> Change(
         Guid id, NewRun given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
@@ -125,7 +125,7 @@ public static class Line
 
     /// <summary>The run as it stands now.</summary>
     internal static async Task<RunView> View(
-        RunWithSupplies run, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        RunWithSupplies run, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
         var now = clock.GetUtcNow();
         var taps = run.Run.Plan is null ? [] : await runs.Taps(run.Run.Id, cancel);
@@ -144,7 +144,7 @@ public static class Line
             stages,
             ImageView.Of(run.Run.Image),
             run.HasScene,
-            Looks.Cards(run, bench));
+            Looks.Cards(run, bench, palettes));
     }
 
     private static Stage Current(RunWithSupplies run, BenchState? bench)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
@@ -68,14 +69,14 @@ public static class Looks
     public static IReadOnlyList<AreaFill> Fills(Plan plan, IEnumerable<int> passesDone)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        return [.. Latest(plan, passesDone).Where(look => look.Area != Pass.Panel).OrderBy(look => look.Area).Select(AreaFill.Of)];
+        return FillsOf([.. Latest(plan, passesDone)]);
     }
 
     /// <summary>The colour of the card around its areas after these passes; null while it is bare.</summary>
     public static Srgb? Ground(Plan plan, IEnumerable<int> passesDone)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        return Latest(plan, passesDone).FirstOrDefault(look => look.Area == Pass.Panel)?.Colours.Middle;
+        return GroundOf([.. Latest(plan, passesDone)]);
     }
 
     /// <summary>The fills of a finished card.</summary>
@@ -85,8 +86,8 @@ public static class Looks
         return palette is null ? [] : [.. run.Painting.Finished(palette.Paints, run.Schools).OrderBy(look => look.Area).Select(AreaFill.Of)];
     }
 
-    /// <summary>All cards of a run at some moment.</summary>
-    public static IReadOnlyList<CardView> Cards(RunWithSupplies run, BenchState? bench)
+    /// <summary>All cards of a run at some moment, as what was really done left them.</summary>
+    public static IReadOnlyList<CardView> Cards(RunWithSupplies run, BenchState? bench, Palettes palettes)
     {
         ArgumentNullException.ThrowIfNull(run);
         if (bench is null || run.Run.Plan is not { Plan: { } plan })
@@ -94,9 +95,20 @@ public static class Looks
             return [.. Enumerable.Range(1, run.Run.Cards).Select(card =>
                 new CardView(card, Core.Drying.Wetness.BoneDry, null, null, null, []))];
         }
-        return [.. bench.Cards.Select(card => new CardView(
-            card.Card, card.State, card.NextStateAt, card.DryAt, Ground(plan, card.PassesDone), Fills(plan, card.PassesDone)))];
+        // Only what was done otherwise has to be worked out anew; the rest is in the plan.
+        var asPlanned = bench.Instead.IsEmpty && plan.Passes.All(pass => pass.Generations == 1);
+        var paints = asPlanned ? null : Colours.Palette(run, palettes)?.Paints;
+        return [.. bench.Cards.Select(card =>
+        {
+            var looks = paints is null ? [.. Latest(plan, card.PassesDone)] : CardLooks.Of(plan, bench, card.Card, paints);
+            return new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, GroundOf(looks), FillsOf(looks));
+        })];
     }
+
+    private static IReadOnlyList<AreaFill> FillsOf(ImmutableArray<AreaLook> looks) =>
+        [.. looks.Where(look => look.Area != Pass.Panel).OrderBy(look => look.Area).Select(AreaFill.Of)];
+
+    private static Srgb? GroundOf(ImmutableArray<AreaLook> looks) => looks.FirstOrDefault(look => look.Area == Pass.Panel)?.Colours.Middle;
 
     /// <summary>What was laid last on each area.</summary>
     private static IEnumerable<AreaLook> Latest(Plan plan, IEnumerable<int> passesDone) =>

@@ -88,7 +88,7 @@ public static class PlanPlace
 
     internal static async Task MayChange(Guid id, RunLoader runs, CancellationToken cancel)
     {
-        if ((await runs.Taps(id, cancel)).Any(tap => tap.Kind == TapKind.Done))
+        if ((await runs.Taps(id, cancel)).Any(tap => tap.IsDone))
             throw TroubleException.Conflict("Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.");
     }
 

@@ -117,7 +117,7 @@ internal static class PlanViews
     {
         if (run.Paper is null || run.Ink is null) return run.Remarks();
         var ofPlan = PlanRemarks.Of(
-            plan, [.. run.Palette.Select(item => item.Colourant!)], run.Paper, run.Ink, run.Image.Dams.Lines, run.Schools, run.Hand, run.NameOf);
+            plan, [.. run.Palette.Select(item => item.Colourant!)], run.Setting(run.Paper, run.Ink), run.Hand, run.NameOf);
         return
         [
             .. run.WithSilenced(ofPlan).Concat(RunningLow(run, plan)).Concat(run.Remarks())
@@ -127,7 +127,7 @@ internal static class PlanViews
 
     /// <summary>What the stash holds too little of.</summary>
     private static IEnumerable<Remark> RunningLow(RunWithSupplies run, Plan plan) =>
-        from used in Amounts.Used(plan, plan.Steps.Select(step => step.Number))
+        from used in Amounts.Used(plan.Steps.Select(plan.PassOf))
         let item = run.Palette[used.Colourant]
         where item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds && left * holds < used.Millilitres * Amounts.Allowance
         select new Remark(Severity.Warn, $"{item.Name} may run out: about {used.Millilitres * Amounts.Allowance:0.0} ml are needed, and {item.Left * item.Colourant!.Medium.Holds():0.0} ml are left.");

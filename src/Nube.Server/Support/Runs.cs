@@ -82,9 +82,15 @@ public sealed record RunWithSupplies(
                 ],
                 Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,
                 Run.Image is { Dams.Lines: not DamLines.None },
-                Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true);
+                Traced);
         }
     }
+
+    /// <summary>What its colours meet beside each other.</summary>
+    public Setting Setting(Paper paper, StampingInk ink) => new(
+        paper, ink, Image.Dams.Lines, Traced, Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1, Schools.Glue);
+
+    private bool Traced => Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true;
 
     /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
     public PlanOptions Options => new()

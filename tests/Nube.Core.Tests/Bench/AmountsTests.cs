@@ -32,15 +32,15 @@ public class AmountsTests
     [Fact]
     public void What_was_used_grows_with_the_steps_and_shares_by_parts()
     {
-        Assert.Empty(Amounts.Used(Plan, []));
+        Assert.Empty(Amounts.Used([]));
         var one = Plan.Steps.First(step => step.Pass == 0);
-        var used = Amounts.Used(Plan, [one.Number]);
+        var used = Amounts.Used([Plan.PassOf(one)]);
         // 40 mg of wash, half of it colour, in 3 parts to 1.
         Assert.Equal([0, 1], used.Select(u => u.Colourant));
         Assert.Equal(0.015, used[0].Millilitres, 9);
         Assert.Equal(0.005, used[1].Millilitres, 9);
 
-        var all = Amounts.Used(Plan, Plan.Steps.Select(step => step.Number));
+        var all = Amounts.Used(Plan.Steps.Select(Plan.PassOf));
         Assert.Equal([0, 1, 2], all.Select(u => u.Colourant));
         Assert.Equal(3 * 0.046 / 2 * 0.75, all[0].Millilitres, 9);
     }

@@ -107,10 +107,10 @@ public class BenchLogTests
     [Fact]
     public void Paint_used_is_surface_times_water_times_share_of_colour()
     {
-        var used = Assert.Single(Amounts.Used(Plan, Plan.Steps.Select(s => s.Number)));
+        var used = Assert.Single(Amounts.Used(Plan.Steps.Select(Plan.PassOf)));
         var expected = 2 * Plan.Passes.Sum(p => p.PaintedMm2 * 1e-6 * p.Water.GramsPerSquareMetre() / 5);
         Assert.Equal(expected, used.Millilitres, 12);
-        Assert.Empty(Amounts.Used(Plan, []));
+        Assert.Empty(Amounts.Used([]));
         var mix = Assert.Single(Amounts.ToMix(Plan));
         Assert.Equal(Amounts.Allowance * 5 * expected, mix.Millilitres, 12);
         Assert.Equal((int)Math.Ceiling(mix.Millilitres / 0.05), mix.Drops);

@@ -33,7 +33,7 @@ public class SomethingElseTests
         Assert.Equal([1], bench.LeftOut);
         Assert.NotEqual(1, bench.Current);
         Assert.All(bench.Cards, card => Assert.Empty(card.Areas));
-        Assert.Empty(Amounts.Used(plan, bench.Done));
+        Assert.Empty(Amounts.Used(bench.PassesDone(plan)));
         Assert.Equal(1, Bench(plan, 60, At(TapKind.Skip, 1, 30), At(TapKind.Back, 0, 40)).Current);
     }
 

@@ -91,7 +91,7 @@ public class MethodPagesTests
         Tile(svg, 0, paper.Colour, new ZoneColours(paper.Colour, paper.Colour, paper.Colour), "bare");
         foreach (var (place, pass) in passes.Index())
         {
-            var whole = pass.Phase is Phase.Ground or Phase.Finish or Phase.Clean && pass.Stroke != Stroke.Erase;
+            var whole = pass.Phase is Phase.Ground or Phase.Finish or Phase.Clean or Phase.Assembly && pass.Stroke != Stroke.Erase;
             Tile(svg, tile * (place + 1), whole ? pass.After.Colours.Middle : paper.Colour, pass.After.Colours, (place + 1).ToString(CultureInfo.InvariantCulture));
         }
         return svg.Append("</svg>\n").ToString();

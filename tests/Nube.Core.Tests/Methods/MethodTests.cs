@@ -55,7 +55,8 @@ public class MethodTests
         var recipes = MethodTable.NeedsColour(method) ? ImmutableArray.Create(Supplies.Best(method, "#c93a6a"), Supplies.Best(method, "#5aa7d8")) : [];
         var passes = MethodTable.Passes(new CardTask(method, recipes, 2, 10_000), Paints, Schools.Usual, ZoneLook.Bare(Paints.Reflectance));
         Assert.NotEmpty(passes);
-        Assert.All(passes, pass => Assert.True(pass.Phase is Phase.Ground or Phase.Finish or Phase.Clean));
+        Assert.All(passes, pass => Assert.Equal(MethodTable.Of(method).Phase, pass.Phase));
+        Assert.NotEqual(Phase.Colour, MethodTable.Of(method).Phase);
         Assert.Throws<ArgumentException>(() => MethodTable.Passes(method, Task(Method.FlatWash), Paints, Schools.Usual));
     }
 

@@ -30,7 +30,7 @@ public class HarvestSwapTests
         public Plan Searched() => Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));
 
         public ImmutableArray<Remark> Remarks(Plan plan, StampingInk? ink = null) =>
-            PlanRemarks.Of(plan, Paints.Colourants, Paints.Paper, ink ?? Waterproof, Dams, Schools, Hand.Ordinary, area => $"Area {area}");
+            PlanRemarks.Of(plan, Paints.Colourants, new Setting(Paints.Paper, ink ?? Waterproof, Dams, Painting.Traced, Glue: Schools.Glue), Hand.Ordinary, area => $"Area {area}");
 
         private Plan Checked(Plan plan)
         {
@@ -231,6 +231,57 @@ public class HarvestSwapTests
         Assert.All(raised.Passes, pass => Assert.Equal(BrushWater.DryBrush, pass.Water));
         // No pencil strokes, so nothing is said of wax or crumbs.
         Assert.DoesNotContain(run.Remarks(run.Plan()), remark => remark.Text.Contains("pencil tears", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Words_are_embossed_on_bone_dry_colour_and_what_follows_is_in_the_makers_order()
+    {
+        var run = Run(
+            Method.FlatWash, ["#d2692f", "#5c9140"], 2, [(1, 2)], shadow: ShadowDepth.None,
+            work: [Work(Method.DieCut, []), Work(Method.EmbossedWords, []), Work(Method.StencilPaste, []), Work(Method.OnFoam, []), Work(Method.ResistSpray, [])]);
+        var plan = run.Plan();
+        foreach (var card in new[] { 1, 2 })
+        {
+            var strokes = OnCard(plan, card).Select(pass => pass.Stroke).ToList();
+            // Resist before colour, powder on it, and then as the maker put them.
+            Assert.Equal(Stroke.SprayResist, strokes[0]);
+            Assert.Equal([Stroke.Emboss, Stroke.CutOut, Stroke.SpreadPaste, Stroke.SetOnFoam], strokes[^4..]);
+            var emboss = plan.Steps.Single(step => step.Card == card && plan.PassOf(step).Stroke == Stroke.Emboss);
+            Assert.All(
+                plan.Steps.Where(step => step.Card == card && step.Number < emboss.Number),
+                step => Assert.True(emboss.StartSeconds >= step.EndSeconds + plan.TimesOf(plan.PassOf(step)).BoneDry.TotalSeconds - 1e-6, "powder sticks to what is damp"));
+        }
+        // Heat after spray is dangerous, and is said however it is silenced; blades, powder and spray at their step.
+        Assert.Contains(run.Remarks(plan), remark => remark.Severity == Severity.Caution && remark.Rule is null && remark.Text.Contains("flammable", StringComparison.Ordinal));
+        Assert.Contains(Cautions.Blades, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.CutOut), false));
+        Assert.Contains(Cautions.Powder, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.Emboss), false));
+        Assert.Contains(Cautions.Sprays, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.SprayResist), false));
+        Assert.DoesNotContain(run.Remarks(plan), remark => remark.Rule is "press-dries-crack" or "heat-on-foam");
+        // Paste before the press cracks.
+        var wrong = Run(Method.FlatWash, ["#d2692f"], 1, work: [Work(Method.StencilPaste, []), Work(Method.DieCut, [])]);
+        Assert.Contains(wrong.Remarks(wrong.Plan()), remark => remark.Rule == "press-dries-crack");
+        // What was sprayed or has paste on it is never dried with the heat tool.
+        Assert.DoesNotContain((run with { Options = new PlanOptions { Heat = true } }).Plan().Steps, step => step.HeatSeconds > 0);
+    }
+
+    [Fact]
+    public void Guide_lines_masks_and_lines_that_may_bleed_are_seen_before_the_first_wash()
+    {
+        ImmutableArray<Remark> Said(Method method, Setting setting)
+        {
+            var run = Run(method, ["#2f5fa8"], 1, shadow: ShadowDepth.None, size: 400);
+            return PlanRemarks.Of(run.Plan(), run.Paints.Colourants, setting, Hand.Ordinary, _ => "Sky");
+        }
+        var paper = Supplies.OnWatercolourPaper.Paper;
+        var slow = new StampingInk("Slow black", Waterproof: true, Slow: true);
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, Waterproof, DamLines.None, Traced: true)), remark => remark.Rule == "graphite-trapped");
+        Assert.DoesNotContain(Said(Method.NegativePainting, new Setting(paper, Waterproof, DamLines.None, Traced: true)), remark => remark.Rule == "graphite-trapped");
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None, Masked: true)), remark => remark.Rule == "slow-line-under-mask");
+        Assert.DoesNotContain(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None)), remark => remark.Rule == "slow-line-under-mask");
+        // A line that is to vanish may bleed.
+        var soluble = new StampingInk("Pale", Waterproof: false, Slow: false);
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, soluble, DamLines.None)), remark => remark.Rule == "line-bleeds");
+        Assert.DoesNotContain(Said(Method.NoLine, new Setting(paper, soluble, DamLines.None)), remark => remark.Rule == "line-bleeds");
     }
 
     [Fact]

@@ -64,7 +64,7 @@ public class PlanChangesTests
         Assert.Equal([1, 2], plan.Steps.Select(step => step.Sitting));
         Assert.True(plan.Steps[1].StartSeconds >= 24 * 3600 && plan.Steps[1].RestSeconds > 20 * 3600);
         Assert.Null(ScheduleChecker.Fault(plan, [], Hand.Ordinary));
-        var remarks = PlanRemarks.Of(plan, paints.Colourants, Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None, Schools.Usual, Hand.Ordinary, _ => "Leaf");
+        var remarks = PlanRemarks.Of(plan, paints.Colourants, new Setting(Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None), Hand.Ordinary, _ => "Leaf");
         Assert.Contains(remarks, remark => remark.Text.Contains("2 sittings", StringComparison.Ordinal));
         Assert.Contains(remarks, remark => remark.Text.Contains("overnight", StringComparison.Ordinal));
     }
@@ -76,7 +76,7 @@ public class PlanChangesTests
         var pass = new Pass(0, mix, [1], Zone.Graded, 1, BrushWater.Damp, 70, 20_000) { Method = Method.GradedWash, Stroke = Stroke.GradedWash };
         var plan = Scheduler.PlanRun([pass], [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary);
         var colourants = Nube.Core.Tests.Methods.Supplies.All;
-        IEnumerable<string> Said(Plan of) => PlanRemarks.Of(of, colourants, Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None, Schools.Usual, Hand.Ordinary, _ => "Sky")
+        IEnumerable<string> Said(Plan of) => PlanRemarks.Of(of, colourants, new Setting(Paper, GenericCatalogue.StampingInks[0], Core.Artwork.DamLines.None), Hand.Ordinary, _ => "Sky")
             .Where(remark => remark.Severity == Severity.Warn).Select(remark => remark.Text);
         Assert.Contains(Said(plan), text => text.StartsWith("Sky: an area takes", StringComparison.Ordinal));
         Assert.DoesNotContain(Said(Scheduler.PlanRun([pass with { PaintedMm2 = 100 }], [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary)), text => text.StartsWith("Sky", StringComparison.Ordinal));

@@ -34,7 +34,7 @@ internal static class Washes
         for (var layer = 0; layer < task.Recipe.Layers; layer++)
         {
             look = look.Wash(paints.OpticsOf(mix), task.Mix.Strength.LoadOfOneLayer, Spread.Over(Zone.Edge));
-            yield return new AreaPass(Stroke.DropIn, mix, Zone.Whole, HowWet.AtMost(BrushWater.Juicy, paints.Paper), look) { Also = [PaintMix.CleanWater] };
+            yield return new AreaPass(Stroke.DropIn, mix, Zone.Whole, HowWet.AtMost(BrushWater.Juicy, paints.Paper), look) { Also = [PaintMix.CleanWater], Thinned = Share(task.Mix, mix) };
         }
     }
 
@@ -54,7 +54,7 @@ internal static class Washes
         for (var layer = 0; layer < task.Recipe.Layers; layer++)
         {
             look = look.Wash(paints.OpticsOf(mix), task.Mix.Strength.LoadOfOneLayer, Spread.Over(Zone.Edge));
-            yield return new AreaPass(Stroke.Pull, mix, Zone.Edge, BrushWater.Damp, look);
+            yield return new AreaPass(Stroke.Pull, mix, Zone.Edge, BrushWater.Damp, look) { Thinned = Share(task.Mix, mix) };
         }
         foreach (var pass in Deepening.Of(task, look, paints, schools, Stroke.Pull, mix)) yield return pass;
     }
@@ -129,6 +129,8 @@ internal static class Washes
         }
         foreach (var pass in Deepening.Of(task, look, paints, schools, stroke, mix)) yield return pass;
     }
+
+    private static double Share(PaintMix laid, PaintMix mix) => laid.Strength.LoadOfOneLayer / mix.Strength.LoadOfOneLayer;
 
     private static PaintMix Stronger(PaintMix mix)
     {

@@ -26,13 +26,13 @@ internal static class WholeCards
 
     /// <summary>Mist, half a minute, blot.</summary>
     public static IEnumerable<AreaPass> Misted(CardTask task, Paints paints, Schools schools, ZoneLook look) =>
-        [new AreaPass(Stroke.MistAndBlot, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, look.Towards(ZoneLook.Bare(paints.Reflectance), BlotTakes)) { Phase = Phase.Ground }];
+        [new AreaPass(Stroke.MistAndBlot, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, look.Towards(ZoneLook.Bare(paints.Reflectance), BlotTakes)) { Phase = PhaseOf(task) }];
 
     /// <summary>A pattern stamped, and softened with water when it is dry.</summary>
     public static IEnumerable<AreaPass> Softened(CardTask task, Paints paints, Schools schools, ZoneLook look)
     {
         var printed = Background(Stroke.PrintPattern, task, paints, look, BrushWater.DryBrush);
-        return [printed, new AreaPass(Stroke.Soften, PaintMix.CleanWater, Zone.Whole, HowWet.AtMost(BrushWater.Wash, paints.Paper), printed.After) { Phase = Phase.Ground }];
+        return [printed, new AreaPass(Stroke.Soften, PaintMix.CleanWater, Zone.Whole, HowWet.AtMost(BrushWater.Wash, paints.Paper), printed.After) { Phase = PhaseOf(task) }];
     }
 
     /// <summary>Dipped and dried, as often as was said; each dip goes one step deeper.</summary>
@@ -48,19 +48,19 @@ internal static class WholeCards
 
     /// <summary>Drops on dry colour.</summary>
     public static IEnumerable<AreaPass> Splatter(CardTask task, Paints paints, Schools schools, ZoneLook look) =>
-        [new AreaPass(Stroke.Splatter, MixOrWhite(task, paints), Zone.Details, BrushWater.Damp, look) { Phase = Phase.Finish }];
+        [new AreaPass(Stroke.Splatter, MixOrWhite(task, paints), Zone.Details, BrushWater.Damp, look) { Phase = PhaseOf(task) }];
 
     /// <summary>White dots and lines.</summary>
     public static IEnumerable<AreaPass> Highlights(CardTask task, Paints paints, Schools schools, ZoneLook look) =>
-        [new AreaPass(Stroke.Highlight, MixOrWhite(task, paints), Zone.Details, BrushWater.DryBrush, look) { Phase = Phase.Finish }];
+        [new AreaPass(Stroke.Highlight, MixOrWhite(task, paints), Zone.Details, BrushWater.DryBrush, look) { Phase = PhaseOf(task) }];
 
     /// <summary>The outline again.</summary>
     public static IEnumerable<AreaPass> Relined(CardTask task, Paints paints, Schools schools, ZoneLook look) =>
-        [new AreaPass(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, PaintMix.None, Zone.Details, BrushWater.DryBrush, look) { Phase = Phase.Finish }];
+        [new AreaPass(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, PaintMix.None, Zone.Details, BrushWater.DryBrush, look) { Phase = PhaseOf(task) }];
 
-    /// <summary>Something that leaves the look as it is, at the very end.</summary>
-    public static AreaPass Dry(Stroke stroke, ZoneLook look) =>
-        new(stroke, PaintMix.None, Zone.Details, BrushWater.DryBrush, look) { Phase = Phase.Clean };
+    /// <summary>Something that lays no colour.</summary>
+    public static IEnumerable<AreaPass> Plain(Stroke stroke, CardTask task, ZoneLook look, BrushWater water = BrushWater.DryBrush) =>
+        [new AreaPass(stroke, PaintMix.None, Zone.Details, water, look) { Phase = PhaseOf(task) }];
 
     /// <summary>All colours at once; the ground becomes their mean, which is flat where the card will be gradual.</summary>
     private static AreaPass Background(Stroke stroke, CardTask task, Paints paints, ZoneLook look, BrushWater water)
@@ -69,8 +69,10 @@ internal static class WholeCards
         var looks = mixes.Select((mix, place) => look.Wash(paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer * (stroke == Stroke.Dip ? 1 : task.Recipes[place].Layers), Spread.Even)).ToList();
         var after = looks[0];
         for (var i = 1; i < looks.Count; i++) after = after.Towards(looks[i], 1.0 / (i + 1));
-        return new AreaPass(stroke, mixes[0], Zone.Whole, water, after) { Also = task.Others, Phase = Phase.Ground };
+        return new AreaPass(stroke, mixes[0], Zone.Whole, water, after) { Also = task.Others, Phase = PhaseOf(task) };
     }
+
+    private static Phase PhaseOf(CardTask task) => MethodTable.Of(task.Method).Phase;
 
     private static PaintMix MixOrWhite(CardTask task, Paints paints) =>
         task.Recipes.Length > 0 ? task.Mix(0) : paints.White(pencil: false) is { } white ? Paints.Plain(white) : PaintMix.None;

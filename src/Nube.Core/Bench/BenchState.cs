@@ -1,0 +1,71 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Mixing;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Bench;
+
+/// <summary>A timer of the maker's own.</summary>
+/// <param name="Number">By which it is known, from 1 in the order in which timers were set.</param>
+/// <param name="Text">What it is for.</param>
+/// <param name="EndsAt">When it ends.</param>
+public sealed record OwnTimer(int Number, string Text, DateTimeOffset EndsAt);
+
+/// <summary>How wet an area is.</summary>
+/// <param name="Area">Its id.</param>
+/// <param name="State">Its state now.</param>
+/// <param name="DryAt">When it is dry.</param>
+/// <param name="BoneDryAt">When it is bone dry.</param>
+public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt, DateTimeOffset BoneDryAt);
+
+/// <summary>A card on the drying line.</summary>
+/// <param name="Card">Its number, from 1.</param>
+/// <param name="State">State of its wettest area; bone dry when nothing was painted yet.</param>
+/// <param name="NextStateAt">When the wettest area reaches its next state; null when it is bone dry.</param>
+/// <param name="DryAt">When all of it is dry; null when it is.</param>
+/// <param name="PassesDone">Passes done on it.</param>
+/// <param name="Areas">Areas painted so far.</param>
+public sealed record CardState(
+    int Card,
+    Wetness State,
+    DateTimeOffset? NextStateAt,
+    DateTimeOffset? DryAt,
+    ImmutableArray<int> PassesDone,
+    ImmutableArray<AreaWetness> Areas);
+
+/// <summary>What a step has to wait for.</summary>
+/// <param name="ReadyAt">When it can start.</param>
+/// <param name="Area">The area that is the last to dry.</param>
+/// <param name="OnItself">True when that area is the step's own; false when it touches one of them.</param>
+public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
+
+/// <summary>The bench at some moment.</summary>
+/// <param name="At">The moment.</param>
+/// <param name="Current">Number of the step in hand; null when all is done.</param>
+/// <param name="Holdup">What the step in hand waits for; null when it can start.</param>
+/// <param name="Meanwhile">Number of a later step that can be done now, when the step in hand cannot.</param>
+/// <param name="Done">Numbers of the steps that are done, in the order in which they were.</param>
+/// <param name="LeftOut">Numbers of the steps that were left out.</param>
+/// <param name="Last">Number of the step that was done or left out last, which can be taken back; null when there is none.</param>
+/// <param name="Cards">All cards.</param>
+/// <param name="Instead">What was taken instead of the planned mix, by number of the step.</param>
+/// <param name="Timers">The maker's own timers, until they are taken away.</param>
+public sealed record BenchState(
+    DateTimeOffset At,
+    int? Current,
+    Holdup? Holdup,
+    int? Meanwhile,
+    ImmutableArray<int> Done,
+    ImmutableArray<int> LeftOut,
+    int? Last,
+    ImmutableArray<CardState> Cards,
+    ImmutableDictionary<int, PaintMix> Instead,
+    ImmutableArray<OwnTimer> Timers)
+{
+    /// <summary>The passes that were done, in their order, with what was on the brush in truth.</summary>
+    public IEnumerable<Pass> PassesDone(Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        return Done.Select(number => plan.PassOf(plan.Steps[number - 1]) is var pass && Instead.TryGetValue(number, out var mix) ? pass with { Mix = mix } : pass);
+    }
+}

@@ -1,0 +1,65 @@
+using System.Text.Json.Serialization;
+using Nube.Core.Mixing;
+
+namespace Nube.Core.Bench;
+
+/// <summary>What a maker can tell the bench.</summary>
+public enum TapKind
+{
+    /// <summary>A step is done.</summary>
+    Done,
+
+    /// <summary>The last step that was done is not done after all.</summary>
+    Back,
+
+    /// <summary>The areas of a step are wet as of now: their drying starts again.</summary>
+    WetNow,
+
+    /// <summary>Another step is taken in hand.</summary>
+    Take,
+
+    /// <summary>Something worth remembering.</summary>
+    Note,
+
+    /// <summary>The card of a step was dried with the heat tool.</summary>
+    Heated,
+
+    /// <summary>The card of a step was found dry by touch.</summary>
+    DryNow,
+
+    /// <summary>The card of a step was found wet by touch though it should be dry.</summary>
+    StillWet,
+
+    /// <summary>A step is left out.</summary>
+    Skip,
+
+    /// <summary>Water was spilled over the card of a step.</summary>
+    Spill,
+
+    /// <summary>A step is done, but with another mix than planned.</summary>
+    OtherMix,
+
+    /// <summary>A timer of the maker's own is set.</summary>
+    Timer,
+
+    /// <summary>A timer is taken away.</summary>
+    TimerOff,
+}
+
+/// <summary>One tap at the bench.</summary>
+/// <param name="Kind">What it says.</param>
+/// <param name="Step">Number of the step that it is about, or of the timer that is taken away; 0 for none.</param>
+/// <param name="At">When.</param>
+/// <param name="Text">The note, or what a timer is for; empty otherwise.</param>
+public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
+{
+    /// <summary>The mix that was taken instead; null otherwise.</summary>
+    public PaintMix? Mix { get; init; }
+
+    /// <summary>How long a timer runs, s; 0 otherwise.</summary>
+    public double Seconds { get; init; }
+
+    /// <summary>It says that a step is done, as planned or with another mix.</summary>
+    [JsonIgnore]
+    public bool IsDone => Kind is TapKind.Done or TapKind.OtherMix;
+}

@@ -1,0 +1,101 @@
+using Nube.Core.Bench;
+using Nube.Core.Colour;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.</summary>
+public sealed record BenchStepView(int Number, int Card, bool Rinse, string? CleanFirst, string? ThisCard, bool Heat, PassView Pass);
+
+/// <summary>Why the step in hand cannot start yet.</summary>
+public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
+
+/// <summary>A step that was done with another mix, in words, with what was planned and what it looks like.</summary>
+public sealed record OtherwiseView(int Step, int Card, string Sentence, Srgb Planned, Srgb Really);
+
+/// <summary>Bench mode.</summary>
+public sealed record BenchView(
+    DateTimeOffset ServerNow,
+    int StepsDone,
+    int StepCount,
+    BenchStepView? Current,
+    HoldupView? Holdup,
+    BenchStepView? Meanwhile,
+    BenchStepView? Next,
+    BenchStepView? LastDone,
+    IReadOnlyList<string> WhileWaiting,
+    string HeatCaution,
+    IReadOnlyList<string> Notes,
+    IReadOnlyList<MixView> OnTheTable,
+    IReadOnlyList<OtherwiseView> Otherwise,
+    IReadOnlyList<OwnTimer> Timers,
+    IReadOnlyList<Remark> Remarks,
+    IReadOnlyList<CardView> Line);
+
+/// <summary>The bench as it is read.</summary>
+internal static class BenchViews
+{
+    /// <summary>The whole bench.</summary>
+    public static BenchView View(RunWithSupplies run, Palettes palettes, List<Tap> taps, DateTimeOffset now)
+    {
+        var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
+        var palette = Colours.Needed(run, palettes);
+        var bench = BenchLog.At(plan, run.Touching, taps, now);
+        int[] over = [.. bench.Done, .. bench.LeftOut];
+        var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
+        return new BenchView(
+            now,
+            over.Length,
+            plan.Steps.Length,
+            Step(bench.Current),
+            bench.Holdup is { } holdup
+                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs, run.NameOf))
+                : null,
+            Step(bench.Meanwhile),
+            Step(plan.Rest.Concat(plan.Steps.Select(step => step.Number)).Cast<int?>().FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)),
+            Step(last?.Number),
+            [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task.Name)],
+            Cautions.HeatTool.Text,
+            Notes(taps),
+            [.. plan.Passes.SelectMany(pass => pass.Mixes).Where(mix => !mix.Parts.IsEmpty).Distinct().Select(mix => PlanViews.MixOf(run, palette, mix))],
+            Otherwise(run, palette, plan, bench),
+            bench.Timers,
+            run.Remarks(),
+            Looks.Cards(run, bench, palettes));
+
+        BenchStepView? Step(int? number)
+        {
+            if (number is not { } place) return null;
+            var step = plan.Steps[place - 1];
+            var pass = plan.PassOf(step);
+            // What is on the brush depends on what was done last in truth, not in the plan.
+            var done = bench.PassesDone(plan).Reverse().ToList();
+            var before = done.FirstOrDefault();
+            var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
+            var view = PlanViews.PassOf(run, palette, plan, pass);
+            return new BenchStepView(
+                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(done, pass),
+                StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,
+                view with { Cautions = PlanRemarks.AtStep(pass, heat) });
+        }
+    }
+
+    /// <summary>The notes of a run.</summary>
+    public static List<string> Notes(IEnumerable<Tap> taps) => [.. taps.Where(tap => tap.Kind == TapKind.Note).Select(tap => tap.Text)];
+
+    /// <summary>What was done with another mix.</summary>
+    public static IReadOnlyList<OtherwiseView> Otherwise(RunWithSupplies run, RunPalette palette, Plan plan, BenchState bench) =>
+    [
+        .. CardLooks.Otherwise(plan, bench, palette.Paints).Select(one =>
+        {
+            var (step, pass) = (plan.Steps[one.Step - 1], plan.PassOf(plan.Steps[one.Step - 1]));
+            var taken = Words.Mix(one.Mix.Parts.Select(part => (part.Parts, run.Palette[part.Colourant].Name)), one.Mix.Strength.WaterParts);
+            var zone = Spread.Over(pass.Zone).Middle > 0;
+            return new OtherwiseView(
+                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead; {Words.Seen(one.Difference)}.",
+                zone ? one.Planned.Middle : one.Planned.Shadow, zone ? one.Really.Middle : one.Really.Shadow);
+        }),
+    ];
+}

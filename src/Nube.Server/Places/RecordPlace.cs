@@ -1,0 +1,120 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Bench;
+using Nube.Core.Materials;
+using Nube.Core.Planning;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>What a finished run has used.</summary>
+public sealed record UsedView(string Name, string ColourIndex, Core.Colour.Srgb Colour, double Millilitres, string InDrops);
+
+/// <summary>The record of a run.</summary>
+public sealed record RecordView(
+    string Name,
+    int Cards,
+    DateTimeOffset? FinishedAt,
+    DateTimeOffset? FirstTapAt,
+    DateTimeOffset? LastTapAt,
+    int StepsDone,
+    int StepCount,
+    DateTimeOffset? BoneDryAt,
+    string Paper,
+    string StampingInk,
+    IReadOnlyList<UsedView> Used,
+    IReadOnlyList<string> Notes,
+    IReadOnlyList<string> Colours,
+    IReadOnlyList<OtherwiseView> Otherwise,
+    IReadOnlyList<AreaFill> Look);
+
+/// <summary>The fifth stage: the record.</summary>
+public static class RecordPlace
+{
+    /// <summary>Maps the place.</summary>
+    public static void MapRecord(this IEndpointRouteBuilder api)
+    {
+        var record = api.MapGroup("/runs/{id:guid}").WithTags("Record");
+        record.MapPost("/finish", Finish);
+        record.MapGet("/record", Record);
+    }
+
+    private static async Task<NoContent> Finish(Guid id, NubeDb db, RunLoader runs, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
+        var taps = await runs.Taps(id, cancel);
+        var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
+        if (bench.Current is not null)
+            throw TroubleException.Conflict($"{plan.Steps.Length - bench.Done.Length - bench.LeftOut.Length} steps are still to do on the bench.");
+        if (run.Run.FinishedAt is null)
+        {
+            run.Run.FinishedAt = clock.GetUtcNow();
+            PutIntoBook(run, bench, taps, await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel), run.Run.FinishedAt.Value);
+        }
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>
+    /// What the run used is no longer left, as estimates that the maker can correct in the stash; and what its taps teach of the maker's hand is kept.
+    /// </summary>
+    internal static void PutIntoBook(RunWithSupplies run, BenchState bench, IReadOnlyList<Tap> taps, Maker owner, DateTimeOffset at)
+    {
+        var plan = run.Run.Plan!.Plan;
+        owner.Learned = owner.Learned.With(Learning.From(plan, [.. run.Touching], taps, run.Paper?.Name ?? ""));
+        foreach (var used in Amounts.Used(bench.PassesDone(plan)))
+        {
+            var item = run.Palette[used.Colourant];
+            item.LastUsedAt = at;
+            if (item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds)
+                item.Left = Math.Max(0, left - used.Millilitres * Amounts.Allowance / holds);
+        }
+    }
+
+    private static async Task<Ok<RecordView>> Record(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var taps = await runs.Taps(id, cancel);
+        var plan = run.Run.Plan?.Plan ?? throw TroubleException.Gone("This run has no record yet.");
+        var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
+        var palette = Colours.Palette(run, palettes);
+        var strokes = taps.Where(tap => tap.IsDone).ToList();
+        return TypedResults.Ok(new RecordView(
+            run.Run.Name,
+            run.Run.Cards,
+            run.Run.FinishedAt,
+            strokes.Count == 0 ? null : strokes[0].At,
+            strokes.Count == 0 ? null : strokes[^1].At,
+            bench.Done.Length,
+            plan.Steps.Length,
+            bench.Cards.Max(card => card.Areas.Length == 0 ? null : (DateTimeOffset?)card.Areas.Max(area => area.DryAt)),
+            run.Paper?.Name ?? "",
+            run.Ink?.Name ?? "",
+            [.. Amounts.Used(bench.PassesDone(plan)).Select(used => new UsedView(
+                run.Palette[used.Colourant].Name, run.Palette[used.Colourant].Colourant!.ColourIndex,
+                run.Palette[used.Colourant].Colourant!.FullStrength, used.Millilitres, Amounts.InDrops(used.Millilitres)))],
+            BenchViews.Notes(taps),
+            [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
+            palette is null ? [] : BenchViews.Otherwise(run, palette, plan, bench),
+            Looks.Finished(run, palette)));
+    }
+
+    private static string InWords(RunWithSupplies run, ChosenColour colour)
+    {
+        var mix = Words.Mix(
+            colour.Recipe.Parts.Select(part => (part.Parts, $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})")),
+            colour.Recipe.Strength.WaterParts);
+        var layers = colour.Recipe.Layers == 1 ? "one layer" : $"{colour.Recipe.Layers} layers";
+        var shadow = colour.Wish.Shadow switch
+        {
+            ShadowDepth.None => "",
+            ShadowDepth.Soft => ", one more in the shadow",
+            _ => ", two more in the shadow",
+        };
+        return $"{run.Image.NameOf(colour.Wish.Area)}: {mix}, {layers}{shadow}";
+    }
+}

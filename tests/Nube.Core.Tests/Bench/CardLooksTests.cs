@@ -1,0 +1,119 @@
+using System.Collections.Immutable;
+using Nube.Core.Bench;
+using Nube.Core.Colour;
+using Nube.Core.Drying;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+using Nube.Core.Tests.Methods;
+
+namespace Nube.Core.Tests.Bench;
+
+/// <summary>What a card looks like when something else was laid on it than planned.</summary>
+public class CardLooksTests
+{
+    private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
+    private static readonly Paints Paints = Supplies.OnWatercolourPaper;
+
+    private static Plan Made(Method method, int cards = 1, string colour = "#5c9140", params ImmutableArray<ChosenCard> work)
+    {
+        ImmutableArray<ChosenColour> colours = work.IsDefaultOrEmpty ? [new ChosenColour(new Wish(1, Srgb.Parse(colour), ShadowDepth.Soft, method), Supplies.Best(method, colour))] : [];
+        var painting = new Painting(colours, work.IsDefault ? [] : work, [new AreaToPaint(1, 400, new ZoneShares(0.2, 0.35), false)], 5000, false, false);
+        return Scheduler.PlanRun(painting.Passes(Paints, Schools.Usual, []), [], cards, Paints.Paper, Air.OrdinaryRoom, Hand.Ordinary);
+    }
+
+    private static BenchState Done(Plan plan, Func<PlannedStep, PaintMix?> instead)
+    {
+        var taps = plan.Steps.Select(step => instead(step) is { } mix
+            ? new Tap(TapKind.OtherMix, step.Number, Start.AddHours(step.Number), "") { Mix = mix }
+            : new Tap(TapKind.Done, step.Number, Start.AddHours(step.Number), ""));
+        return BenchLog.At(plan, [], taps, Start.AddDays(30));
+    }
+
+    private static double Apart(Srgb one, Srgb other) => Ciede2000.Difference(one.ToLab(), other.ToLab());
+
+    [Theory]
+    [InlineData(Method.FlatWash, 0.7)]
+    [InlineData(Method.Glaze, 0.7)]
+    [InlineData(Method.GradedWash, 0.7)]
+    [InlineData(Method.WetInWet, 0.7)]
+    [InlineData(Method.LineAndPull, 0.7)]
+    [InlineData(Method.SpongeBlend, 0.7)]
+    [InlineData(Method.Lift, 0.7)]
+    public void Taking_the_planned_mix_by_another_name_changes_hardly_anything(Method method, double bound)
+    {
+        // The same mix laid by way of colours instead of reflectances: what is between is only what reconstruction and 8 bits cost.
+        var plan = Made(method, colour: method == Method.SpongeBlend ? "#e8701f" : "#5c9140");
+        var asPlanned = CardLooks.Of(plan, Done(plan, _ => null), 1, Paints).Single(look => look.Area == 1);
+        var replayed = CardLooks.Of(plan, Done(plan, step => plan.PassOf(step).Mix is { Parts.IsEmpty: false } mix ? mix : null), 1, Paints).Single(look => look.Area == 1);
+        Assert.Equal(plan.Passes[^1].Looks.Single(), asPlanned);
+        Assert.True(Apart(asPlanned.Colours.Middle, replayed.Colours.Middle) < bound, $"{Apart(asPlanned.Colours.Middle, replayed.Colours.Middle):0.00}");
+        Assert.True(Apart(asPlanned.Colours.Shadow, replayed.Colours.Shadow) < bound, $"{Apart(asPlanned.Colours.Shadow, replayed.Colours.Shadow):0.00}");
+    }
+
+    [Fact]
+    public void Another_mix_on_bare_paper_looks_as_that_mix_does_and_what_follows_lies_on_it()
+    {
+        var plan = Made(Method.FlatWash, cards: 2);
+        var blue = Supplies.Best(Method.FlatWash, "#2f5fa8");
+        var other = new PaintMix(blue.Parts, blue.Strength);
+        var first = plan.Steps.First(step => step.Card == 2).Number;
+        var bench = Done(plan, step => step.Number == first ? other : null);
+        var planned = CardLooks.Of(plan, bench, 1, Paints).Single();
+        var really = CardLooks.Of(plan, bench, 2, Paints).Single();
+        // Card 1 was worked as planned.
+        Assert.Equal(plan.Passes[^1].Looks.Single(), planned);
+        Assert.True(Apart(planned.Colours.Middle, really.Colours.Middle) > 6);
+        var only = CardLooks.Of(plan, bench with { Done = [first] }, 2, Paints).Single();
+        var expected = SpectralColour.ToLab(KubelkaMunk.Over(Paints.Reflectance, Paints.OpticsOf(other), other.Strength.LoadOfOneLayer));
+        Assert.Equal(0, Ciede2000.Difference(expected, only.Colours.Middle.ToLab()), 0.6); // rounding to 8 bits
+        // The shadow that follows is darker than what it lies on: a second layer always is.
+        Assert.True(really.Colours.Shadow.ToLab().L < only.Colours.Shadow.ToLab().L);
+
+        var told = Assert.Single(CardLooks.Otherwise(plan, bench, Paints));
+        Assert.Equal((first, other, 1), (told.Step, told.Mix, told.Area));
+        Assert.Equal("it is clearly another colour", Words.Seen(told.Difference));
+        Assert.Empty(CardLooks.Otherwise(plan, Done(plan, _ => null), Paints));
+    }
+
+    [Fact]
+    public void Each_print_from_one_inking_is_paler_and_a_fresh_inking_begins_anew()
+    {
+        var work = new ChosenCard(new CardWish(Method.RainbowStamp, [], Times: 3), [Supplies.Best(Method.RainbowStamp, "#c93a6a")]);
+        var plan = Made(Method.FlatWash, cards: 4, work: [work]);
+        var bench = Done(plan, _ => null);
+        var inOrder = plan.Steps.Select(step => CardLooks.Of(plan, bench, step.Card, Paints).Single(look => look.Area == Pass.Panel).Colours.Middle.ToLab().L).ToList();
+        Assert.True(inOrder[0] < inOrder[1] - 1 && inOrder[1] < inOrder[2] - 1, string.Join(' ', inOrder.Select(l => $"{l:0.0}")));
+        Assert.Equal(inOrder[0], inOrder[3], 9);
+    }
+
+    [Fact]
+    public void What_was_taken_instead_counts_as_used_and_is_taken_back_with_its_step()
+    {
+        var plan = Made(Method.FlatWash);
+        var other = new PaintMix([new RecipePart(0, 1)], new Strength(2));
+        var tap = new Tap(TapKind.OtherMix, 1, Start, "") { Mix = other };
+        var bench = BenchLog.At(plan, [], [tap], Start.AddMinutes(1));
+        Assert.Equal([1], bench.Done);
+        Assert.Equal(0, Assert.Single(Amounts.Used(bench.PassesDone(plan))).Colourant);
+        Assert.Equal(other, bench.PassesDone(plan).Single().Mix);
+        var back = BenchLog.At(plan, [], [tap, new Tap(TapKind.Back, 0, Start.AddSeconds(5), "")], Start.AddMinutes(1));
+        Assert.Empty(back.Instead);
+        Assert.Empty(back.Done);
+        // Done again, it is done as planned.
+        var again = BenchLog.At(plan, [], [tap, new Tap(TapKind.Back, 0, Start.AddSeconds(5), ""), new Tap(TapKind.Done, 1, Start.AddSeconds(9), "")], Start.AddMinutes(1));
+        Assert.Equal(plan.PassOf(plan.Steps[0]).Mix, again.PassesDone(plan).Single().Mix);
+    }
+
+    [Fact]
+    public void Several_timers_run_at_once_the_next_to_end_first_until_they_are_taken_away()
+    {
+        var plan = Made(Method.FlatWash);
+        Tap Timer(string text, double minutes, double at) => new(TapKind.Timer, 0, Start.AddMinutes(at), text) { Seconds = minutes * 60 };
+        var bench = BenchLog.At(plan, [], [Timer("the glue", 30, 0), Timer("the mist", 0.5, 1), Timer("tea", 4, 2), new Tap(TapKind.TimerOff, 2, Start.AddMinutes(3), "")], Start.AddMinutes(3));
+        Assert.Equal(["tea", "the glue"], bench.Timers.Select(timer => timer.Text));
+        Assert.Equal([Start.AddMinutes(6), Start.AddMinutes(30)], bench.Timers.Select(timer => timer.EndsAt));
+        Assert.Equal([3, 1], bench.Timers.Select(timer => timer.Number));
+    }
+}
