@@ -1,7 +1,14 @@
 using System.Net;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization.Metadata;
 using Ical.Net;
+using NJsonSchema;
+using Nube.Core.Colour;
+using Nube.Data.Mapping;
+using Nube.Server.Places;
 
 namespace Nube.Server.Tests;
 
@@ -43,7 +50,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "splatter" })));
         colours = await maker.Ok(maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "glaze" }));
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
-        Assert.Equal(31, colours["methods"]!.AsArray().Count);
+        Assert.Equal(38, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
         colours = await Wish(maker, run, "#84ad62", null, 2);
         Assert.Equal("flatWash", colours["areas"]!.AsArray().Single(one => one!["area"]!.GetValue<int>() == 2)!["method"]!.GetValue<string>());
@@ -107,9 +114,16 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
         await maker.Ok(maker.Put("/api/habits", new { schools = new { }, sitting = new { minutes = 60, pauseEveryMinutes = 30, pauseMinutes = 5, nextAfterHours = 24 } }));
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
-        var file = JsonNode.Parse(await maker.File($"{run}/plan/plan.json", "application/json"))!;
+        var json = Encoding.UTF8.GetString(await maker.File($"{run}/plan/plan.json", "application/json"));
+        var file = JsonNode.Parse(json)!;
         Assert.Equal(("nube-plan", 1), (file["format"]!.GetValue<string>(), file["version"]!.GetValue<int>()));
         Assert.Equal(plan["steps"]!.ToJsonString(), file["plan"]!["steps"]!.ToJsonString());
+        // By the published schema, as a library reads it; it would see what is missing or of another kind.
+        var schema = await JsonSchema.FromJsonAsync(PlanSchema());
+        Assert.Empty(schema.Validate(json));
+        file["plan"]!["steps"]![0]!["card"] = "first";
+        file["plan"]!.AsObject().Remove("passes");
+        Assert.True(schema.Validate(file.ToJsonString()).Count >= 2);
         // RFC 5545, read back by a library.
         var text = Encoding.UTF8.GetString(await maker.File($"{run}/plan/calendar.ics?start=2026-09-12T14:00:00Z", "text/calendar"));
         var calendar = Calendar.Load(text)!;
@@ -118,6 +132,26 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var first = calendar.Events.Single(one => one.Uid!.Contains("sitting-1@", StringComparison.Ordinal));
         Assert.Equal(new DateTime(2026, 9, 12, 14, 0, 0, DateTimeKind.Utc).AddSeconds(plan["steps"]![0]!["startSeconds"]!.GetValue<double>()), first.Start!.AsUtc, TimeSpan.FromSeconds(1));
         Assert.Contains(calendar.Events, one => one.Uid!.Contains("cut", StringComparison.Ordinal));
+    }
+
+    /// <summary>docs/plan.schema.json, which is written from the record of the file itself: with NUBE_WRITE_DOCS=1 anew, otherwise checked.</summary>
+    private static string PlanSchema()
+    {
+        var options = new JsonSerializerOptions(Jsonb.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), WriteIndented = true };
+        var schema = (JsonObject)options.GetJsonSchemaAsNode(typeof(PlanFile), new JsonSchemaExporterOptions
+        {
+            TreatNullObliviousAsNonNullable = true,
+            TransformSchemaNode = (context, node) => Nullable.GetUnderlyingType(context.TypeInfo.Type) is { } inner && inner == typeof(Srgb)
+                ? new JsonObject { ["type"] = new JsonArray("string", "null"), ["pattern"] = "^#[0-9a-f]{6}$" }
+                : context.TypeInfo.Type == typeof(Srgb) ? new JsonObject { ["type"] = "string", ["pattern"] = "^#[0-9a-f]{6}$" } : node,
+        });
+        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.Insert(1, "title", "A plan of a run: passes, steps with their times in seconds, what to mix and lay out; colours are sRGB, dry, under D65");
+        var written = schema.ToJsonString(options) + "\n";
+        var file = Path.Combine(Environment.GetEnvironmentVariable("NUBE_ROOT") ?? throw new InvalidOperationException("NUBE_ROOT is not set."), "docs", "plan.schema.json");
+        if (Environment.GetEnvironmentVariable("NUBE_WRITE_DOCS") is not null) File.WriteAllText(file, written);
+        Assert.Equal(written, File.ReadAllText(file));
+        return written;
     }
 
     [Fact]
@@ -170,6 +204,46 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         // All was tapped within a second: too fast to be believed.
         Assert.Empty(habits["speeds"]!.AsArray());
         Assert.Empty((await maker.Ok(maker.Delete("/api/habits/learned")))["drying"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task Another_mix_is_seen_on_its_card_and_in_the_record_and_timers_run_beside()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
+        await maker.Ok(maker.Post($"{run}/plan"));
+        Task<HttpResponseMessage> Send(object tap) => maker.Post($"{run}/bench/taps", tap);
+        var bench = await maker.Ok(maker.Get($"{run}/bench"));
+        var (card, takeable) = (bench["current"]!["card"]!.GetValue<int>(), bench["takeable"]!);
+        var red = takeable["colours"]!.AsArray().First(one => one!["colourIndex"]!.GetValue<string>().StartsWith("PR", StringComparison.Ordinal))!;
+        object Mix(string id, int parts = 1, int water = 2) => new { parts = new[] { new { id, parts } }, water };
+        var step = bench["current"]!["number"]!.GetValue<int>();
+        // What cannot be is refused, and nothing is done.
+        foreach (var wrong in new object[] { Mix(Guid.NewGuid().ToString()), Mix(red["id"]!.GetValue<string>(), 0), Mix(red["id"]!.GetValue<string>(), 1, 900), new { parts = Array.Empty<object>(), water = 1 } })
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, Send(new { id = Guid.NewGuid(), kind = "otherMix", step, mix = wrong }));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "glue", minutes = -1 }));
+        Assert.Equal(0, (await maker.Ok(maker.Get($"{run}/bench")))["stepsDone"]!.GetValue<int>());
+
+        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "otherMix", step, mix = Mix(red["id"]!.GetValue<string>()) }));
+        Assert.Equal(1, bench["stepsDone"]!.GetValue<int>());
+        var told = bench["otherwise"]!.AsArray().Single()!;
+        Assert.Contains(red["name"]!.GetValue<string>(), told["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("clearly another colour", told["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        var fill = bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)!["fills"]![0]!["whole"]!.GetValue<string>();
+        Assert.Equal(told["really"]!.GetValue<string>(), fill);
+        // The brush holds red now: for the green it is rinsed first.
+        Assert.Equal("Rinse the brush and wipe it.", bench["current"]!["first"]!.GetValue<string>());
+        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "the glue", minutes = 30 }));
+        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "the mist", minutes = 0.5 }));
+        Assert.Equal(["the mist", "the glue"], bench["timers"]!.AsArray().Select(timer => timer!["text"]!.GetValue<string>()));
+        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timerOff", step = 1 }));
+        Assert.Equal("the mist", bench["timers"]!.AsArray().Single()!["text"]!.GetValue<string>());
+
+        var record = await maker.Ok(maker.Get($"{run}/record"));
+        Assert.Equal(red["name"]!.GetValue<string>(), record["used"]!.AsArray().Single()!["name"]!.GetValue<string>());
+        Assert.Single(record["otherwise"]!.AsArray());
+        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "back", step = 0 }));
+        Assert.Empty(bench["otherwise"]!.AsArray());
     }
 
     [Fact]

@@ -137,9 +137,34 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
-        await maker.Ok(maker.Put("/api/account/room", new { temperature = 12, relativeHumidity = 0.8, speed = 0 }));
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 2 }, colour = "#84ad62", shadow = "none" }));
         Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
+    }
+
+    [Fact]
+    public async Task Plans_and_the_bench_follow_the_air_of_the_room()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1, 2 }, colour = "#e3cf6e", shadow = "none" }));
+        double Dry(JsonNode plan) => plan["steps"]![0]!["drySeconds"]!.GetValue<double>() - plan["steps"]![0]!["endSeconds"]!.GetValue<double>();
+        var before = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        await maker.Ok(maker.Put("/api/account/room", new { temperature = 12, relativeHumidity = 0.8, speed = 0 }));
+        var after = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.False(after["stale"]!.GetValue<bool>());
+        Assert.True(Dry(after) > 2 * Dry(before), $"{Dry(before):0} s, {Dry(after):0} s");
+        // On the bench the plan stays, and what is wet dries sooner from the moment on in which a fan is there.
+        var wet = await Tap(maker, run, "done", 1);
+        var card = after["steps"]![0]!["card"]!.GetValue<int>();
+        DateTimeOffset DryAt(JsonNode bench) => bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)!["dryAt"]!.GetValue<DateTimeOffset>();
+        await maker.Ok(maker.Put("/api/account/room", new { temperature = 24, relativeHumidity = 0.4, speed = 1 }));
+        var fanned = await maker.Ok(maker.Get($"{run}/bench"));
+        Assert.True(DryAt(fanned) < DryAt(wet).AddMinutes(-20), $"{DryAt(wet):T} {DryAt(fanned):T}");
+        Assert.Equal(after["steps"]!.ToJsonString(), (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.ToJsonString());
+        // That the air changed is for the room to say.
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "air", step = 0 }));
     }
 
     [Fact]

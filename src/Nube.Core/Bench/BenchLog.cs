@@ -21,7 +21,7 @@ public static class BenchLog
         var done = new List<(int Step, DateTimeOffset At, bool LeftOut)>();
         var instead = ImmutableDictionary.CreateBuilder<int, PaintMix>();
         var timers = new List<OwnTimer>();
-        var timersSet = 0;
+        var (timersSet, air) = (0, 1.0);
         var happened = new List<Tap>(); // to whole cards
         var taken = 0;
         foreach (var tap in taps)
@@ -43,6 +43,10 @@ public static class BenchLog
                     break;
                 case TapKind.Take:
                     taken = tap.Step;
+                    break;
+                case TapKind.Air:
+                    air = tap.AirFactor;
+                    happened.Add(tap);
                     break;
                 case TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
                     happened.Add(tap);
@@ -71,7 +75,7 @@ public static class BenchLog
         return new BenchState(
             now, current?.Number, holdup, meanwhile?.Number,
             [.. done.Where(d => !d.LeftOut).Select(d => d.Step)], [.. done.Where(d => d.LeftOut).Select(d => d.Step)], done.Count > 0 ? done[^1].Step : null,
-            [.. Enumerable.Range(1, plan.Cards).Select(CardAt)], instead.ToImmutable(), [.. timers.OrderBy(timer => timer.EndsAt)]);
+            [.. Enumerable.Range(1, plan.Cards).Select(CardAt)], instead.ToImmutable(), [.. timers.OrderBy(timer => timer.EndsAt)], air);
 
         // What goes under it on the same card comes first.
         bool Allowed(PlannedStep step) => !left.Exists(other => other.Card == step.Card && other != step && before[other.Pass, step.Pass]);
@@ -111,47 +115,59 @@ public static class BenchLog
     }
 
     /// <summary>What lies on each area of each card, since when, and how it dries.</summary>
-    private static Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)> WhatLies(
+    private static Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater)> WhatLies(
         Plan plan, IEnumerable<(int Step, DateTimeOffset At)> done, IReadOnlyList<Tap> happened)
     {
-        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times)>();
-        var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done)).Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind)));
-        foreach (var (number, at, kind) in all.OrderBy(what => what.At).ThenBy(what => what.Kind == TapKind.Done ? 0 : 1))
+        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater)>();
+        var air = 1.0; // how long water takes against the plan
+        var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done, Factor: 1.0)).Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind, tap.AirFactor)));
+        foreach (var (number, at, kind, factor) in all.OrderBy(what => what.At).ThenBy(what => what.Kind == TapKind.Done ? 0 : 1))
         {
+            if (kind == TapKind.Air)
+            {
+                foreach (var key in laid.Keys.ToList())
+                {
+                    var (since, times, ofWater) = laid[key];
+                    if (ofWater) laid[key] = (since, times.Scaled(factor / air, at - since), true);
+                }
+                air = factor;
+                continue;
+            }
             var step = plan.Steps[number - 1];
             var pass = plan.PassOf(step);
             switch (kind)
             {
                 case TapKind.Done:
+                    var water = pass.Sheet.Leaves == Leaves.Water;
                     foreach (var area in pass.Areas)
                     {
                         // What is not bone dry below is not when little is laid on it.
-                        var (times, below) = (plan.TimesOf(pass), laid.TryGetValue((step.Card, area), out var was) ? was.At + was.Times.BoneDry - at : TimeSpan.Zero);
-                        laid[(step.Card, area)] = (at, below > times.BoneDry ? times with { BoneDry = below } : times);
+                        var (times, below) = (plan.TimesOf(pass).Scaled(water ? air : 1), laid.TryGetValue((step.Card, area), out var was) ? was.At + was.Times.BoneDry - at : TimeSpan.Zero);
+                        laid[(step.Card, area)] = (at, below > times.BoneDry ? times with { BoneDry = below } : times, water);
                     }
                     break;
                 case TapKind.Spill:
                     var slowest = plan.Drying.Where(d => d.Leaves == Leaves.Water).Select(d => d.Times).DefaultIfEmpty().MaxBy(times => times.BoneDry);
-                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest);
+                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest.Scaled(air), true);
                     break;
                 case TapKind.StillWet:
                     // Whatever should be dry by now dries a little later.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
                     {
-                        var (since, times) = laid[key];
+                        var (since, times, ofWater) = laid[key];
                         var later = (at - since) * StillWetFor;
                         if (since + times.Dry <= at && later < times.BoneDry * MostBelieved)
-                            laid[key] = (since, new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)));
+                            laid[key] = (since, new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)), ofWater);
                     }
                     break;
                 default:
                     // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone dry.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
                     {
-                        var (since, times) = laid[key];
+                        var (since, times, ofWater) = laid[key];
                         var elapsed = at - since;
                         var ended = new DryingTimes(Least(times.Shining), Least(times.Damp), Least(times.Dry), kind == TapKind.Heated ? Least(times.BoneDry) : times.BoneDry);
-                        laid[key] = (since, ended);
+                        laid[key] = (since, ended, ofWater);
 
                         TimeSpan Least(TimeSpan time) => time < elapsed ? time : elapsed;
                     }

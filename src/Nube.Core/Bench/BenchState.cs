@@ -50,6 +50,7 @@ public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
 /// <param name="Cards">All cards.</param>
 /// <param name="Instead">What was taken instead of the planned mix, by number of the step.</param>
 /// <param name="Timers">The maker's own timers, until they are taken away.</param>
+/// <param name="AirFactor">How long water takes to dry now, against the air that the plan reckons with.</param>
 public sealed record BenchState(
     DateTimeOffset At,
     int? Current,
@@ -60,7 +61,8 @@ public sealed record BenchState(
     int? Last,
     ImmutableArray<CardState> Cards,
     ImmutableDictionary<int, PaintMix> Instead,
-    ImmutableArray<OwnTimer> Timers)
+    ImmutableArray<OwnTimer> Timers,
+    double AirFactor)
 {
     /// <summary>The passes that were done, in their order, with what was on the brush in truth.</summary>
     public IEnumerable<Pass> PassesDone(Plan plan)

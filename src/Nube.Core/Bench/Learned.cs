@@ -108,7 +108,8 @@ public static class Learning
             }
             else if (tap.Kind == TapKind.DryNow && WettestWash(step.Card, taps.Take(i)) is { } wash)
             {
-                var byFormula = plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds / plan.Options.DryingFactor;
+                var air = taps.Take(i).LastOrDefault(one => one.Kind == TapKind.Air)?.AirFactor ?? 1;
+                var byFormula = air * plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds / plan.Options.DryingFactor;
                 if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is { } log) drying.Add(new DryingEvidence(paper, log, 1));
             }
         }

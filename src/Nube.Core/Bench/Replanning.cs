@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Drying;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Bench;
@@ -25,7 +26,9 @@ public static class Replanning
         };
         double Seconds(DateTimeOffset at) => Math.Max(0, (at - bench.At).TotalSeconds);
         var wet = bench.Cards.SelectMany(card => card.Areas, (card, area) => new StillWet(card.Card, area.Area, Seconds(area.DryAt), Seconds(area.BoneDryAt)));
-        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options, wet);
+        // The rest dries in the air that there is now.
+        ImmutableArray<DryingOf> drying = [.. plan.Drying.Select(of => of.Leaves == Leaves.Water ? of with { Times = of.Times.Scaled(bench.AirFactor) } : of)];
+        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, drying, hand, options, wet);
         var numbers = plan.Steps.ToDictionary(step => (step.Card - 1) * plan.Passes.Length + step.Pass, step => step.Number);
         return plan with { Rest = [.. Scheduler.Greedy(problem, problem.Jobs).Order.Select(job => numbers[job])] };
     }

@@ -16,6 +16,16 @@ public readonly record struct DryingTimes(TimeSpan Shining, TimeSpan Damp, TimeS
         : elapsed < Dry ? Wetness.Damp
         : elapsed < BoneDry ? Wetness.Dry
         : Wetness.BoneDry;
+
+    /// <summary>Longer or shorter by a factor from some time on; what was reached by then stays.</summary>
+    /// <param name="factor">On the time that is left, above 0.</param>
+    /// <param name="from">When the air changes.</param>
+    public DryingTimes Scaled(double factor, TimeSpan from = default)
+    {
+        return new DryingTimes(Left(Shining), Left(Damp), Left(Dry), Left(BoneDry));
+
+        TimeSpan Left(TimeSpan time) => time <= from ? time : from + (time - from) * factor;
+    }
 }
 
 /// <summary>The water of one wash over time: a film above the paper, and what the paper has drunk.</summary>

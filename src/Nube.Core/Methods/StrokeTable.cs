@@ -17,11 +17,12 @@ public sealed record StrokeSheet(
 
 /// <summary>What a tool takes to be ready.</summary>
 /// <param name="Tool">The tool.</param>
-/// <param name="Name">What it is called.</param>
+/// <param name="Called">What it is called in a sentence: "the brush".</param>
+/// <param name="Name">What is laid out.</param>
 /// <param name="TakeSeconds">To lay the last one down, take this one and load it, s.</param>
 /// <param name="ChangeSeconds">To change its colour, s.</param>
 /// <param name="Cleaning">How it is made clean before another colour; empty where nothing is to be cleaned.</param>
-public sealed record ToolSheet(Tool Tool, string Name, double TakeSeconds, double ChangeSeconds, string Cleaning);
+public sealed record ToolSheet(Tool Tool, string Called, string Name, double TakeSeconds, double ChangeSeconds, string Cleaning);
 
 /// <summary>Strokes and tools.</summary>
 /// <remarks>
@@ -76,24 +77,24 @@ public static class StrokeTable
     /// <summary>All tools.</summary>
     public static ImmutableArray<ToolSheet> Tools { get; } =
     [
-        new(Tool.Brush, "round brushes, two jars of water, a cloth", 20, 20, "Rinse the brush and wipe it."),
-        new(Tool.Pencil, "pencils with a short point, a soft brush for crumbs, a sheet under your hand", 5, 4, ""),
-        new(Tool.Pen, "brush pens and their blender, scrap paper", 5, 12, "Scribble the blender on scrap until it runs clear."),
-        new(Tool.Marker, "alcohol markers, a sheet under the card", 5, 4, ""),
-        new(Tool.Sponge, "foam tips or blending brushes, scrap to dab off on", 8, 15, "Wipe the foam well, or take a clean tip; dab off on scrap first."),
-        new(Tool.Stump, "paper stumps, sandpaper, solvent in a closed jar", 8, 12, "Wipe the stump on sandpaper."),
-        new(Tool.Stamp, "the stamp, its block or positioner, a damp cloth", 20, 60, "Clean the stamp."),
-        new(Tool.Mat, "a glass or plastic mat and a spray bottle", 20, 40, "Wipe the mat."),
-        new(Tool.Mister, "a spray bottle and kitchen paper", 6, 6, ""),
-        new(Tool.FinePen, "a white gel pen, a fine pen or a sharp pencil", 5, 4, ""),
-        new(Tool.Eraser, "a soft eraser", 5, 0, ""),
-        new(Tool.Cloth, "a dry cloth", 5, 0, ""),
-        new(Tool.Press, "the press with clean plates, its dies and folders, low-tack tape", 15, 15, "Wipe the plates and look for scratches."),
-        new(Tool.SprayCan, "resist spray, a mask for yourself, newspaper outdoors or at an open window", 60, 0, ""),
-        new(Tool.Powder, "anti-static powder, sticky ink and its stamp, embossing powder, scrap paper, a heat tool, tweezers", 40, 0, ""),
-        new(Tool.Knife, "a stencil, paste, a palette knife, tape, a bowl of water", 15, 60, "Wash stencil and knife at once, before the paste sets."),
-        new(Tool.Gloss, "a glitter brush or glossy medium", 5, 10, "Wipe the tip on scrap until it is clear."),
-        new(Tool.Foam, "foam pieces or foam tape, scissors", 8, 0, ""),
+        new(Tool.Brush, "the brush", "round brushes, two jars of water, a cloth", 20, 20, "Rinse the brush and wipe it."),
+        new(Tool.Pencil, "the pencil", "pencils with a short point, a soft brush for crumbs, a sheet under your hand", 5, 4, ""),
+        new(Tool.Pen, "the pen", "brush pens and their blender, scrap paper", 5, 12, "Scribble the blender on scrap until it runs clear."),
+        new(Tool.Marker, "the marker", "alcohol markers, a sheet under the card", 5, 4, ""),
+        new(Tool.Sponge, "the foam tip", "foam tips or blending brushes, scrap to dab off on", 8, 15, "Wipe the foam well, or take a clean tip; dab off on scrap first."),
+        new(Tool.Stump, "the stump", "paper stumps, sandpaper, solvent in a closed jar", 8, 12, "Wipe the stump on sandpaper."),
+        new(Tool.Stamp, "the stamp", "the stamp, its block or positioner, a damp cloth", 20, 60, "Clean the stamp."),
+        new(Tool.Mat, "the mat", "a glass or plastic mat and a spray bottle", 20, 40, "Wipe the mat."),
+        new(Tool.Mister, "the spray bottle", "a spray bottle and kitchen paper", 6, 6, ""),
+        new(Tool.FinePen, "the pen", "a white gel pen, a fine pen or a sharp pencil", 5, 4, ""),
+        new(Tool.Eraser, "the eraser", "a soft eraser", 5, 0, ""),
+        new(Tool.Cloth, "the cloth", "a dry cloth", 5, 0, ""),
+        new(Tool.Press, "the press", "the press with clean plates, its dies and folders, low-tack tape", 15, 15, "Wipe the plates and look for scratches."),
+        new(Tool.SprayCan, "the spray can", "resist spray, a mask for yourself, newspaper outdoors or at an open window", 60, 0, ""),
+        new(Tool.Powder, "the powder", "anti-static powder, sticky ink and its stamp, embossing powder, scrap paper, a heat tool, tweezers", 40, 0, ""),
+        new(Tool.Knife, "the stencil and the knife", "a stencil, paste, a palette knife, tape, a bowl of water", 15, 60, "Wash stencil and knife at once, before the paste sets."),
+        new(Tool.Gloss, "the gloss", "a glitter brush or glossy medium", 5, 10, "Wipe the tip on scrap until it is clear."),
+        new(Tool.Foam, "the foam", "foam pieces or foam tape, scissors", 8, 0, ""),
     ];
 
     /// <summary>The sheet of a stroke.</summary>

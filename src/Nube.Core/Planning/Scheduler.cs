@@ -62,14 +62,34 @@ public static class Scheduler
         if (cards is < 1 or > MostCards)
             throw new ArgumentOutOfRangeException(nameof(cards), $"A run has 1 to {MostCards} cards.");
         options ??= PlanOptions.None;
-        ImmutableArray<DryingOf> drying =
-        [
-            .. passes.Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default)).Distinct().Order()
-                .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
-        ];
+        var drying = DryingIn(air, passes, paper, options);
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
         return PlanOf(problem, Pinning.Pinned(Greedy(problem, problem.Jobs).Order, passes, options.Pinned), passes, drying, options);
     }
+
+    /// <summary>The plan in other air: in its order or in one that is built anew, whichever is done first. What is pinned stays.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <param name="paper">The paper.</param>
+    /// <param name="air">The air.</param>
+    /// <param name="hand">The maker's hand.</param>
+    public static Plan InAir(Plan plan, IEnumerable<(int One, int Other)> touching, Paper paper, Air air, Hand hand)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        var drying = DryingIn(air, plan.Passes, paper, plan.Options);
+        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, drying, hand, plan.Options);
+        var kept = OrderOf(plan);
+        var anew = Pinning.Pinned(Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Options.Pinned);
+        var walk = problem.Begin();
+        var best = ScheduleProblem.Finish(anew, walk) < ScheduleProblem.Finish(kept, walk) - 1e-9 ? anew : kept;
+        return PlanOf(problem, best, plan.Passes, drying, plan.Options);
+    }
+
+    private static ImmutableArray<DryingOf> DryingIn(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
+    [
+        .. passes.Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default)).Distinct().Order()
+            .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
+    ];
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
     /// <param name="plan">The plan.</param>

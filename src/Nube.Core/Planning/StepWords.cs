@@ -157,6 +157,17 @@ public static class StepWords
         return cleaning.Length == 0 ? null : cleaning;
     }
 
+    /// <summary>What is done before the stroke: something cleaned, a tool taken up, or nothing but the next card.</summary>
+    /// <param name="before">What was done before, the latest first.</param>
+    /// <param name="next">What comes.</param>
+    public static string First(IReadOnlyList<Pass> before, Pass next)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(next);
+        if (CleanFirst(before, next) is { } clean) return clean;
+        return before.Count > 0 && Hand.SameOnTool(before[0], next) ? "" : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
+    }
+
     /// <summary>The tools that a plan needs, each once, in the order in which they are first used.</summary>
     public static ImmutableArray<string> ToLayOut(Plan plan)
     {

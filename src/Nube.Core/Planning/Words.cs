@@ -48,14 +48,27 @@ public static class Words
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
 
+    /// <summary>Differences below it are hardly seen, CIEDE2000; this project's own.</summary>
+    public const double HardlySeen = 3;
+
     /// <summary>How much a difference between two colours is seen.</summary>
     /// <param name="difference">CIEDE2000; about 1 is the least that is seen side by side, the other bounds are this project's own.</param>
     public static string Seen(double difference) => difference switch
     {
         < 1 => "nobody will see it",
-        < 3 => "it is hardly seen",
+        < HardlySeen => "it is hardly seen",
         < 6 => "it is seen beside the other cards",
         _ => "it is clearly another colour",
+    };
+
+    /// <summary>What can be done about paint that went where it should not.</summary>
+    /// <param name="state">How wet it is.</param>
+    /// <remarks>Common practice, no source.</remarks>
+    public static string WayBack(Wetness state) => state switch
+    {
+        Wetness.Wet or Wetness.Shining => "While it shines, a clean damp brush takes most of it up again.",
+        Wetness.Damp => "Leave it until it is dry: touched now it blooms.",
+        _ => "A damp brush lifts some of it; or glaze the planned colour over it.",
     };
 
     /// <summary>"12 min", "1 h 05 min", "40 s".</summary>

@@ -77,13 +77,14 @@ public static class Account
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SetRoom(Air room, ClaimsPrincipal user, UserManager<Maker> makers)
+    private static async Task<NoContent> SetRoom(Air room, ClaimsPrincipal user, UserManager<Maker> makers, PlansInTheRoom plans, CancellationToken cancel)
     {
         if (!(room.Temperature is >= 5 and <= 45 && room.RelativeHumidity is >= 0.05 and <= 0.95 && room.Speed is >= 0 and <= 5))
             throw TroubleException.Unusable("A room has 5 to 45 °C, 5 to 95 % humidity and air that moves at 0 to 5 m/s.");
         var maker = await makers.GetUserAsync(user) ?? throw TroubleException.Gone("This account is not there any more.");
         maker.Room = room;
         await makers.UpdateAsync(maker);
+        await plans.Shift(cancel);
         return TypedResults.NoContent();
     }
 

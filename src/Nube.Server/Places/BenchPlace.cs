@@ -22,8 +22,11 @@ namespace Nube.Server.Places;
 /// <param name="Minutes">How long a timer runs.</param>
 public sealed record NewTap(Guid Id, TapKind Kind, int Step, DateTimeOffset? At, string? Text, MixGiven? Mix = null, double? Minutes = null);
 
-/// <summary>A mix that was taken: colourants by their place in the run's palette, in parts, and parts of water to one of colour.</summary>
-public sealed record MixGiven(ImmutableArray<RecipePart> Parts, int Water);
+/// <summary>How many parts of a colour of the stash.</summary>
+public sealed record PartGiven(Guid Id, int Parts);
+
+/// <summary>A mix that was taken: colours of the run in parts, and parts of water to one of colour.</summary>
+public sealed record MixGiven(IReadOnlyList<PartGiven> Parts, int Water);
 
 /// <summary>The fourth stage: doing it.</summary>
 public static class BenchPlace
@@ -55,7 +58,7 @@ public static class BenchPlace
         var run = await runs.Load(id, cancel);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         if (run.Run.FinishedAt is not null) throw TroubleException.Conflict("This run is in the book already.");
-        Check(given, run, plan);
+        Check(given, plan);
         var now = clock.GetUtcNow();
         var at = given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
         if (!await db.Taps.AnyAsync(tap => tap.Id == given.Id, cancel))
@@ -67,7 +70,7 @@ public static class BenchPlace
                 MakerId = maker.MakerId,
                 Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? "")
                 {
-                    Mix = given is { Kind: TapKind.OtherMix, Mix: { } mix } ? new PaintMix(mix.Parts, new Strength(mix.Water)) : null,
+                    Mix = given.Kind == TapKind.OtherMix ? Taken(given.Mix, run) : null,
                     Seconds = given is { Kind: TapKind.Timer, Minutes: { } minutes } ? minutes * 60 : 0,
                 },
             });
@@ -88,18 +91,24 @@ public static class BenchPlace
     }
 
     /// <summary>Refuses a tap that cannot be meant.</summary>
-    private static void Check(NewTap given, RunWithSupplies run, Plan plan)
+    private static void Check(NewTap given, Plan plan)
     {
+        if (given.Kind == TapKind.Air) throw TroubleException.Unusable("Set the air of the room where the room is set.");
         var ofStep = given.Kind is not (TapKind.Note or TapKind.Back or TapKind.Timer or TapKind.TimerOff);
         if (ofStep && (given.Step < 1 || given.Step > plan.Steps.Length)) throw TroubleException.Unusable($"There is no step {given.Step} in this plan.");
         if (given.Kind == TapKind.Note && string.IsNullOrWhiteSpace(given.Text)) throw TroubleException.Unusable("The note is empty.");
         if (given.Text?.Length > LongestNote) throw TroubleException.Unusable($"A note has at most {LongestNote} letters.");
         if (given.Kind == TapKind.Timer && given.Minutes is not (> 0 and <= LongestTimer)) throw TroubleException.Unusable($"A timer runs up to {LongestTimer / 60} hours.");
-        if (given.Kind != TapKind.OtherMix) return;
-        if (given.Mix is not { Parts: { IsDefaultOrEmpty: false } parts } mix || parts.Length > MixGrid.MostColourants
-            || parts.Any(part => part.Colourant < 0 || part.Colourant >= run.Palette.Count || part.Parts < 1 || part.Parts > MixGrid.MostParts)
-            || parts.DistinctBy(part => part.Colourant).Count() < parts.Length || mix.Water < 0 || mix.Water > MostWater)
+    }
+
+    /// <summary>The mix that was taken instead, by places of the run's palette.</summary>
+    private static PaintMix Taken(MixGiven? given, RunWithSupplies run)
+    {
+        ImmutableArray<RecipePart> parts = [.. (given?.Parts ?? []).Select(part => new RecipePart(run.Palette.Index().FirstOrDefault(item => item.Item.Id == part.Id, (-1, null!)).Index, part.Parts))];
+        if (given is null || parts.Length is 0 or > MixGrid.MostColourants || given.Water is < 0 or > MostWater || parts.DistinctBy(part => part.Colourant).Count() < parts.Length
+            || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostParts))
             throw TroubleException.Unusable("Say which of the run's colours you took, in how many parts, and with how much water.");
+        return new PaintMix(parts, new Strength(given.Water));
     }
 
     /// <summary>The order of what is left, from what happened instead of what was planned.</summary>

@@ -1,19 +1,25 @@
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Drying;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
 /// <summary>A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.</summary>
-public sealed record BenchStepView(int Number, int Card, bool Rinse, string? CleanFirst, string? ThisCard, bool Heat, PassView Pass);
+public sealed record BenchStepView(int Number, int Card, bool Rinse, string First, string? ThisCard, bool Heat, PassView Pass);
 
 /// <summary>Why the step in hand cannot start yet.</summary>
 public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
 
 /// <summary>A step that was done with another mix, in words, with what was planned and what it looks like.</summary>
 public sealed record OtherwiseView(int Step, int Card, string Sentence, Srgb Planned, Srgb Really);
+
+/// <summary>What a maker can have taken instead: a mix of this run, or one of its colours with some water.</summary>
+public sealed record TakeableView(IReadOnlyList<MixView> Mixes, IReadOnlyList<PartView> Colours, IReadOnlyList<int> Waters);
 
 /// <summary>Bench mode.</summary>
 public sealed record BenchView(
@@ -28,7 +34,7 @@ public sealed record BenchView(
     IReadOnlyList<string> WhileWaiting,
     string HeatCaution,
     IReadOnlyList<string> Notes,
-    IReadOnlyList<MixView> OnTheTable,
+    TakeableView Takeable,
     IReadOnlyList<OtherwiseView> Otherwise,
     IReadOnlyList<OwnTimer> Timers,
     IReadOnlyList<Remark> Remarks,
@@ -59,7 +65,10 @@ internal static class BenchViews
             [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task.Name)],
             Cautions.HeatTool.Text,
             Notes(taps),
-            [.. plan.Passes.SelectMany(pass => pass.Mixes).Where(mix => !mix.Parts.IsEmpty).Distinct().Select(mix => PlanViews.MixOf(run, palette, mix))],
+            new TakeableView(
+                [.. plan.Passes.SelectMany(pass => pass.Mixes).Where(mix => !mix.Parts.IsEmpty).Distinct().Select(mix => PlanViews.MixOf(run, palette, mix))],
+                Colours.PartsOf(run.Palette, Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))),
+                [.. Strength.Ladder.Select(strength => strength.WaterParts)]),
             Otherwise(run, palette, plan, bench),
             bench.Timers,
             run.Remarks(),
@@ -76,7 +85,7 @@ internal static class BenchViews
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass);
             return new BenchStepView(
-                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.CleanFirst(done, pass),
+                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.First(done, pass),
                 StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,
                 view with { Cautions = PlanRemarks.AtStep(pass, heat) });
         }
@@ -92,9 +101,11 @@ internal static class BenchViews
         {
             var (step, pass) = (plan.Steps[one.Step - 1], plan.PassOf(plan.Steps[one.Step - 1]));
             var taken = Words.Mix(one.Mix.Parts.Select(part => (part.Parts, run.Palette[part.Colourant].Name)), one.Mix.Strength.WaterParts);
+            var state = bench.Cards[step.Card - 1].Areas.FirstOrDefault(area => area.Area == one.Area)?.State ?? Wetness.BoneDry;
+            var wayBack = one.Difference < Words.HardlySeen || run.Run.FinishedAt is not null ? "" : $" {Words.WayBack(state)}";
             var zone = Spread.Over(pass.Zone).Middle > 0;
             return new OtherwiseView(
-                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead; {Words.Seen(one.Difference)}.",
+                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead; {Words.Seen(one.Difference)}.{wayBack}",
                 zone ? one.Planned.Middle : one.Planned.Shadow, zone ? one.Really.Middle : one.Really.Shadow);
         }),
     ];

@@ -34,7 +34,7 @@ public sealed record AreaColourView(
 public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null);
 
 /// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
-public sealed record MethodView(Method Method, string Name, bool WholeCard, bool TakesColour, string What, string When, string? Missing);
+public sealed record MethodView(Method Method, string Name, bool WholeCard, Phase Phase, bool TakesColour, string What, string When, string? Missing);
 
 /// <summary>Something done to the whole card.</summary>
 public sealed record CardWorkView(Method Method, string Name, int Times, RelineWith RelineWith, IReadOnlyList<RecipeView> Recipes, IReadOnlyList<Srgb> Colours);
@@ -337,7 +337,7 @@ public static class Colours
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
             run.Remarks(),
             [.. MethodTable.All.Where(sheet => MethodTable.IsChosen(sheet.Method)).Select(sheet => new MethodView(
-                sheet.Method, sheet.Name, sheet.WholeCard, MethodTable.TakesColour(sheet.Method), sheet.What, sheet.When, MethodTable.Missing(sheet.Method, Owned(run))))],
+                sheet.Method, sheet.Name, sheet.WholeCard, sheet.Phase, MethodTable.TakesColour(sheet.Method), sheet.What, sheet.When, MethodTable.Missing(sheet.Method, Owned(run))))],
             palette is null ? [] : [.. run.Run.CardWork.Select(work => new CardWorkView(
                 work.Wish.Method, MethodTable.Of(work.Wish.Method).Name, work.Wish.Times, work.Wish.RelineWith,
                 [.. work.Recipes.Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe))], work.Wish.Colours))],

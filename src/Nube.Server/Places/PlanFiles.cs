@@ -12,7 +12,7 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A plan to take along, in an open format.</summary>
+/// <summary>A plan to take along, in an open format: docs/plan.schema.json.</summary>
 public sealed record PlanFile(string Format, int Version, string Run, PlanView Plan);
 
 /// <summary>The plan as files: the bench sheet, JSON, a calendar.</summary>

@@ -116,11 +116,11 @@ public sealed record RunWithSupplies(
     /// <summary>The name of an area.</summary>
     public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
 
-    /// <summary>Changes when anything changes that a plan depends on.</summary>
+    /// <summary>Changes when anything changes that a plan depends on, but the air of the room, with which it shifts by itself.</summary>
     public string Basis()
     {
         var text = JsonSerializer.Serialize(
-            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Run.CardWork, Schools, Options, Room },
+            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Run.CardWork, Schools, Options },
             Jsonb.Options);
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }

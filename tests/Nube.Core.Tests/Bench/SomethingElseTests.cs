@@ -105,6 +105,42 @@ public class SomethingElseTests
         Assert.Empty(Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 1e6, [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))])).Rest);
     }
 
+    [Fact]
+    public void When_the_air_changes_what_is_left_of_drying_goes_slower_or_faster_and_what_is_dry_stays_dry()
+    {
+        var plan = Made();
+        var card = plan.Steps[0].Card - 1;
+        var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
+        static Tap Air(double factor, double at) => At(TapKind.Air, 0, at) with { AirFactor = factor };
+        double DryAt(double now, params Tap[] taps) => (Bench(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
+        // Half is done, and the other half takes twice as long; when half of that is over comes a fan, and the last quarter takes an eighth.
+        Assert.Equal(dry / 2 + dry, DryAt(dry / 2 + 1, Air(2, dry / 2)), 3);
+        Assert.Equal(dry + dry / 8, DryAt(dry + 1, Air(2, dry / 2), Air(0.5, dry)), 3);
+        Assert.Equal(dry, DryAt(dry + 20, Air(2, dry + 10)), 3);
+        // What is laid afterwards takes as long as the new air says, and so reckons the new arrangement of the rest.
+        var later = plan.Steps.First(step => step.Number > 1 && step.Card - 1 != card);
+        var state = Bench(plan, 30, Air(2, 1), At(TapKind.Done, later.Number, 20));
+        Assert.Equal(20 + 2 * plan.TimesOf(plan.PassOf(later)).Dry.TotalSeconds, (state.Cards[later.Card - 1].Areas[0].DryAt - Start).TotalSeconds, 3);
+        Assert.Equal(2, state.AirFactor);
+        Assert.Equal(plan.Steps.Length - 1, Replanning.FromNow(plan, Touching, Hand.Ordinary, state).Rest.Length);
+    }
+
+    [Fact]
+    public void A_plan_follows_the_air_of_the_room_and_keeps_its_pins()
+    {
+        var plan = Made(cards: 3);
+        var pinned = Pinning.Move(plan, plan.Steps.Length, plan.Steps.Length - 1, Touching, Hand.Ordinary);
+        var damp = new Air(14, 0.8, 0);
+        var slower = Scheduler.InAir(pinned, Touching, Paper, damp, Hand.Ordinary);
+        Assert.Null(ScheduleChecker.Fault(slower, Touching, Hand.Ordinary));
+        Assert.Equal(pinned.Options.Pinned, slower.Options.Pinned);
+        Assert.All(slower.Options.Pinned, pin => Assert.Equal(pin.Step, new StepKey(slower.Steps[pin.Place - 1].Card, slower.Steps[pin.Place - 1].Pass)));
+        Assert.True(slower.FinishSeconds > pinned.FinishSeconds);
+        // With a fan it is sooner; back in the first air, at least as soon as it was.
+        Assert.True(Scheduler.InAir(plan, Touching, Paper, new Air(20, 0.5, 1), Hand.Ordinary).FinishSeconds < plan.FinishSeconds);
+        Assert.True(Scheduler.InAir(slower, Touching, Paper, Air.OrdinaryRoom, Hand.Ordinary).FinishSeconds <= pinned.FinishSeconds + 1e-6);
+    }
+
     // A maker whose hand and room are known: what is learned comes to them, and little evidence is drawn towards the ordinary.
     [Theory]
     [InlineData(0.7, 1.3)]

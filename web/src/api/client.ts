@@ -58,6 +58,7 @@ export type Schools = Required<Schemas['Schools']>;
 export type Sitting = Schemas['Sitting'];
 export type Habits = Schemas['HabitsView'];
 export type TapKind = Schemas['TapKind'];
+export type MixGiven = Schemas['MixGiven'];
 export type PastedLine = Schemas['PastedLine'];
 export type BookEntry = Schemas['BookEntry'];
 export type MixFound = Schemas['MixFound'];

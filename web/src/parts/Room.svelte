@@ -78,7 +78,8 @@
   <div class="modal-box card-paper bg-raised">
     <h2 id="room-title">The room</h2>
     <p class="mt-2">
-      How fast paint dries follows from the air over the bench. Plans made from now on reckon with it.
+      How fast paint dries follows from the air over the bench. The plans of open runs follow it, and so does
+      what is wet on the line.
     </p>
     <form class="mt-4 grid gap-4" onsubmit={save}>
       <button type="button" class="btn btn-line w-fit" onclick={sense}>Read the room sensor</button>

@@ -107,6 +107,13 @@ export const strokeWords: Record<Speed['stroke'], string> = {
   stampAgain: 'Stamping again',
   erase: 'Erasing',
   buff: 'Buffing',
+  pressPattern: 'pressing a pattern',
+  sprayResist: 'resist spray',
+  emboss: 'embossing',
+  spreadPaste: 'stencil paste',
+  addShine: 'gloss and glitter',
+  cutOut: 'die cutting',
+  setOnFoam: 'setting on foam',
 };
 
 /** How wet the brush is. */

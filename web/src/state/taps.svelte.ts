@@ -19,8 +19,8 @@ export class TapQueue {
     this.waiting = this.#load().length;
   }
 
-  async add(kind: Tap['kind'], step: number, text: string | null) {
-    const tap: Tap = { id: crypto.randomUUID(), kind, step, at: clock.text(), text };
+  async add(kind: Tap['kind'], step: number, more: Partial<Tap> = {}) {
+    const tap: Tap = { id: crypto.randomUUID(), kind, step, at: clock.text(), text: null, ...more };
     this.#store([...this.#load(), tap]);
     await this.send();
   }

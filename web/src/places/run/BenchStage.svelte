@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type Bench, type Card, type TapKind } from '../../api/client';
+  import { api, ask, type Bench, type Card, type Tap, type TapKind } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -9,10 +9,13 @@
   import { clock } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import { whenRoomChanges } from '../../state/session.svelte';
   import { TapQueue } from '../../state/taps.svelte';
   import { keepAwake, say, sound, speak, speech } from '../../state/attention.svelte';
   import BenchActions from './BenchActions.svelte';
   import BenchWait from './BenchWait.svelte';
+  import DoneOtherwise from './DoneOtherwise.svelte';
+  import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
   import StepInHand from './StepInHand.svelte';
   import TargetOverlay from './TargetOverlay.svelte';
@@ -28,6 +31,7 @@
   $effect(() => {
     if (id) void bench.refresh().then(() => taps.send());
   });
+  whenRoomChanges(() => void bench.refresh());
   $effect(() => keepAwake());
   // Another device may be at the same run: what it taps is seen here soon.
   const inStep = 3000;
@@ -66,11 +70,11 @@
   $effect(() => {
     if (!speech.on || !step || step.number === spoken) return;
     spoken = step.number;
-    speak(`Card ${step.card}. ${step.pass.title}. ${step.cleanFirst ?? ''} ${step.pass.how}.`);
+    speak(`Card ${step.card}. ${step.pass.title}. ${step.first} ${step.pass.how}.`);
   });
 
-  async function tap(kind: TapKind, number = 0, text: string | null = null) {
-    await taps.add(kind, number, text);
+  async function tap(kind: TapKind, number = 0, more: Partial<Tap> = {}) {
+    await taps.add(kind, number, more);
     await run.refresh();
   }
   const done = () => step && tap('done', step.number);
@@ -149,13 +153,22 @@
         {back}
         {wetNow}
         {meanwhile}
-        keep={(note) => tap('note', 0, note)}
+        keep={(text) => tap('note', 0, { text })}
       />
       <SomethingElse
         card={step.card}
+        planned={step.pass.mix.key}
+        takeable={bench.value.takeable}
+        paper={run.value.paperColour}
         heatCaution={bench.value.heatCaution}
-        tap={(kind) => tap(kind, step.number)}
+        tap={(kind, mix) => tap(kind, step.number, { mix })}
       />
+      <OwnTimers
+        timers={bench.value.timers}
+        set={(text, minutes) => tap('timer', 0, { text, minutes })}
+        off={(number) => tap('timerOff', number)}
+      />
+      <DoneOtherwise steps={bench.value.otherwise} paper={run.value.paperColour} />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">
         <p>
           {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This

@@ -18,6 +18,15 @@
     rainbowStamp: 'Prints from one inking',
   };
   const methods = $derived(colours.methods.filter((m) => m.wholeCard));
+  const groups = $derived(
+    [
+      { phase: 'ground', words: 'Before the colour' },
+      { phase: 'finish', words: 'On the colour' },
+      { phase: 'assembly', words: 'Cutting and putting together' },
+    ].map(({ phase, words }) => ({ words, of: methods.filter((m) => m.phase === phase) })),
+  );
+  const wordsOf = (method: Method) =>
+    groups.find(({ of }) => of.some((m) => m.method === method))?.words ?? '';
   const work = $derived(
     colours.cardWork.map(({ method, colours: of, times, relineWith }) => ({
       method,
@@ -47,12 +56,15 @@
 </script>
 
 <details class="sheet" open={colours.cardWork.length > 0}>
-  <summary class="cursor-pointer font-bold">The whole card: backgrounds, splatter, highlights, lines</summary>
+  <summary class="cursor-pointer font-bold"
+    >The whole card: backgrounds, splatter, embossing, cutting, gloss</summary
+  >
   {#if colours.cardWork.length > 0}
     <ol class="mt-3 grid gap-2" aria-label="Done to the whole card, in this order">
       {#each colours.cardWork as one, place (place)}
         <li class="flex flex-wrap items-center gap-x-4 gap-y-1">
           <strong>{one.name}</strong>
+          <span class="text-quiet">{wordsOf(one.method)}</span>
           {#if one.recipes.length > 0}
             <div class="w-32">
               <Swatch
@@ -87,8 +99,14 @@
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <label for="{own}-what">Do</label>
       <select id="{own}-what" class="select w-64" bind:value={adding}>
-        {#each methods as m (m.method)}
-          <option value={m.method} disabled={m.missing !== null} title={m.missing ?? m.when}>{m.name}</option>
+        {#each groups as { words, of } (words)}
+          <optgroup label={words}>
+            {#each of as m (m.method)}
+              <option value={m.method} disabled={m.missing !== null} title={m.missing ?? m.when}
+                >{m.name}</option
+              >
+            {/each}
+          </optgroup>
         {/each}
       </select>
       <p class="min-w-60 flex-1 text-sm">{sheet?.what} {sheet?.when} {sheet?.missing ?? ''}</p>

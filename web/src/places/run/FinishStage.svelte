@@ -6,6 +6,7 @@
   import { clock, duration, until } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import DoneOtherwise from './DoneOtherwise.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
@@ -85,6 +86,7 @@
           {#each value.colours as line (line)}<li>{line}</li>{/each}
         </ul>
       </section>
+      <DoneOtherwise steps={value.otherwise} paper={run.value?.paperColour ?? '#fbfaf7'} />
       {#if value.notes.length > 0}
         <section aria-label="Notes">
           <h3>Notes</h3>

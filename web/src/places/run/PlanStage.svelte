@@ -10,6 +10,7 @@
   import { duration } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
+  import { whenRoomChanges } from '../../state/session.svelte';
   import StepList from './StepList.svelte';
   import TimeChart from './TimeChart.svelte';
 
@@ -23,6 +24,7 @@
     if (id && planned && !plan.value) void plan.refresh();
   });
 
+  whenRoomChanges(() => void plan.refresh());
   // What fits into the same wait is said together.
   const waits = $derived(
     [...Map.groupBy(plan.value?.meanwhile ?? [], (m) => m.beforeStep)].map(

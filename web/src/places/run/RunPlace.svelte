@@ -6,6 +6,7 @@
   import { route } from '../../routes';
   import { clock } from '../../state/clock.svelte';
   import { provideRun } from '../../state/run.svelte';
+  import { whenRoomChanges } from '../../state/session.svelte';
 
   let { children }: { children: Snippet } = $props();
 
@@ -16,6 +17,7 @@
   $effect(() => {
     if (id) void run.refresh();
   });
+  whenRoomChanges(() => void run.refresh());
   // A card that has reached its next state is asked for again.
   const changesAt = $derived(
     Math.min(

@@ -1,12 +1,27 @@
 <script lang="ts">
-  import type { TapKind } from '../../api/client';
+  import type { Bench, MixGiven, TapKind } from '../../api/client';
   import { hit } from '../../state/hit';
+  import OtherMix from './OtherMix.svelte';
 
   // What goes otherwise than planned: it is written down, and the rest is arranged anew.
-  let { card, heatCaution, tap }: { card: number; heatCaution: string; tap: (kind: TapKind) => void } =
-    $props();
+  let {
+    card,
+    planned,
+    takeable,
+    paper,
+    heatCaution,
+    tap,
+  }: {
+    card: number;
+    planned: string;
+    takeable: Bench['takeable'];
+    paper: string;
+    heatCaution: string;
+    tap: (kind: TapKind, mix?: MixGiven) => void;
+  } = $props();
 
   let open = $state(false);
+  let choosing = $state(false);
   const ways: { kind: TapKind; words: string }[] = [
     { kind: 'skip', words: 'Leave this step out' },
     { kind: 'spill', words: 'Water was spilled on the card' },
@@ -14,9 +29,9 @@
     { kind: 'stillWet', words: 'The card is still wet' },
     { kind: 'heated', words: 'Dried with the heat tool' },
   ];
-  function tell(kind: TapKind) {
-    open = false;
-    tap(kind);
+  function tell(kind: TapKind, mix?: MixGiven) {
+    [open, choosing] = [false, false];
+    tap(kind, mix);
   }
 </script>
 
@@ -28,6 +43,13 @@
     {#each ways as { kind, words } (kind)}
       <button type="button" class="btn btn-line h-16 text-lg" onclick={hit(() => tell(kind))}>{words}</button>
     {/each}
+    <button
+      type="button"
+      class="btn btn-line h-16 text-lg"
+      aria-expanded={choosing}
+      onclick={hit(() => (choosing = !choosing))}>Another colour was taken</button
+    >
   </div>
+  {#if choosing}<OtherMix {takeable} {planned} {paper} take={(mix) => tell('otherMix', mix)} />{/if}
   <p class="mt-2 border-l-4 border-warm pl-3"><strong>Caution:</strong> {heatCaution}</p>
 </details>

@@ -15,9 +15,9 @@
   {/each}
 </div>
 <dl class="mt-3 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
-  {#if step.cleanFirst ?? step.rinse}
+  {#if step.first}
     <dt class="font-bold">First</dt>
-    <dd>{step.cleanFirst ?? `Take up the ${step.pass.tool === 'finePen' ? 'pen' : step.pass.tool}.`}</dd>
+    <dd>{step.first}</dd>
   {/if}
   {#if step.thisCard}
     <dt class="font-bold">Print</dt>
