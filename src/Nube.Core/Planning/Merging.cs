@@ -3,6 +3,33 @@ using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
+/// <summary>Passes of which two were made one.</summary>
+/// <param name="Passes">The passes that there are now.</param>
+/// <param name="Now">For each pass that there was, its index now; both of the two have the same.</param>
+public sealed record Merged(ImmutableArray<Pass> Passes, ImmutableArray<int> Now)
+{
+    /// <summary>
+    /// What a plan reckoned with, for the passes that there are now: other steps stay pinned where they were, one place earlier for each
+    /// step before them that is no more; a card's merged step is left out where both were.
+    /// </summary>
+    /// <param name="before">The plan that was merged.</param>
+    public PlanOptions Options(Plan before)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        var merged = Now.GroupBy(now => now).Single(group => group.Count() == 2).Key;
+        var skipped = before.Options.Skipped.ToHashSet();
+        // Where both were to be done, the later of the two steps is no more.
+        var gone = before.Steps.Where(step => Now[step.Pass] == merged).GroupBy(step => step.Card).Where(steps => steps.Count() == 2).Select(steps => steps.Max(step => step.Number)).ToList();
+        return before.Options with
+        {
+            Pinned = [.. before.Options.Pinned.Where(pin => Now[pin.Step.Pass] != merged).Select(pin => new Pin(At(pin.Step), pin.Place - gone.Count(number => number < pin.Place)))],
+            Skipped = [.. skipped.GroupBy(At).Where(steps => steps.Key.Pass != merged || steps.Count() == 2).Select(steps => steps.Key)],
+        };
+
+        StepKey At(StepKey step) => step with { Pass = Now[step.Pass] };
+    }
+}
+
 /// <summary>Makes one pass of two.</summary>
 public static class Merging
 {
@@ -12,7 +39,7 @@ public static class Merging
     /// <param name="other">Index of the other.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <exception cref="ImpossibleOrderException">They cannot be one; the reason says why.</exception>
-    public static ImmutableArray<Pass> Merge(ImmutableArray<Pass> passes, int one, int other, IEnumerable<(int One, int Other)> touching)
+    public static Merged Merge(ImmutableArray<Pass> passes, int one, int other, IEnumerable<(int One, int Other)> touching)
     {
         ArgumentNullException.ThrowIfNull(touching);
         ArgumentOutOfRangeException.ThrowIfNegative(Math.Min(one, other));
@@ -40,11 +67,11 @@ public static class Merging
         };
         var all = passes.Where(pass => pass != first && pass != then).Append(merged)
             .Select(pass => pass with { After = [.. pass.After.Select(index => index == then.Index ? first.Index : index).Distinct()] }).ToList();
-        return InOrder(all);
+        return InOrder(all, first.Index, then.Index);
     }
 
     /// <summary>Numbered anew, each after those that must come before it, otherwise as before.</summary>
-    private static ImmutableArray<Pass> InOrder(List<Pass> passes)
+    private static Merged InOrder(List<Pass> passes, int kept, int gone)
     {
         var numbers = new Dictionary<int, int>();
         var ordered = ImmutableArray.CreateBuilder<Pass>(passes.Count);
@@ -56,6 +83,7 @@ public static class Merging
             numbers[next.Index] = ordered.Count;
             ordered.Add(next with { Index = ordered.Count, After = [.. next.After.Select(index => numbers[index]).Order()] });
         }
-        return ordered.MoveToImmutable();
+        numbers[gone] = numbers[kept];
+        return new Merged(ordered.MoveToImmutable(), [.. numbers.OrderBy(number => number.Key).Select(number => number.Value)]);
     }
 }

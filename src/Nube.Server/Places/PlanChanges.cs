@@ -53,9 +53,17 @@ internal static class PlanChanges
         Change(id, db, runs, palettes, clock, (run, plan) =>
         {
             if (Math.Min(given.One, given.Other) < 0 || Math.Max(given.One, given.Other) >= plan.Passes.Length) throw TroubleException.Unusable("These passes are not in the plan.");
-            var merged = plan with { Passes = Merging.Merge(plan.Passes, given.One, given.Other, run.Touching) };
-            // Passes have other numbers now: what was pinned or left out by number is asked for anew.
-            return Again(run, merged, plan.Options with { Pinned = [], Skipped = [] });
+            var merged = Merging.Merge(plan.Passes, given.One, given.Other, run.Touching);
+            var options = merged.Options(plan);
+            try
+            {
+                return Again(run, plan with { Passes = merged.Passes }, options);
+            }
+            catch (ImpossibleOrderException) when (!options.Pinned.IsEmpty)
+            {
+                // The merged step has to be where a pinned one is: the wish of now goes before that of then.
+                return Again(run, plan with { Passes = merged.Passes }, options with { Pinned = [] });
+            }
         }, cancel);
 
     private static Plan Again(RunWithSupplies run, Plan plan, PlanOptions options) =>

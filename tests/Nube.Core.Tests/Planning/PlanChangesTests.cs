@@ -24,13 +24,25 @@ public class PlanChangesTests
     {
         var plan = Made();
         int Of(int area, int layer) => plan.Passes.Single(pass => pass.Areas.Contains(area) && pass.Layer == layer).Index;
-        var merged = Merging.Merge(plan.Passes, Of(1, 1), Of(2, 1), []);
+        var merging = Merging.Merge(plan.Passes, Of(1, 1), Of(2, 1), []);
+        var merged = merging.Passes;
         var one = merged.Single(pass => pass.Areas.Length == 2);
         Assert.Equal((BrushWater.Wash, 500), (one.Water, one.PaintedMm2));
         Assert.Equal(plan.Passes.Length - 1, merged.Length);
         Assert.Equal([one.Index], merged.Single(pass => pass.Layer == 2).After);
         var again = Scheduler.PlanRun(merged, [], 2, Paper, Air.OrdinaryRoom, Hand.Ordinary);
         Assert.Null(ScheduleChecker.Fault(again, [], Hand.Ordinary));
+        // What was pinned and left out elsewhere stays so; a card keeps the merged step unless both were left out.
+        var second = plan.Steps.Last(step => plan.PassOf(step).Layer == 2);
+        var wished = Scheduler.PlanRun(plan.Passes, [], 2, Paper, Air.OrdinaryRoom, Hand.Ordinary, new PlanOptions
+        {
+            Pinned = [new Pin(new StepKey(second.Card, second.Pass), plan.Steps.Length - 1)],
+            Skipped = [new StepKey(1, Of(1, 1))],
+        });
+        var kept = merging.Options(wished);
+        Assert.Equal(new Pin(new StepKey(second.Card, merging.Now[second.Pass]), plan.Steps.Length - 2), Assert.Single(kept.Pinned));
+        Assert.Empty(kept.Skipped);
+        Assert.Equal([new StepKey(1, one.Index)], merging.Options(wished with { Options = wished.Options with { Skipped = [new StepKey(1, Of(1, 1)), new StepKey(1, Of(2, 1))] } }).Skipped);
         Assert.Contains("same area", Reason(() => Merging.Merge(plan.Passes, Of(1, 1), Of(1, 2), [])), StringComparison.Ordinal);
         var wet = Made(Touching);
         int Wet(int area) => wet.Passes.First(pass => pass.Areas.Contains(area)).Index;
