@@ -3,8 +3,8 @@ using Google.OrTools.Sat;
 
 namespace Nube.Core.Planning;
 
-/// <summary>The best order of one card's passes, and the time before which no card can be done.</summary>
-/// <param name="AtLeastSeconds">Proven: no order of the card is done before, s.</param>
+/// <summary>The best order of one card's passes, and the time before which a run of such cards cannot be done.</summary>
+/// <param name="AtLeastSeconds">Proven: no order of the run is done before, s.</param>
 /// <param name="StartSeconds">When each pass starts in the best order that was found, s; negative for one that is left out.</param>
 internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
 {
@@ -14,7 +14,7 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
     /// <remarks>
     /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time, each with
     /// the least setup that it can have. Solved by CP-SAT (OR-Tools), which proves its bound; all times are rounded down, so that the bound
-    /// holds. Every card of a run takes at least so long, whatever is done between. One worker and a limit in its own
+    /// holds. Every card of a run takes at least so long, whatever is done between, and all of them longer by what <see cref="ScheduleProblem.Behind"/> says. One worker and a limit in its own
     /// deterministic time: the same on any machine.
     /// </remarks>
     /// <param name="problem">The run.</param>
@@ -25,8 +25,8 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
     {
         var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
         // Where one card is quickly done, it is the hands that bound the run.
-        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish <= atLeast) return null;
         var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
+        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
         long Whole(double time) => (long)Math.Floor(time * Units);
         var horizon = passes.Sum(pass => Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1);
         var model = new CpModel();
@@ -60,7 +60,7 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
         var status = solver.Solve(model);
         if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) return null;
         var starts = Enumerable.Range(0, problem.Passes).Select(pass => start.TryGetValue(pass, out var at) ? solver.Value(at) / Units : -1).ToArray();
-        return new OneCard(solver.BestObjectiveBound / Units, starts);
+        return new OneCard(solver.BestObjectiveBound / Units + problem.Behind(passes), starts);
 
         long Gap(int first, int then) => Whole(problem.Times(first).Paint) + (!problem.Conflict(first, then) ? 0
             : Whole(problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then) ? problem.Times(first).BoneDry : problem.Times(first).Dries));

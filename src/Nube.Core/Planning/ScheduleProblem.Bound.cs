@@ -65,8 +65,23 @@ internal sealed partial class ScheduleProblem
         double InARow(List<int> there, int[] areas)
         {
             var one = there.Where(pass => own[pass].Any(areas.Contains)).ToList();
-            return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]);
+            return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]) + Behind(one);
         }
+    }
+
+    /// <summary>
+    /// How much later a run is done than one of its cards could be by itself, at least, s. Hands begin the cards one after the other and
+    /// end them one after the other. Of n cards each has i that were begun before it and j that are ended after it; all i and j
+    /// together are n (n - 1), so that some card has i + j of n - 1 or more, and as many first or last passes of other cards lie outside
+    /// its own time.
+    /// </summary>
+    /// <param name="those">Passes that one card cannot be done with sooner than some time; other cards count that have all of them.</param>
+    public double Behind(IReadOnlyCollection<int> those)
+    {
+        var jobs = Jobs.ToHashSet();
+        var cards = Enumerable.Range(0, Cards).Count(card => those.All(pass => jobs.Contains(card * Passes + pass)));
+        double Least(Func<int, int, bool> inTheWay) => those.Where(pass => !those.Any(other => inTheWay(other, pass))).Min(pass => paint[pass] + LeastSetup(pass));
+        return (cards - 1) * Math.Min(Least((other, pass) => Precedes[other, pass]), Least((other, pass) => Precedes[pass, other]));
     }
 
     /// <summary>Sets of one to four areas that all touch each other; on paper there are hardly larger ones.</summary>
