@@ -19,6 +19,7 @@ public static class Scheduler
     /// <summary>Most cards of a run.</summary>
     public const int MostCards = 24;
 
+    private const double WorthSolving = 0.01; // of the usual effort: below, setting a solver up takes longer than the search
     private const double OneCardEffort = 4; // CP-SAT's deterministic time, about seconds, at the usual effort
 
     /// <summary>What a choice costs beside the time that it loses.</summary>
@@ -107,7 +108,8 @@ public static class Scheduler
         var pinned = plan.Options.Pinned.Select(pin => pin.Step).ToHashSet();
         bool[] stays = [.. plan.Steps.Select(step => pinned.Contains(new StepKey(step.Card, step.Pass)))];
         // One card by itself is solved exactly: a bound for all, and an order that the cards can follow one behind the other.
-        var card = OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * Math.Min(1, effort.Steps / (double)SearchEffort.Usual.Steps), stop);
+        var share = Math.Min(1, effort.Steps / (double)SearchEffort.Usual.Steps);
+        var card = share < WorthSolving ? null : OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * share, stop);
         var atLeast = Math.Max(plan.AtLeastSeconds, card?.AtLeastSeconds ?? 0);
         var first = OrderOf(plan);
         if (card is not null && pinned.Count == 0)

@@ -70,7 +70,7 @@ public class AnyRunTests
             var plan = any.Plan();
             var fault = ScheduleChecker.Fault(plan, [.. any.Together], Hand.Ordinary);
             Assert.True(fault is null, $"seed {seed}: {fault}");
-            var better = Scheduler.Improve(plan, any.Together, Hand.Ordinary, new SearchEffort(20_000, 0));
+            var better = Scheduler.Improve(plan, any.Together, Hand.Ordinary, new SearchEffort(seed % 8 == 0 ? 1_000_000 : 20_000, 0));
             fault = ScheduleChecker.Fault(better, [.. any.Together], Hand.Ordinary);
             Assert.True(fault is null, $"searched, seed {seed}: {fault}");
             Assert.True(better.FinishSeconds <= plan.FinishSeconds + 1e-6, $"seed {seed} became worse");
