@@ -31,9 +31,10 @@ public static class PlanRemarks
         Plan plan, IReadOnlyList<Colourant> colourants, Setting setting, Hand hand, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var clashes = ClashesOf(plan, colourants, setting)
-            .Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null));
-        return [.. clashes.Concat(plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf))).Concat(Long(plan)).DistinctBy(remark => remark.Text).OrderByDescending(remark => remark.Severity)];
+        var clashes = ClashesOf(plan, colourants, setting).Select(RemarkOf);
+        var tight = plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf));
+        var cautions = plan.Steps.SelectMany(step => AtStep(plan.PassOf(step), step.HeatSeconds > 0));
+        return [.. clashes.Concat(tight).Concat(Long(plan)).Concat(cautions).DistinctBy(remark => remark.Text).OrderByDescending(remark => remark.Severity)];
     }
 
     /// <summary>The cautions that belong to a step.</summary>
@@ -51,6 +52,28 @@ public static class PlanRemarks
         if (pass.Stroke == Stroke.SprayResist) remarks.Add(Cautions.Sprays);
         if (pass.Stroke == Stroke.CutOut) remarks.Add(Cautions.Blades);
         return remarks.ToImmutable();
+    }
+
+    /// <summary>What a step is likely to spoil on what is there, the worst first; hints are left to the plan.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="step">The step.</param>
+    /// <param name="done">The steps that were done before, in their order.</param>
+    /// <param name="colourants">The run's colourants, as its recipes count them.</param>
+    /// <param name="setting">What the colours meet beside each other.</param>
+    public static ImmutableArray<Remark> SpoiltBy(Plan plan, PlannedStep step, IEnumerable<PlannedStep> done, IReadOnlyList<Colourant> colourants, Setting setting)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(step);
+        ArgumentNullException.ThrowIfNull(done);
+        var areas = plan.PassOf(step).Areas;
+        var there = done.Where(earlier => earlier.Card == step.Card && plan.PassOf(earlier).Areas.Any(areas.Contains)).SelectMany(earlier => Things(plan, earlier, colourants)).ToList();
+        var comes = Things(plan, step, colourants).ToList();
+        (Thing, Method?)[] row = [.. Before(setting, [.. there, .. comes]), .. there, .. comes];
+        return
+        [
+            .. InOrder(row, since: row.Length - comes.Count).Where(clash => clash.Rule.Severity >= Severity.Warn)
+                .DistinctBy(clash => clash.Rule.Key).OrderByDescending(clash => clash.Rule.Severity).Select(RemarkOf),
+        ];
     }
 
     /// <summary>Every ordered pair of things on the same area of a card, each rule once for what is there.</summary>
@@ -82,13 +105,15 @@ public static class PlanRemarks
     }
 
     /// <summary>What a method does to its own colours is meant, unless it can hurt.</summary>
-    private static IEnumerable<Clash> InOrder((Thing Thing, Method? From)[] row) =>
-        from then in Enumerable.Range(0, row.Length)
+    private static IEnumerable<Clash> InOrder((Thing Thing, Method? From)[] row, int since = 0) =>
+        from then in Enumerable.Range(since, row.Length - since)
         from first in Enumerable.Range(0, then)
         from rule in ClashRules.All
         where rule.Applies(row[first].Thing, row[then].Thing)
         where row[first].From is null || row[first].From != row[then].From || rule.Severity == Severity.Caution
         select new Clash(rule, row[first].Thing, row[then].Thing);
+
+    private static Remark RemarkOf(Clash clash) => new(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null);
 
     private static IEnumerable<(Thing Thing, Method? From)> Things(Plan plan, PlannedStep step, IReadOnlyList<Colourant> colourants)
     {

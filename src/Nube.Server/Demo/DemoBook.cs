@@ -65,7 +65,7 @@ public sealed class DemoBook(
         var can = await Begin("Notes for the watering rota", 3, cancel);
         await BringIn(can, "watering-can.svg", cancel);
         await Colour(can, DemoColours.WateringCan, cancel);
-        await Splatter(can, "#6d8fa8", cancel);
+        await Finishing(can, "#6d8fa8", cancel);
 
         var thanks = await Begin("Thank-you cards for the seed table", 2, cancel);
         await BringIn(thanks, "pumpkin-barrow.svg", cancel);
@@ -160,15 +160,17 @@ public sealed class DemoBook(
         await db.SaveChangesAsync(cancel);
     }
 
-    /// <summary>Drops of a colour at the end, and white highlights.</summary>
-    private async Task Splatter(Guid id, string colour, CancellationToken cancel)
+    /// <summary>Drops of a colour at the end, words in powder, white highlights; then it is cut.</summary>
+    private async Task Finishing(Guid id, string colour, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         var palette = Places.Colours.Palette(run, palettes)!;
         run.Run.CardWork =
         [
             Places.Colours.Chosen(palette, new CardWish(Method.Splatter, [Srgb.Parse(colour)])),
+            Places.Colours.Chosen(palette, new CardWish(Method.EmbossedWords, [])),
             Places.Colours.Chosen(palette, new CardWish(Method.Highlights, [])),
+            Places.Colours.Chosen(palette, new CardWish(Method.DieCut, [])),
         ];
         await db.SaveChangesAsync(cancel);
     }
@@ -182,16 +184,21 @@ public sealed class DemoBook(
     /// <summary>A maker who takes a quarter longer than an ordinary hand, so that there is something to learn.</summary>
     private const double UnhurriedPace = 1.25;
 
-    /// <summary>Taps the first steps, as planned in time or slower, the last of them some time ago.</summary>
+    /// <summary>Taps the first steps as they come, each when it is dry enough and its work is done; the last of them some time ago.</summary>
     private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel, double pace = 1)
     {
-        var plan = (await runs.Load(id, cancel)).Run.Plan!.Plan;
-        var steps = plan.Steps[..(int)(share * plan.Steps.Length)];
-        foreach (var step in steps)
+        var run = await runs.Load(id, cancel);
+        var plan = run.Run.Plan!.Plan;
+        var taps = new List<Tap>();
+        var now = DateTimeOffset.UnixEpoch;
+        foreach (var step in plan.Steps[..(int)(share * plan.Steps.Length)])
         {
-            var at = clock.GetUtcNow() - ago - TimeSpan.FromSeconds(pace * (steps[^1].EndSeconds - step.EndSeconds));
-            await Tap(id, new Tap(TapKind.Done, step.Number, at, ""), cancel);
+            var holdup = BenchLog.At(plan, run.Touching, [.. taps, new Tap(TapKind.Take, step.Number, now, "")], now).Holdup;
+            now = (holdup?.ReadyAt ?? now) + pace * TimeSpan.FromSeconds(step.SetupSeconds + step.EndSeconds - step.StartSeconds);
+            taps.Add(new Tap(TapKind.Done, step.Number, now, ""));
         }
+        var shift = clock.GetUtcNow() - ago - now;
+        foreach (var tap in taps) await Tap(id, tap with { At = tap.At + shift }, cancel);
     }
 
     private Task Note(Guid id, string text, TimeSpan ago, CancellationToken cancel) =>

@@ -74,6 +74,13 @@ internal static class BenchViews
             run.Remarks(),
             Looks.Cards(run, bench, palettes));
 
+        // Said with the first card; the maker has decided then.
+        IEnumerable<Remark> Spoilt(PlannedStep step) => run.Paper is null || run.Ink is null || bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
+            ? []
+            : run.WithSilenced(PlanRemarks.SpoiltBy(
+                plan, step, bench.Done.Select(number => plan.Steps[number - 1]), [.. run.Palette.Select(item => item.Colourant!)], run.Setting(run.Paper, run.Ink)))
+                .Where(remark => remark.Silenced is null);
+
         BenchStepView? Step(int? number)
         {
             if (number is not { } place) return null;
@@ -87,7 +94,7 @@ internal static class BenchViews
             return new BenchStepView(
                 place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.First(done, pass),
                 StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,
-                view with { Cautions = PlanRemarks.AtStep(pass, heat) });
+                view with { Cautions = [.. PlanRemarks.AtStep(pass, heat), .. Spoilt(step)] });
         }
     }
 

@@ -260,6 +260,15 @@ public class HarvestSwapTests
         // Paste before the press cracks.
         var wrong = Run(Method.FlatWash, ["#d2692f"], 1, work: [Work(Method.StencilPaste, []), Work(Method.DieCut, [])]);
         Assert.Contains(wrong.Remarks(wrong.Plan()), remark => remark.Rule == "press-dries-crack");
+        // At its own step it is said again; the die by itself spoils nothing.
+        ImmutableArray<Remark> At(Trial trial, Stroke stroke)
+        {
+            var made = trial.Plan();
+            var step = made.Steps.First(one => made.PassOf(one).Stroke == stroke);
+            return PlanRemarks.SpoiltBy(made, step, made.Steps[..(step.Number - 1)], trial.Paints.Colourants, new Setting(trial.Paints.Paper, Waterproof, DamLines.None));
+        }
+        Assert.Equal("press-dries-crack", At(wrong, Stroke.CutOut)[0].Rule);
+        Assert.DoesNotContain(At(run, Stroke.CutOut), remark => remark.Rule == "press-dries-crack");
         // What was sprayed or has paste on it is never dried with the heat tool.
         Assert.DoesNotContain((run with { Options = new PlanOptions { Heat = true } }).Plan().Steps, step => step.HeatSeconds > 0);
     }

@@ -155,6 +155,10 @@
         {meanwhile}
         keep={(text) => tap('note', 0, { text })}
       />
+      <p class="mt-3">
+        {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This is
+          the last step.{/if}
+      </p>
       <SomethingElse
         card={step.card}
         planned={step.pass.mix.key}
@@ -170,11 +174,7 @@
       />
       <DoneOtherwise steps={bench.value.otherwise} paper={run.value.paperColour} />
       <div class="mt-3 flex flex-wrap items-center gap-x-6">
-        <p>
-          {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This
-            is the last step.{/if}
-        </p>
-        <label class="ml-auto flex min-h-10 items-center gap-2">
+        <label class="flex min-h-10 items-center gap-2">
           <input type="checkbox" class="toggle toggle-sm" bind:checked={sound.on} /> Sound
         </label>
         {#if speech.possible}

@@ -35,7 +35,7 @@
   }
 </script>
 
-<details class="mt-3" bind:open>
+<details class="mt-1" bind:open>
   <summary class="flex min-h-16 cursor-pointer items-center text-lg underline"
     >Something else happened</summary
   >

@@ -14,9 +14,9 @@
   const ticks = $derived(Array.from({ length: Math.floor(end / tick) + 1 }, (_, index) => index * tick));
   const height = $derived(y(plan.cards + 1) + 34);
   const colourOf = (pass: number) => plan.passes[pass]?.mix.colour;
-  // Where washes overlap in time the wettest shows: it is drawn last.
+  // Where washes overlap in time the wettest shows: it is drawn last. What leaves nothing wet wets nothing.
   function spansOf(card: number) {
-    const steps = plan.steps.filter((s) => s.card === card);
+    const steps = plan.steps.filter((s) => s.card === card && s.drySeconds > s.endSeconds);
     const spans = (state: string, fill: string, from: (s: Step) => number, to: (s: Step) => number) =>
       steps.map((s) => ({ key: `${state}${s.number}`, from: from(s), to: to(s), fill }));
     return [
