@@ -4,6 +4,7 @@ using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Stamping;
 
 namespace Nube.Core.Bench;
 
@@ -25,7 +26,6 @@ public sealed record Otherwise(int Step, PaintMix Mix, int Area, ZoneColours Pla
 /// </remarks>
 public static class CardLooks
 {
-    private const double PalerBy = 0.5; // colour of a print against the one before, from one inking; from memory
     private const double DarkPenShare = 0.5; // of the load of the light pen; as Methods lays it
 
     /// <summary>What lies on a card now; nothing for what is still bare.</summary>
@@ -46,14 +46,14 @@ public static class CardLooks
         {
             var taken = prints[pass.Index] = prints.GetValueOrDefault(pass.Index) + 1;
             if (plan.Steps[number - 1].Card != card) continue;
-            var generation = (taken - 1) % pass.Generations;
+            var generation = 1 + (taken - 1) % pass.Generations;
             foreach (var look in pass.Looks)
             {
-                if (really.ContainsKey(look.Area) || bench.Instead.ContainsKey(number) || generation > 0)
+                if (really.ContainsKey(look.Area) || bench.Instead.ContainsKey(number) || generation > 1)
                 {
                     var before = really.TryGetValue(look.Area, out var differs) || planned.TryGetValue(look.Area, out differs) ? Known(differs) : bare;
                     var planBefore = planned.TryGetValue(look.Area, out var was) ? Known(was) : bare;
-                    really[look.Area] = new AreaLook(look.Area, Laid(pass, before, planBefore, Known(look), paints, Math.Pow(PalerBy, generation)).Colours);
+                    really[look.Area] = new AreaLook(look.Area, Laid(pass, before, planBefore, Known(look), paints, Generations.RelativeLoad(generation)).Colours);
                 }
                 planned[look.Area] = look;
             }
