@@ -181,7 +181,7 @@ public sealed class DemoBook(
         PlanPlace.Make(run, palettes, clock.GetUtcNow());
         // As the job does that looks for a better order, but not for so long: the book is to be there soon.
         var plan = run.Run.Plan!.Plan;
-        var better = await Task.Run(() => Scheduler.Improve(plan, run.Touching, run.Hand, SearchEffort.Usual with { Steps = SearchEffort.Usual.Steps / 5 }, stop: cancel), cancel);
+        var better = await Task.Run(() => Scheduler.Improve(plan, run.Touching, run.Hand, SearchEffort.Usual with { Steps = SearchEffort.Usual.Steps / 20 }, stop: cancel), cancel);
         run.Run.Plan.Plan = better;
         await db.SaveChangesAsync(cancel);
     }
