@@ -1,6 +1,5 @@
 <script lang="ts">
   import { api, ask, type Bench, type Card, type Tap, type TapKind } from '../../api/client';
-  import CardPicture from '../../parts/CardPicture.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import WetMark from '../../parts/WetMark.svelte';
@@ -11,14 +10,15 @@
   import { useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
   import { TapQueue } from '../../state/taps.svelte';
-  import { keepAwake, say, sound, speak, speech } from '../../state/attention.svelte';
+  import { keepAwake, say, speak, speech } from '../../state/attention.svelte';
   import BenchActions from './BenchActions.svelte';
+  import BenchPicture from './BenchPicture.svelte';
+  import BenchSwitches from './BenchSwitches.svelte';
   import BenchWait from './BenchWait.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
   import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
   import StepInHand from './StepInHand.svelte';
-  import TargetOverlay from './TargetOverlay.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
@@ -83,6 +83,14 @@
   const meanwhile = () => bench.value?.meanwhile && tap('take', bench.value.meanwhile.number);
 </script>
 
+{#snippet timers(value: Bench)}
+  <OwnTimers
+    timers={value.timers}
+    set={(text, minutes) => tap('timer', 0, { text, minutes })}
+    off={(number) => tap('timerOff', number)}
+  />
+{/snippet}
+
 {#if bench.trouble}<div class="mb-3"><TroubleNote trouble={bench.trouble} again={bench.refresh} /></div>{/if}
 {#if taps.waiting > 0}
   <p role="status" class="mb-3 border-l-4 border-warm bg-raised px-4 py-2">
@@ -94,27 +102,7 @@
 
 {#if bench.value && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
-    <div
-      class="mx-auto w-full max-w-[calc(38vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
-      style:--ratio={run.value.image.widthMm / run.value.image.heightMm}
-      style:aspect-ratio="{run.value.image.widthMm} / {run.value.image.heightMm}"
-    >
-      <CardPicture
-        image={run.value.image}
-        paper={run.value.paperColour}
-        ground={card?.ground}
-        fills={card?.fills ?? []}
-        faded
-        label="Card {step.card}: where to paint now"
-      >
-        <TargetOverlay
-          image={run.value.image}
-          areas={step.pass.areas}
-          zone={step.pass.zone}
-          colour={step.pass.mix.colour}
-        />
-      </CardPicture>
-    </div>
+    <BenchPicture image={run.value.image} paper={run.value.paperColour} {card} {step} />
 
     <div class="flex flex-col">
       <p class="text-lg">
@@ -167,22 +155,9 @@
         heatCaution={bench.value.heatCaution}
         tap={(kind, mix) => tap(kind, step.number, { mix })}
       />
-      <OwnTimers
-        timers={bench.value.timers}
-        set={(text, minutes) => tap('timer', 0, { text, minutes })}
-        off={(number) => tap('timerOff', number)}
-      />
+      {@render timers(bench.value)}
       <DoneOtherwise steps={bench.value.otherwise} paper={run.value.paperColour} />
-      <div class="mt-3 flex flex-wrap items-center gap-x-6">
-        <label class="flex min-h-10 items-center gap-2">
-          <input type="checkbox" class="toggle toggle-sm" bind:checked={sound.on} /> Sound
-        </label>
-        {#if speech.possible}
-          <label class="flex min-h-10 items-center gap-2">
-            <input type="checkbox" class="toggle toggle-sm" bind:checked={speech.on} /> Read aloud
-          </label>
-        {/if}
-      </div>
+      <BenchSwitches />
     </div>
   </div>
 {:else if bench.value && !step}
@@ -196,4 +171,5 @@
     >
     <button type="button" class="btn btn-line" onclick={back}>Back to the last step</button>
   </div>
+  {@render timers(bench.value)}
 {/if}
