@@ -5,7 +5,8 @@ namespace Nube.Core.Planning;
 /// <summary>Something that can be done at any moment when hands are idle.</summary>
 /// <param name="Name">What, as it is said: "stamp the greeting".</param>
 /// <param name="Seconds">How long it takes, s.</param>
-public sealed record IdleTask(string Name, double Seconds);
+/// <param name="Card">For which card; null for all of them at once.</param>
+public sealed record IdleTask(string Name, double Seconds, int? Card = null);
 
 /// <summary>An idle task in its place.</summary>
 /// <param name="Task">What.</param>
@@ -22,9 +23,24 @@ public static class Idle
     public static ImmutableArray<IdleTask> Usual(int cards) =>
     [
         new("swatch the palette on a scrap of the same paper", SwatchSeconds),
-        .. Enumerable.Range(1, cards).Select(card => new IdleTask($"stamp the greeting for card {card}", GreetingSeconds)),
-        .. Enumerable.Range(1, cards).Select(card => new IdleTask($"cut and score the base for card {card}", BaseSeconds)),
+        .. Enumerable.Range(1, cards).Select(card => new IdleTask("stamp the greeting", GreetingSeconds, card)),
+        .. Enumerable.Range(1, cards).Select(card => new IdleTask("cut and score the base", BaseSeconds, card)),
     ];
+
+    /// <summary>Tasks as they are said: "stamp the greeting for cards 1 to 6".</summary>
+    public static ImmutableArray<string> InWords(IEnumerable<IdleTask> tasks)
+    {
+        ArgumentNullException.ThrowIfNull(tasks);
+        return [.. tasks.GroupBy(task => task.Name).Select(same => $"{same.Key}{For([.. same.Select(task => task.Card).OfType<int>().Order()])}")];
+
+        static string For(int[] cards) => cards switch
+        {
+            [] => "",
+            [var one] => $" for card {one}",
+            [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 => $" for cards {first} to {last}",
+            _ => $" for cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
+        };
+    }
 
     /// <summary>Tasks in the waits of a plan, in their order, each into the first wait that still has room for it; no step starts later.</summary>
     public static ImmutableArray<PlacedTask> Placed(Plan plan, IEnumerable<IdleTask> tasks)

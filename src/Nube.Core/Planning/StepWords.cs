@@ -168,14 +168,6 @@ public static class StepWords
         return before.Count > 0 && Hand.SameOnTool(before[0], next) ? "" : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
     }
 
-    /// <summary>The tools that a plan needs, each once, in the order in which they are first used.</summary>
-    public static ImmutableArray<string> ToLayOut(Plan plan)
-    {
-        ArgumentNullException.ThrowIfNull(plan);
-        IEnumerable<string> heat = plan.Steps.Any(step => step.HeatSeconds > 0) ? ["a heat tool, tweezers, a heat-proof surface"] : [];
-        return [.. plan.Passes.Select(pass => StrokeTable.Of(pass.Sheet.Tool).Name).Distinct(), .. heat];
-    }
-
     private static string CardTitle(Pass pass) => pass.Stroke switch
     {
         Stroke.Dip => $"{Ordinal(pass.Layer)} dip",

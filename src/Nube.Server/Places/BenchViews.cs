@@ -62,7 +62,7 @@ internal static class BenchViews
             Step(bench.Meanwhile),
             Step(plan.Rest.Concat(plan.Steps.Select(step => step.Number)).Cast<int?>().FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)),
             Step(last?.Number),
-            [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task.Name)],
+            Idle.InWords(Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task)),
             Cautions.HeatTool.Text,
             Notes(taps),
             new TakeableView(

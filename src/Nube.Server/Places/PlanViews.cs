@@ -30,7 +30,7 @@ public sealed record MixAmountView(MixView Mix, double Millilitres, int Drops);
 public sealed record SkippedView(int Card, int Pass, string Title);
 
 /// <summary>What can be done in a wait; with no step, after the last stroke.</summary>
-public sealed record MeanwhileView(string Task, double Seconds, int? BeforeStep);
+public sealed record MeanwhileView(IReadOnlyList<string> Tasks, double Seconds, int? BeforeStep);
 
 /// <summary>The third stage.</summary>
 public sealed record PlanView(
@@ -76,8 +76,11 @@ internal static class PlanViews
             [.. plan.Steps.Select(step => StepOf(run, plan, step))],
             [.. plan.Options.Skipped.Where(step => step.Pass < plan.Passes.Length).Select(step => new SkippedView(step.Card, step.Pass, StepWords.Title(plan.Passes[step.Pass], run.NameOf)))],
             [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],
-            StepWords.ToLayOut(plan),
-            [.. Idle.Placed(plan, Idle.Usual(plan.Cards)).Select(placed => new MeanwhileView(placed.Task.Name, placed.Task.Seconds, placed.BeforeStep))],
+            run.Paper is null || run.Ink is null ? [] : LayingOut.Of(plan, run.Setting(run.Paper, run.Ink), [.. run.Palette.Select(item => item.Colourant!)]),
+            [
+                .. Idle.Placed(plan, Idle.Usual(plan.Cards)).GroupBy(placed => placed.BeforeStep).Select(wait => new MeanwhileView(
+                    Idle.InWords(wait.Select(placed => placed.Task)), wait.Sum(placed => placed.Task.Seconds), wait.Key)),
+            ],
             Remarks(run, plan));
     }
 

@@ -73,6 +73,13 @@ public class HarvestSwapTests
         // The raised lines are buffed at the very end.
         for (var card = 1; card <= 6; card++) Assert.Equal(Stroke.Buff, OnCard(plan, card).Last().Stroke);
         Assert.Contains(run.Remarks(plan), remark => remark.Rule == "embossed-sheds");
+        // All that has to be on the table, and no colour that is not used.
+        var lay = LayingOut.Of(plan, new Setting(run.Paints.Paper, Waterproof, run.Dams), run.Paints.Colourants);
+        Assert.StartsWith($"6 cards of {run.Paints.Paper.Name}", lay[0], StringComparison.Ordinal);
+        Assert.Contains("embossing powder", lay[1], StringComparison.Ordinal);
+        var used = plan.Passes.SelectMany(pass => pass.Mixes).SelectMany(mix => mix.Parts).Select(part => run.Paints.Colourants[part.Colourant].Name).Distinct().Order();
+        Assert.Equal(used, lay[2].Split(", ").Order());
+        Assert.Equal("a dry cloth", lay[^1]);
     }
 
     [Fact]

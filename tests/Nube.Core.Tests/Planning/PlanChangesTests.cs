@@ -62,6 +62,9 @@ public class PlanChangesTests
         foreach (var wait in placed.Where(task => task.BeforeStep is not null).GroupBy(task => task.BeforeStep))
             Assert.True(wait.Sum(task => task.Task.Seconds) <= plan.Steps[wait.Key!.Value - 1].Wait!.Seconds);
         Assert.Contains(placed, task => task.BeforeStep is not null);
+        Assert.Equal(
+            ["swatch the palette on a scrap of the same paper", "stamp the greeting for cards 1 to 3", "cut and score the base for cards 1 to 3"], Idle.InWords(Idle.Usual(3)));
+        Assert.Equal(["sew for cards 1, 2 and 5", "knit for card 4"], Idle.InWords([new("sew", 1, 5), new("sew", 1, 1), new("knit", 1, 4), new("sew", 1, 2)]));
     }
 
     [Fact]

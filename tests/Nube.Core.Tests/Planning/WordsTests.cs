@@ -31,6 +31,30 @@ public class WordsTests
     }
 
     [Fact]
+    public void What_comes_first_is_cleaning_taking_up_or_nothing()
+    {
+        var other = Wash with { Mix = new PaintMix([new(1, 1)], new(4)) };
+        var die = Wash with { Mix = PaintMix.None, Stroke = Stroke.CutOut, Method = Method.DieCut };
+        Assert.Equal("Take up the brush.", StepWords.First([], Wash));
+        Assert.Equal("", StepWords.First([Wash], Wash));
+        Assert.Equal("Rinse the brush and wipe it.", StepWords.First([other], Wash));
+        Assert.Equal("Take up the press.", StepWords.First([Wash], die));
+        // The brush still holds what was on it before the press was taken up.
+        Assert.Equal("Rinse the brush and wipe it.", StepWords.First([die, other], Wash));
+    }
+
+    [Theory]
+    [InlineData(0.4, "nobody will see it")]
+    [InlineData(2.9, "it is hardly seen")]
+    [InlineData(4, "it is seen beside the other cards")]
+    [InlineData(12, "it is clearly another colour")]
+    public void A_difference_is_said_by_how_it_is_seen(double difference, string said) => Assert.Equal(said, Words.Seen(difference));
+
+    [Fact]
+    public void A_mix_is_said_in_parts_and_water() =>
+        Assert.Equal("2 ochre and 1 blue, 4 water", Words.Mix([(2, "ochre"), (1, "blue")], 4));
+
+    [Fact]
     public void A_wash_goes_everywhere_and_a_shadow_to_its_side()
     {
         Assert.Equal("First wash, leaf", StepWords.Title(Wash, _ => "Leaf"));

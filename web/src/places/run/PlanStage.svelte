@@ -25,12 +25,6 @@
   });
 
   whenRoomChanges(() => void plan.refresh());
-  // What fits into the same wait is said together.
-  const waits = $derived(
-    [...Map.groupBy(plan.value?.meanwhile ?? [], (m) => m.beforeStep)].map(
-      ([at, tasks]) => [at, tasks.map((t) => t.task)] as const,
-    ),
-  );
 
   // The first order is there at once; a better one is taken as long as this stage is looked at.
   const search = new FollowedJob(() => void better());
@@ -143,8 +137,10 @@
       </ul>
       <h2 class="mt-6">While something dries</h2>
       <ul class="mt-2 list-disc pl-5">
-        {#each waits as [at, tasks] (at)}
-          <li>{at === null ? 'After the last stroke' : `Before step ${at}`}: {tasks.join(', ')}</li>
+        {#each value.meanwhile as { beforeStep, tasks } (beforeStep)}
+          <li>
+            {beforeStep === null ? 'After the last stroke' : `Before step ${beforeStep}`}: {tasks.join(', ')}
+          </li>
         {/each}
       </ul>
       <h2 class="mt-6">Take it along</h2>
