@@ -53,7 +53,7 @@ builder.Services.AddSingleton(TimeProvider.System).AddSingleton<IRoomSensor>(new
 builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connection));
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
-builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<PlansInTheRoom>().AddScoped<StashStarter>().AddScoped<DemoBook>();
+builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<PlansInTheRoom>().AddScoped<BenchGate>().AddScoped<StashStarter>().AddScoped<DemoBook>();
 builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>().AddScoped<ImprovePlanJob>();
 builder.Services.AddScoped<StampBox>().AddScoped<RunScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();

@@ -163,6 +163,17 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var fanned = await maker.Ok(maker.Get($"{run}/bench"));
         Assert.True(DryAt(fanned) < DryAt(wet).AddMinutes(-20), $"{DryAt(wet):T} {DryAt(fanned):T}");
         Assert.Equal(after["steps"]!.ToJsonString(), (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.ToJsonString());
+        // All taken back, it may be planned and coloured anew, and reckons with the air that there is.
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan"));
+        await Tap(maker, run, "note", 0, text: "a fan helps");
+        await Tap(maker, run, "back", 0);
+        var anew = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.True(Dry(anew) < Dry(before), $"{Dry(before):0} s, {Dry(anew):0} s");
+        var bench = await Tap(maker, run, "done", 1);
+        Assert.Equal(Dry(anew), (DryAt(bench) - bench["serverNow"]!.GetValue<DateTimeOffset>()).TotalSeconds, 1.0);
+        Assert.Equal(["a fan helps"], bench["notes"]!.AsArray().Select(note => note!.GetValue<string>()));
+        await Tap(maker, run, "back", 0);
+        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#84ad62", shadow = "none" }));
         // That the air changed is for the room to say.
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "air", step = 0 }));
     }

@@ -68,4 +68,8 @@ public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
     /// <summary>It says that a step is done, as planned or with another mix.</summary>
     [JsonIgnore]
     public bool IsDone => Kind is TapKind.Done or TapKind.OtherMix;
+
+    /// <summary>It tells of the work, which notes and timers do not.</summary>
+    [JsonIgnore]
+    public bool IsOfWork => Kind is not (TapKind.Note or TapKind.Timer or TapKind.TimerOff);
 }

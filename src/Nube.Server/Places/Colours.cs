@@ -97,10 +97,11 @@ public static class Colours
         TypedResults.Ok(await View(await runs.Load(id, cancel), db, palettes, cancel));
 
     private static async Task<Ok<ColoursView>> Choose(
-        Guid id, Supplies given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+        Guid id, Supplies given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
-        var run = (await runs.Load(id, cancel)).Run;
-        await RefuseOnBench(runs, id, cancel);
+        var there = await runs.Load(id, cancel);
+        await gate.Open(there, OnTheBench, cancel);
+        var run = there.Run;
         var palette = given.Palette.IsDefault ? [] : given.Palette.Distinct().ToImmutableArray();
         if (palette.Length > 48) throw TroubleException.Unusable("Choose at most 48 colours to mix from.");
         var wanted = palette.Cast<Guid?>().Append(given.Paper).Append(given.StampingInk).OfType<Guid>().ToHashSet();
@@ -130,8 +131,8 @@ public static class Colours
     }
 
     private static Task<Ok<ColoursView>> Wish(
-        Guid id, WishFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, run =>
+        Guid id, WishFor given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, run =>
         {
             var palette = Needed(run, palettes);
             var areas = Known(run, given.Areas);
@@ -149,16 +150,16 @@ public static class Colours
         }, cancel);
 
     private static Task<Ok<ColoursView>> Leave(
-        Guid id, LeaveWhite given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, run =>
+        Guid id, LeaveWhite given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, run =>
         {
             var areas = Known(run, given.Areas);
             run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
         }, cancel);
 
     private static Task<Ok<ColoursView>> ChooseMethod(
-        Guid id, MethodFor given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, run =>
+        Guid id, MethodFor given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, run =>
         {
             var palette = Needed(run, palettes);
             var areas = Known(run, given.Areas);
@@ -172,8 +173,8 @@ public static class Colours
         }, cancel);
 
     private static Task<Ok<ColoursView>> ChooseCardWork(
-        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, run =>
+        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, run =>
         {
             var palette = Needed(run, palettes);
             var work = given.Work.IsDefault ? [] : given.Work;
@@ -190,8 +191,8 @@ public static class Colours
         }, cancel);
 
     private static Task<Ok<ColoursView>> Pick(
-        Guid id, RecipeChoice given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, run =>
+        Guid id, RecipeChoice given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, run =>
         {
             var palette = Needed(run, palettes);
             var areas = Known(run, given.Areas);
@@ -209,10 +210,10 @@ public static class Colours
 
     /// <summary>Changes a run that is not on the bench, and answers its colours.</summary>
     private static async Task<Ok<ColoursView>> Change(
-        Guid id, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, Action<RunWithSupplies> change, CancellationToken cancel)
+        Guid id, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, Action<RunWithSupplies> change, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        await RefuseOnBench(runs, id, cancel);
+        await gate.Open(run, OnTheBench, cancel);
         change(run);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -298,11 +299,7 @@ public static class Colours
         }),
     ];
 
-    private static async Task RefuseOnBench(RunLoader runs, Guid id, CancellationToken cancel)
-    {
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its colours stay as planned. Begin a new run to change them.");
-    }
+    private const string OnTheBench = "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
 
     /// <summary>Areas that are there and can have a colour, or a sentence.</summary>
     private static HashSet<int> Known(RunWithSupplies run, ImmutableArray<int> areas)

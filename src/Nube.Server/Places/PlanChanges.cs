@@ -26,20 +26,20 @@ internal static class PlanChanges
     }
 
     private static Task<Ok<PlanView>> Move(
-        Guid id, int number, MoveTo given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, (run, plan) => Pinning.Move(plan, Known(plan, number), given.Place, run.Touching, run.Hand), cancel);
+        Guid id, int number, MoveTo given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, (run, plan) => Pinning.Move(plan, Known(plan, number), given.Place, run.Touching, run.Hand), cancel);
 
     private static Task<Ok<PlanView>> Unpin(
-        Guid id, int number, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, (run, plan) =>
+        Guid id, int number, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
         {
             var step = plan.Steps[Known(plan, number) - 1];
             return Again(run, plan, Pinning.Unpinned(plan.Options, new StepKey(step.Card, step.Pass)));
         }, cancel);
 
     private static Task<Ok<PlanView>> Skip(
-        Guid id, int pass, LeaveOut given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, (run, plan) =>
+        Guid id, int pass, LeaveOut given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
         {
             if (pass < 0 || pass >= plan.Passes.Length) throw TroubleException.Unusable("This pass is not in the plan.");
             if (given.Card is { } one && (one < 1 || one > plan.Cards)) throw TroubleException.Unusable($"The run has cards 1 to {plan.Cards}.");
@@ -49,8 +49,8 @@ internal static class PlanChanges
         }, cancel);
 
     private static Task<Ok<PlanView>> Merge(
-        Guid id, MergePasses given, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, palettes, clock, (run, plan) =>
+        Guid id, MergePasses given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
+        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
         {
             if (Math.Min(given.One, given.Other) < 0 || Math.Max(given.One, given.Other) >= plan.Passes.Length) throw TroubleException.Unusable("These passes are not in the plan.");
             var merged = Merging.Merge(plan.Passes, given.One, given.Other, run.Touching);
@@ -73,10 +73,10 @@ internal static class PlanChanges
         number >= 1 && number <= plan.Steps.Length ? number : throw TroubleException.Unusable($"There is no step {number} in this plan.");
 
     private static async Task<Ok<PlanView>> Change(
-        Guid id, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, Func<RunWithSupplies, Plan, Plan> change, CancellationToken cancel)
+        Guid id, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, Func<RunWithSupplies, Plan, Plan> change, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        await PlanPlace.MayChange(id, runs, cancel);
+        await gate.Open(run, PlanPlace.Begun, cancel);
         if (run.Run.Plan is not { } made) throw TroubleException.Conflict("Plan the run first.");
         if (made.Basis != run.Basis()) throw TroubleException.Conflict("Something changed since this plan was made. Plan the run again first.");
         try

@@ -41,10 +41,10 @@ public static class PlanPlace
         TypedResults.Ok(PlanViews.View(await runs.Load(id, cancel), palettes));
 
     private static async Task<Ok<PlanMade>> PlanTheRun(
-        Guid id, RunLoader runs, Palettes palettes, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, RunLoader runs, BenchGate gate, Palettes palettes, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        await MayChange(id, runs, cancel);
+        await gate.Open(run, Begun, cancel);
         Make(run, palettes, clock.GetUtcNow());
         run.Run.ChangedAt = clock.GetUtcNow();
         var job = await board.Begin(maker.MakerId, id, cancel);
@@ -55,10 +55,10 @@ public static class PlanPlace
 
     /// <summary>Takes the better order that was found.</summary>
     private static async Task<Ok<PlanView>> TakeBetter(
-        Guid id, NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+        Guid id, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        await MayChange(id, runs, cancel);
+        await gate.Open(run, Begun, cancel);
         if (run.Run.Plan is not { Better: { } better } made) throw TroubleException.Conflict("No better order was found so far.");
         (made.Plan, made.Better, made.MadeAt, run.Run.ChangedAt) = (better, null, clock.GetUtcNow(), clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
@@ -86,11 +86,7 @@ public static class PlanPlace
         return TypedResults.Ok(run.Run.Plan is { } made ? PlanViews.Remarks(run, made.Plan) : run.Remarks());
     }
 
-    internal static async Task MayChange(Guid id, RunLoader runs, CancellationToken cancel)
-    {
-        if ((await runs.Taps(id, cancel)).Any(tap => tap.IsDone))
-            throw TroubleException.Conflict("Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.");
-    }
+    internal const string Begun = "Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.";
 
     /// <summary>Makes the plan of a run and puts it in its place.</summary>
     internal static void Make(RunWithSupplies run, Palettes palettes, DateTimeOffset now)

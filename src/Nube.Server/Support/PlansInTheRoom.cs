@@ -27,7 +27,7 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         var made = run.Run.Plan!;
         var taps = await runs.Taps(id, cancel);
         if (run.Paper is not { } paper || made.Basis != run.Basis()) return; // It has to be planned again anyway.
-        if (taps.Exists(tap => tap.IsDone))
+        if (taps.Exists(tap => tap.IsOfWork))
         {
             double Dry(Air air) => Leaves.Water.Times(BrushWater.Wash, paper, air).Dry.TotalSeconds;
             var tap = new Tap(TapKind.Air, 0, clock.GetUtcNow(), "") { AirFactor = Dry(run.Room) / Dry(made.Air) };
