@@ -20,9 +20,28 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         foreach (var id in planned) await Shift(id, cancel);
     }
 
+    private const int MostTries = 5;
+
     private async Task Shift(Guid id, CancellationToken cancel)
     {
-        db.ChangeTracker.Clear();
+        for (var tries = 1; ; tries++)
+        {
+            db.ChangeTracker.Clear();
+            await ShiftOnce(id, cancel);
+            try
+            {
+                await db.SaveChangesAsync(cancel);
+                return;
+            }
+            catch (DbUpdateConcurrencyException) when (tries < MostTries)
+            {
+                // A device did something at that bench at the same moment: both count.
+            }
+        }
+    }
+
+    private async Task ShiftOnce(Guid id, CancellationToken cancel)
+    {
         var run = await runs.Load(id, cancel);
         var made = run.Run.Plan!;
         var taps = await runs.Taps(id, cancel);
@@ -38,6 +57,5 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         {
             (made.Plan, made.Better, made.Air, made.MadeAt) = (Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), null, run.Room, clock.GetUtcNow());
         }
-        await db.SaveChangesAsync(cancel);
     }
 }

@@ -72,14 +72,14 @@
               type="button"
               class="btn btn-line btn-sm"
               disabled={busy || step.number === 1}
-              aria-label="Step {step.number} earlier"
+              aria-label="Earlier: step {step.number}"
               onclick={() => move(step, step.number - 1)}>Earlier</button
             >
             <button
               type="button"
               class="btn btn-line btn-sm"
               disabled={busy || step.number === plan.steps.length}
-              aria-label="Step {step.number} later"
+              aria-label="Later: step {step.number}"
               onclick={() => move(step, step.number + 1)}>Later</button
             >
             <button
@@ -87,7 +87,7 @@
               class={['btn btn-sm', step.pinned ? 'btn-primary' : 'btn-line']}
               disabled={busy}
               aria-pressed={step.pinned}
-              aria-label="Keep step {step.number} in its place"
+              aria-label="{step.pinned ? 'Kept' : 'Keep here'}: step {step.number}"
               onclick={() => (step.pinned ? unpin(step) : move(step, step.number))}
               >{step.pinned ? 'Kept' : 'Keep here'}</button
             >
