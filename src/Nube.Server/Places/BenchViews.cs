@@ -10,7 +10,7 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.</summary>
-public sealed record BenchStepView(int Number, int Card, bool Rinse, string First, string? ThisCard, bool Heat, PassView Pass);
+public sealed record BenchStepView(int Number, int Card, string First, string? ThisCard, bool Heat, PassView Pass);
 
 /// <summary>Why the step in hand cannot start yet.</summary>
 public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
@@ -88,11 +88,10 @@ internal static class BenchViews
             var pass = plan.PassOf(step);
             // What is on the brush depends on what was done last in truth, not in the plan.
             var done = bench.PassesDone(plan).Reverse().ToList();
-            var before = done.FirstOrDefault();
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass);
             return new BenchStepView(
-                place, step.Card, before is null || !Hand.SameOnTool(before, pass), StepWords.First(done, pass),
+                place, step.Card, StepWords.First(done, pass),
                 StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,
                 view with { Cautions = [.. PlanRemarks.AtStep(pass, heat), .. Spoilt(step)] });
         }
@@ -109,11 +108,17 @@ internal static class BenchViews
             var (step, pass) = (plan.Steps[one.Step - 1], plan.PassOf(plan.Steps[one.Step - 1]));
             var taken = Words.Mix(one.Mix.Parts.Select(part => (part.Parts, run.Palette[part.Colourant].Name)), one.Mix.Strength.WaterParts);
             var state = bench.Cards[step.Card - 1].Areas.FirstOrDefault(area => area.Area == one.Area)?.State ?? Wetness.BoneDry;
-            var wayBack = one.Difference < Words.HardlySeen || run.Run.FinishedAt is not null ? "" : $" {Words.WayBack(state)}";
-            var zone = Spread.Over(pass.Zone).Middle > 0;
+            var seen = one.Difference is { } difference ? $"; {Words.Seen(difference)}" : "";
+            var wayBack = one.Difference is null or < Words.HardlySeen || run.Run.FinishedAt is not null ? "" : $" {Words.WayBack(state)}";
+            Srgb Shown(ZoneColours colours) => pass.Zone switch
+            {
+                Zone.Light => colours.Light,
+                Zone.Shadow or Zone.Beside or Zone.Deepest => colours.Shadow,
+                _ => colours.Middle,
+            };
             return new OtherwiseView(
-                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead; {Words.Seen(one.Difference)}.{wayBack}",
-                zone ? one.Planned.Middle : one.Planned.Shadow, zone ? one.Really.Middle : one.Really.Shadow);
+                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead{seen}.{wayBack}",
+                Shown(one.Planned), Shown(one.Really));
         }),
     ];
 }

@@ -41,6 +41,9 @@ public class CardLooksTests
     [InlineData(Method.LineAndPull, 0.7)]
     [InlineData(Method.SpongeBlend, 0.7)]
     [InlineData(Method.Lift, 0.7)]
+    [InlineData(Method.BrushPenPair, 0.7)]
+    [InlineData(Method.DryPencil, 0.7)]
+    [InlineData(Method.SolventPencil, 0.7)]
     public void Taking_the_planned_mix_by_another_name_changes_hardly_anything(Method method, double bound)
     {
         // The same mix laid by way of colours instead of reflectances: what is between is only what reconstruction and 8 bits cost.
@@ -73,8 +76,20 @@ public class CardLooksTests
 
         var told = Assert.Single(CardLooks.Otherwise(plan, bench, Paints));
         Assert.Equal((first, other, 1), (told.Step, told.Mix, told.Area));
-        Assert.Equal("it is clearly another colour", Words.Seen(told.Difference));
+        Assert.Equal("it is clearly another colour", Words.Seen(told.Difference!.Value));
         Assert.Empty(CardLooks.Otherwise(plan, Done(plan, _ => null), Paints));
+    }
+
+    [Fact]
+    public void Drops_of_another_colour_are_told_by_their_own_colours()
+    {
+        var plan = Made(Method.FlatWash, work: [new ChosenCard(new CardWish(Method.Splatter, []), [Supplies.Best(Method.Splatter, "#5c9140")])]);
+        var blue = Supplies.Best(Method.FlatWash, "#2f5fa8");
+        var told = Assert.Single(CardLooks.Otherwise(plan, Done(plan, _ => new PaintMix(blue.Parts, blue.Strength)), Paints));
+        Assert.Null(told.Difference);
+        var expected = SpectralColour.ToLab(KubelkaMunk.Over(Paints.Reflectance, Paints.OpticsOf(told.Mix), told.Mix.Strength.LoadOfOneLayer));
+        Assert.Equal(0, Ciede2000.Difference(expected, told.Really.Middle.ToLab()), 0.6); // rounding to 8 bits
+        Assert.True(Apart(told.Planned.Middle, told.Really.Middle) > 6);
     }
 
     [Fact]
