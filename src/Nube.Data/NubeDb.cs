@@ -37,6 +37,9 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Scenes of runs.</summary>
     public DbSet<RunScene> Scenes => Set<RunScene>();
 
+    /// <summary>What was found in the background for plans.</summary>
+    public DbSet<FoundOrder> FoundOrders => Set<FoundOrder>();
+
     /// <summary>Taps at the bench.</summary>
     public DbSet<BenchTap> Taps => Set<BenchTap>();
 
@@ -169,10 +172,18 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             plan.HasKey(p => p.RunId);
             plan.HasQueryFilter(p => p.MakerId == MakerId);
             plan.Property(p => p.Plan).AsJsonb();
-            plan.Property(p => p.Better).AsJsonb();
+            plan.Ignore(p => p.Better).Ignore(p => p.AtLeastSeconds);
+            plan.HasMany(p => p.Found).WithOne().HasForeignKey(f => f.RunId);
             plan.Property(p => p.Air).AsJsonb();
             plan.Property(p => p.Basis).HasMaxLength(64);
             plan.Property(p => p.Version).IsRowVersion();
+        });
+        builder.Entity<FoundOrder>(found =>
+        {
+            found.ToTable("found_orders");
+            found.HasKey(f => new { f.RunId, f.Edition });
+            found.HasQueryFilter(f => f.MakerId == MakerId);
+            found.Property(f => f.Better).AsJsonb();
         });
         builder.Entity<BenchTap>(tap =>
         {

@@ -11,6 +11,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Nube.Core.Artwork;
+using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Devices;
 using Nube.Data.Entities;
@@ -125,6 +126,8 @@ builder.Services.AddSingleton<JobActivator>(services =>
 builder.Services.AddSingleton<JobStorage>(_ => new PostgreSqlStorage(
     new NpgsqlConnectionFactory(connection, jobQueue), jobQueue));
 builder.Services.AddHangfire(hangfire => hangfire.UseSimpleAssemblyNameTypeSerializer().UseRecommendedSerializerSettings());
+// On a slow machine a smaller share of the usual search for better orders may do.
+builder.Services.AddSingleton(SearchEffort.Usual with { Steps = (long)(SearchEffort.Usual.Steps * Math.Clamp(builder.Configuration.GetValue("Nube:SearchShare", 1.0), 0, 1)) });
 var workers = onlyDescribing ? 0 : builder.Configuration.GetValue("Nube:Workers", 2);
 if (workers > 0) builder.Services.AddHangfireServer(server => server.WorkerCount = workers);
 

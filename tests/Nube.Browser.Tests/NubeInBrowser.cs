@@ -72,6 +72,7 @@ public sealed class NubeInBrowser : IAsyncLifetime
             builder.UseSetting("Nube:WebRoot", Web);
             builder.UseSetting("Nube:SignInsPerMinute", "100000");
             builder.UseSetting("Nube:UploadsPerMinute", "100000");
+            builder.UseSetting("Nube:SearchShare", "0.05");
             builder.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
         }
     }

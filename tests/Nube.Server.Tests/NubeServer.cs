@@ -86,6 +86,7 @@ public class NubeServer : IAsyncLifetime
         host.UseSetting("ConnectionStrings:Nube", Connection);
         host.UseSetting("Nube:SignInsPerMinute", "100000");
         host.UseSetting("Nube:UploadsPerMinute", "100000");
+        host.UseSetting("Nube:SearchShare", "0.05");
         foreach (var (key, value) in Settings.Select(setting => (setting.Key, setting.Value)).Concat(more)) host.UseSetting(key, value);
         host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
     });

@@ -1,5 +1,10 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Server.Work;
 
 namespace Nube.Server.Tests;
 
@@ -67,6 +72,43 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         await Ended(maker, job);
         await maker.Ok(maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "done", step = 1, text = "", at = server.Time.GetUtcNow() }));
         Assert.Contains("done already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/better")), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_search_that_ends_while_a_maker_changes_the_plan_does_not_get_in_the_way()
+    {
+        var (maker, run, _, job) = await Planned(Pictures.PearBranch, 5);
+        await maker.Post($"/api/jobs/{job}/cancel");
+        await Ended(maker, job);
+        var id = Guid.Parse(run.Split('/')[^1]);
+        await using var changing = server.Services.CreateAsyncScope();
+        await using var searching = server.Services.CreateAsyncScope();
+        var plan = (await changing.ServiceProvider.GetRequiredService<NubeDb>().Runs.IgnoreQueryFilters().Include(r => r.Plan).SingleAsync(r => r.Id == id)).Plan!;
+        var again = new Job { MakerId = plan.MakerId, RunId = id, CreatedAt = server.Time.GetUtcNow() };
+        var db = searching.ServiceProvider.GetRequiredService<NubeDb>();
+        db.Jobs.Add(again);
+        await db.SaveChangesAsync();
+        await searching.ServiceProvider.GetRequiredService<ImprovePlanJob>().Work(
+            new ImprovePlanJob.Order(plan.MakerId, again.Id, id), CancellationToken.None);
+        Assert.StartsWith("done: A better order", await Ended(maker, again.Id.ToString()), StringComparison.Ordinal);
+        Assert.NotNull((await maker.Ok(maker.Get($"{run}/plan")))["betterFinishSeconds"]);
+
+        plan.Replace(plan.Plan, plan.Air, server.Time.GetUtcNow());
+        await changing.ServiceProvider.GetRequiredService<NubeDb>().SaveChangesAsync();
+        // What was found was for the plan that is gone.
+        Assert.Null((await maker.Ok(maker.Get($"{run}/plan")))["betterFinishSeconds"]);
+    }
+
+    [Fact]
+    public async Task Searches_for_plans_that_are_gone_do_not_pile_up()
+    {
+        var (maker, run, finish, first) = await Planned(Pictures.PearBranch, 12);
+        var job = first;
+        for (var i = 0; i < 20; i++) job = (await maker.Ok(maker.Post($"{run}/plan")))["job"]!.GetValue<string>();
+        await maker.Post($"/api/jobs/{job}/cancel");
+        Assert.StartsWith("done:", await Ended(maker, job), StringComparison.Ordinal);
+        Assert.Equal("done: The run was planned again meanwhile.", await Ended(maker, first));
+        Assert.Equal(finish, (await maker.Ok(maker.Get($"{run}/plan")))["finishSeconds"]!.GetValue<double>(), 6);
     }
 
     [Fact]

@@ -151,8 +151,17 @@ public sealed class RunPlan : IOwned
     /// <summary>The plan.</summary>
     public required Plan Plan { get; set; }
 
+    /// <summary>What was found in the background, for this plan or for one that stood here before.</summary>
+    public ICollection<FoundOrder> Found { get; } = [];
+
+    /// <summary>Another for every plan that stands here, so that what was found for one is not taken for another.</summary>
+    public Guid Edition { get; private set; } = Guid.CreateVersion7();
+
     /// <summary>A better order of the same passes that was found since, until it is taken or the run is planned again.</summary>
-    public Plan? Better { get; set; }
+    public Plan? Better => FoundForThis?.Better;
+
+    /// <summary>The least time for all cards by any order that is proven so far, s.</summary>
+    public double AtLeastSeconds => Math.Max(Plan.AtLeastSeconds, FoundForThis?.AtLeastSeconds ?? 0);
 
     /// <summary>The air that it reckons with.</summary>
     public Air Air { get; set; }
@@ -165,6 +174,33 @@ public sealed class RunPlan : IOwned
 
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
+
+    private FoundOrder? FoundForThis => Found.FirstOrDefault(found => found.Edition == Edition);
+
+    /// <summary>Puts another plan in place of this one.</summary>
+    public void Replace(Plan plan, Air air, DateTimeOffset now) => (Plan, Air, MadeAt, Edition) = (plan, air, now, Guid.CreateVersion7());
+}
+
+/// <summary>
+/// What a search in the background found for a plan. It has a row of its own, so that a maker who changes the plan at that
+/// moment is not told that somebody else did.
+/// </summary>
+public sealed class FoundOrder : IOwned
+{
+    /// <summary>The run.</summary>
+    public Guid RunId { get; init; }
+
+    /// <summary>The plan that was looked at; see <see cref="RunPlan.Edition"/>.</summary>
+    public Guid Edition { get; init; }
+
+    /// <inheritdoc />
+    public Guid MakerId { get; init; }
+
+    /// <summary>A better order of the same passes; null when none was found.</summary>
+    public Plan? Better { get; init; }
+
+    /// <summary>The least time by any order that was proven, s.</summary>
+    public double AtLeastSeconds { get; init; }
 }
 
 /// <summary>One tap at the bench, never changed.</summary>

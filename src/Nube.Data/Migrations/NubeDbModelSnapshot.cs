@@ -161,6 +161,34 @@ namespace Nube.Data.Migrations
                     b.ToTable("bench_taps", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.FoundOrder", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid>("Edition")
+                        .HasColumnType("uuid")
+                        .HasColumnName("edition");
+
+                    b.Property<double>("AtLeastSeconds")
+                        .HasColumnType("double precision")
+                        .HasColumnName("at_least_seconds");
+
+                    b.Property<string>("Better")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("better");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.HasKey("RunId", "Edition")
+                        .HasName("pk_found_orders");
+
+                    b.ToTable("found_orders", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Job", b =>
                 {
                     b.Property<Guid>("Id")
@@ -541,9 +569,9 @@ namespace Nube.Data.Migrations
                         .HasColumnType("character varying(64)")
                         .HasColumnName("basis");
 
-                    b.Property<string>("Better")
-                        .HasColumnType("jsonb")
-                        .HasColumnName("better");
+                    b.Property<Guid>("Edition")
+                        .HasColumnType("uuid")
+                        .HasColumnName("edition");
 
                     b.Property<DateTimeOffset>("MadeAt")
                         .HasColumnType("timestamp with time zone")
@@ -865,6 +893,16 @@ namespace Nube.Data.Migrations
                         .HasConstraintName("fk_bench_taps_runs_run_id");
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.FoundOrder", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.RunPlan", null)
+                        .WithMany("Found")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_found_orders_run_plans_run_id");
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Job", b =>
                 {
                     b.HasOne("Nube.Data.Entities.Run", null)
@@ -972,6 +1010,11 @@ namespace Nube.Data.Migrations
                     b.Navigation("Image");
 
                     b.Navigation("Plan");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.RunPlan", b =>
+                {
+                    b.Navigation("Found");
                 });
 #pragma warning restore 612, 618
         }

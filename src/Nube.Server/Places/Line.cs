@@ -108,10 +108,9 @@ public static class Line
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> Delete(Guid id, NubeDb db, RunLoader runs, CancellationToken cancel)
+    private static async Task<NoContent> Delete(Guid id, NubeDb db, CancellationToken cancel)
     {
-        db.Runs.Remove((await runs.Load(id, cancel)).Run);
-        await db.SaveChangesAsync(cancel);
+        if (await db.Runs.Where(run => run.Id == id).ExecuteDeleteAsync(cancel) == 0) throw RunLoader.NotThere();
         return TypedResults.NoContent();
     }
 

@@ -81,7 +81,9 @@ internal static class PlanChanges
         if (made.Basis != run.Basis()) throw TroubleException.Conflict("Something changed since this plan was made. Plan the run again first.");
         try
         {
-            (made.Plan, made.Better, made.MadeAt, run.Run.ChangedAt) = (change(run, made.Plan), null, clock.GetUtcNow(), clock.GetUtcNow());
+            var now = clock.GetUtcNow();
+            made.Replace(change(run, made.Plan), made.Air, now);
+            run.Run.ChangedAt = now;
         }
         catch (ImpossibleOrderException impossible)
         {

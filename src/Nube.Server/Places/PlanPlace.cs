@@ -48,7 +48,7 @@ public static class PlanPlace
         Make(run, palettes, clock.GetUtcNow());
         run.Run.ChangedAt = clock.GetUtcNow();
         var job = await board.Begin(maker.MakerId, id, cancel);
-        var order = new ImprovePlanJob.Order(maker.MakerId, job, id, SearchEffort.Usual.Steps);
+        var order = new ImprovePlanJob.Order(maker.MakerId, job, id);
         queue.Enqueue<ImprovePlanJob>(work => work.Work(order, CancellationToken.None));
         return TypedResults.Ok(new PlanMade(PlanViews.View(run, palettes), job));
     }
@@ -60,7 +60,9 @@ public static class PlanPlace
         var run = await runs.Load(id, cancel);
         await gate.Open(run, Begun, cancel);
         if (run.Run.Plan is not { Better: { } better } made) throw TroubleException.Conflict("No better order was found so far.");
-        (made.Plan, made.Better, made.MadeAt, run.Run.ChangedAt) = (better, null, clock.GetUtcNow(), clock.GetUtcNow());
+        var now = clock.GetUtcNow();
+        made.Replace(better, made.Air, now);
+        run.Run.ChangedAt = now;
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(PlanViews.View(run, palettes));
     }
@@ -110,9 +112,14 @@ public static class PlanPlace
             plan = Scheduler.PlanRun(passes, run.Touching, run.Run.Cards, run.Paper!, run.Room, run.Hand, run.Options);
         }
         if (run.Run.Plan is { } old)
-            (old.Plan, old.Better, old.Air, old.Basis, old.MadeAt) = (plan, null, run.Room, run.Basis(), now);
+        {
+            old.Replace(plan, run.Room, now);
+            old.Basis = run.Basis();
+        }
         else
+        {
             run.Run.Plan = new RunPlan { RunId = run.Run.Id, MakerId = run.Run.MakerId, Plan = plan, Air = run.Room, Basis = run.Basis(), MadeAt = now };
+        }
     }
 
     private static bool SamePasses(ImmutableArray<Pass> one, ImmutableArray<Pass> other) =>

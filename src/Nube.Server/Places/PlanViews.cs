@@ -62,11 +62,11 @@ internal static class PlanViews
         var palette = Colours.Needed(run, palettes);
         var plan = made.Plan;
         return new PlanView(
-            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(plan.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",
+            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",
             $"This plan goes {run.Schools.InWords()}.",
             made.Basis != run.Basis(),
             plan.Cards,
-            plan.AtLeastSeconds,
+            made.AtLeastSeconds,
             plan.FinishSeconds,
             plan.DrySeconds,
             plan.BoneDrySeconds,

@@ -26,6 +26,6 @@ public sealed class BenchGate(NubeDb db)
         made.Plan = made.Plan with { Rest = [] };
         // The air may have changed while it was on the bench.
         if (made.Air != run.Room && run.Paper is { } paper && made.Basis == run.Basis())
-            (made.Plan, made.Better, made.Air) = (Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), null, run.Room);
+            made.Replace(Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), run.Room, made.MadeAt);
     }
 }

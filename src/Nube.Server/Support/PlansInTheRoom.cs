@@ -55,7 +55,7 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         }
         else if (made.Air != run.Room)
         {
-            (made.Plan, made.Better, made.Air, made.MadeAt) = (Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), null, run.Room, clock.GetUtcNow());
+            made.Replace(Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), run.Room, clock.GetUtcNow());
         }
     }
 }

@@ -38,7 +38,6 @@ public sealed record RunWithSupplies(
     /// <summary>The maker's hand, as far as the bench has taught it.</summary>
     public Hand Hand => Habits.Learned.Hand();
 
-
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
@@ -139,8 +138,8 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
     /// <summary>A run with image, plan and supplies.</summary>
     public async Task<RunWithSupplies> Load(Guid id, CancellationToken cancel)
     {
-        var run = await db.Runs.Include(r => r.Image).Include(r => r.Plan).SingleOrDefaultAsync(r => r.Id == id, cancel)
-            ?? throw TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
+        var run = await db.Runs.Include(r => r.Image).Include(r => r.Plan!.Found).SingleOrDefaultAsync(r => r.Id == id, cancel)
+            ?? throw NotThere();
         var wanted = run.Palette.Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
         var habits = await db.Users.Where(m => m.Id == maker.MakerId)
@@ -153,6 +152,9 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             habits,
             await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel));
     }
+
+    /// <summary>What is said of a run that is not there.</summary>
+    public static TroubleException NotThere() => TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
 
     /// <summary>The taps of a run, oldest first.</summary>
     public async Task<List<Core.Bench.Tap>> Taps(Guid run, CancellationToken cancel) =>
