@@ -35,7 +35,7 @@ internal static class ScheduleGaps
             var better = Scheduler.Improve(plan, touching, Hand.Ordinary, SearchEffort.Usual);
             self.Refresh();
             Console.WriteLine(FormattableString.Invariant(
-                $"{areas} areas x {layers} passes x {cards} cards, {mixes} mixes: bound {better.AtLeastSeconds / 60:0.0} min, greedy +{Gap(plan):0.0} %, after the search +{Gap(better):0.0} % ({watch.Elapsed.TotalSeconds:0.0} s, {(self.TotalProcessorTime - cpu).TotalSeconds:0.0} CPU-s), colour by colour +{100 * (ColourByColour(plan, touching) / plan.AtLeastSeconds - 1):0} %"));
+                $"{areas} areas x {layers} passes x {cards} cards, {mixes} mixes: bound {better.AtLeastSeconds / 60:0.0} min, greedy +{Gap(plan):0.0} %, after the search +{Gap(better):0.0} % ({watch.Elapsed.TotalSeconds:0.0} s, {(self.TotalProcessorTime - cpu).TotalSeconds:0.0} CPU-s), colour by colour +{100 * (ColourByColour(plan, touching) / plan.AtLeastSeconds - 1):0} %; hands wait {(better.FinishSeconds - better.HandsSeconds) / 60:0.0} min, {better.CountChanges()} changes take {better.Steps.Where(step => step.Rinse).Sum(step => step.SetupSeconds) / 60:0.0} min"));
         }
     }
 

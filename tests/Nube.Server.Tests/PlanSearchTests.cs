@@ -75,6 +75,34 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task Colours_take_turns_as_the_maker_likes_and_passes_stand_as_hands_come_to_them()
+    {
+        var (maker, run, _, _) = await Planned(Pictures.PearBranch, 3);
+        int Changes(JsonNode plan) => plan["steps"]!.AsArray().Skip(1).Count(step => step!["rinse"]!.GetValue<bool>());
+        var soonest = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.Contains($"with {Changes(soonest)} changes of colour", soonest["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        var ways = (await maker.Ok(maker.Get($"{run}/plan/turns"))).AsArray();
+        Assert.Equal(["soonest", "fewRinses", "oneByOne"], ways.Select(way => way!["turns"]!.GetValue<string>()));
+        Assert.Equal([true, false, false], ways.Select(way => way!["isTaken"]!.GetValue<bool>()));
+        Assert.Contains(ways[0]!["takes"]!.GetValue<string>(), soonest["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.NoContent, (await maker.Put($"{run}/plan/turns", new { turns = "oneByOne" })).StatusCode);
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.Contains("one colour over all cards after the other", plan["follows"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.InRange(Changes(plan), 3, Changes(soonest) / 2);
+        Assert.Contains(ways[2]!["takes"]!.GetValue<string>(), plan["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.True( soonest["finishSeconds"]!.GetValue<double>() < plan["finishSeconds"]!.GetValue<double>());
+        foreach (var one in new[] { soonest, plan })
+        {
+            Assert.Equal(
+                one["steps"]!.AsArray().Select(step => step!["pass"]!.GetValue<int>()).Distinct(),
+                one["passes"]!.AsArray().Select(pass => pass!["index"]!.GetValue<int>()));
+        }
+        // Cards hang on the line a little fuller after each pass that is shown.
+        int[] painted = [.. plan["passes"]!.AsArray().Select(pass => pass!["lookAfter"]!.AsArray().Count)];
+        Assert.Equal(painted.Order(), painted);
+    }
+
+    [Fact]
     public async Task A_search_that_ends_while_a_maker_changes_the_plan_does_not_get_in_the_way()
     {
         var (maker, run, _, job) = await Planned(Pictures.PearBranch, 5);

@@ -106,6 +106,19 @@ public enum Glue
     Liquid,
 }
 
+/// <summary>How the colours take turns.</summary>
+public enum Turns
+{
+    /// <summary>As all is done soonest, however often the brush is rinsed: the default.</summary>
+    Soonest,
+
+    /// <summary>With few rinses, where that costs little time.</summary>
+    FewRinses,
+
+    /// <summary>One colour over all images and cards, then the next darker one.</summary>
+    OneByOne,
+}
+
 /// <summary>Where makers disagree, and which way this one goes.</summary>
 /// <param name="Tones">Which tones come first.</param>
 /// <param name="Pens">How pens are blended.</param>
@@ -117,6 +130,7 @@ public enum Glue
 /// <param name="Panels">From where panels are blended.</param>
 /// <param name="Edges">How much wet contact is allowed.</param>
 /// <param name="Glue">How pieces are fixed.</param>
+/// <param name="Turns">How the colours take turns.</param>
 public sealed record Schools(
     ToneOrder Tones = ToneOrder.LightToDark,
     PenBlend Pens = PenBlend.Water,
@@ -127,7 +141,8 @@ public sealed record Schools(
     Overlap Overlaps = Overlap.Mask,
     PanelFrom Panels = PanelFrom.Outside,
     Edges Edges = Edges.Controlled,
-    Glue Glue = Glue.Tape)
+    Glue Glue = Glue.Tape,
+    Turns Turns = Turns.Soonest)
 {
     /// <summary>The defaults.</summary>
     public static Schools Usual { get; } = new();
@@ -135,9 +150,18 @@ public sealed record Schools(
     /// <summary>Which of the touching areas run together when both are wet: none that matters where the water may decide.</summary>
     public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) => Edges == Edges.Loose ? [] : touching;
 
-    /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark, dries in the air".</summary>
+    /// <summary>How colours take turns, in words that go on after "This plan goes".</summary>
+    public static string InWords(Turns turns) => turns switch
+    {
+        Turns.OneByOne => "one colour over all cards after the other",
+        Turns.FewRinses => "with few rinses",
+        _ => "with colours taking turns as it is done soonest",
+    };
+
+    /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark in each area, and dries in the air".</summary>
     public string InWords() => string.Join(", ",
-        Tones == ToneOrder.LightToDark ? "light to dark" : "dark first, then light into it",
+        Tones == ToneOrder.LightToDark ? "light to dark in each area" : "dark first, then light into it",
+        InWords(Turns),
         Edges == Edges.Controlled ? "with every edge in hand" : "with edges that may run",
         Drying == DryBy.Air ? "and dries in the air" : "and is dried with a heat tool");
 }

@@ -48,9 +48,9 @@ internal static class OrderSearch
         {
             var (from, to) = (round / (double)Rounds, (round + 1) / (double)Rounds);
             Parallel.ForEach(searches, search => search.Go(changes / Rounds, from, to, stop));
-            var best = searches.Min(search => search.Best);
-            progress?.Report(new SearchProgress(to, best));
-            if (stop.IsCancellationRequested || best <= atLeast * (1 + effort.GoodEnough)) break;
+            var best = searches.MinBy(search => search.Best)!;
+            progress?.Report(new SearchProgress(to, best.BestFinish));
+            if (stop.IsCancellationRequested || best.Best <= atLeast * (1 + effort.GoodEnough)) break;
         }
         return searches[1].Best < searches[0].Best - 1e-9 ? searches[1].BestOrder : searches[0].BestOrder;
     }
@@ -79,10 +79,13 @@ internal static class OrderSearch
             least = [.. Enumerable.Range(0, problem.Passes).Select(pass => problem.Times(pass).Paint + problem.LeastSetup(pass))];
             left = new double[first.Length + 1];
             CountLeft();
-            Best = now = scale = ScheduleProblem.Finish(order, walk);
+            Best = now = ScheduleProblem.Cost(order, walk);
+            BestFinish = scale = walk.Free;
         }
 
         public double Best { get; private set; }
+
+        public double BestFinish { get; private set; }
 
         public int[] BestOrder { get; }
 
@@ -97,13 +100,13 @@ internal static class OrderSearch
                 var temperature = heat * scale * Hottest * Math.Pow(Coldest / Hottest, way);
                 // Worse by so much is still taken: drawn first, so that an order that cannot reach it is left early.
                 var limit = now - temperature * Math.Log(1 - Uniform());
-                var finish = ScheduleProblem.Finish(tried, walk, changedTo, left, limit);
-                if (finish > limit) continue;
+                var cost = ScheduleProblem.Cost(tried, walk, changedTo, left, limit);
+                if (cost > limit) continue;
                 tried.CopyTo(order.AsSpan());
-                now = finish;
+                now = cost;
                 CountLeft();
-                if (finish >= Best - 1e-9) continue;
-                Best = finish;
+                if (cost >= Best - 1e-9) continue;
+                (Best, BestFinish) = (cost, walk.Free);
                 order.CopyTo(BestOrder.AsSpan());
             }
         }

@@ -77,6 +77,22 @@ public sealed record Plan(
     /// <summary>Numbers of steps in the order in which they go on since something else was done at the bench; empty while the plan is followed.</summary>
     public ImmutableArray<int> Rest { get; init; } = [];
 
+    /// <summary>How often the colour or the tool changes, after the first.</summary>
+    public int CountChanges() => Steps.Count(step => step.Rinse && step.Number > 1);
+
+    /// <summary>What the order costs, s: the time to its last stroke, and changes of colour or tool as dear as the maker holds them. The search makes it small.</summary>
+    public double Cost()
+    {
+        var rinses = new Rinses(Options.Turns, Passes);
+        var (cost, last) = (FinishSeconds, -1);
+        foreach (var step in Steps)
+        {
+            if (step.Rinse) cost += rinses.Cost(last, step.Pass);
+            last = step.Pass;
+        }
+        return cost;
+    }
+
     /// <summary>The pass of a step.</summary>
     public Pass PassOf(PlannedStep step)
     {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
@@ -34,6 +35,9 @@ public sealed record PlanOptions
     /// <summary>The maker's own factor on drying times, above 0; 1 until learned.</summary>
     public double DryingFactor { get; init; } = 1;
 
+    /// <summary>How the colours take turns.</summary>
+    public Turns Turns { get; init; }
+
     /// <summary>Steps that are left out.</summary>
     public ImmutableArray<StepKey> Skipped { get; init; } = [];
 
@@ -42,11 +46,11 @@ public sealed record PlanOptions
 
     /// <inheritdoc />
     public bool Equals(PlanOptions? other) =>
-        other is not null && Heat == other.Heat && Sitting == other.Sitting && DryingFactor.Equals(other.DryingFactor)
+        other is not null && Heat == other.Heat && Sitting == other.Sitting && DryingFactor.Equals(other.DryingFactor) && Turns == other.Turns
         && Skipped.SequenceEqual(other.Skipped) && Pinned.SequenceEqual(other.Pinned);
 
     /// <inheritdoc />
-    public override int GetHashCode() => HashCode.Combine(Heat, Sitting, DryingFactor, Skipped.Length, Pinned.Length);
+    public override int GetHashCode() => HashCode.Combine(Heat, Sitting, DryingFactor, Turns, Skipped.Length, Pinned.Length);
 }
 
 /// <summary>A wish about the order that cannot be.</summary>

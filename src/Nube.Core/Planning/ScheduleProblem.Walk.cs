@@ -19,10 +19,14 @@ internal sealed partial class ScheduleProblem
         private readonly double[] boneDry = [.. problem.boneDryAtStart];
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
         private readonly Sitting? sitting = problem.options.Sitting;
+        private double rinses;
         private double sittingStart, rested; // when this sitting began, and when the maker last rested
 
         /// <summary>When the hands are free, s.</summary>
         public double Free { get; private set; }
+
+        /// <summary>When the hands are free, and what the rinses until then cost beside their time, s.</summary>
+        public double Cost => Free + rinses;
 
         /// <summary>The pass that was done last; -1 for none.</summary>
         public int Last { get; private set; } = -1;
@@ -35,7 +39,7 @@ internal sealed partial class ScheduleProblem
             problem.dryAtStart.CopyTo(dry, 0);
             problem.boneDryAtStart.CopyTo(boneDry, 0);
             Array.Clear(keepsFromHeat);
-            (Free, Last, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 1);
+            (Free, Last, rinses, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 0, 1);
         }
 
         /// <summary>When a job could be done next.</summary>
@@ -86,6 +90,7 @@ internal sealed partial class ScheduleProblem
                 SittingNumber = due.Sitting;
             }
             if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60) rested = due.Start;
+            rinses += problem.RinseCost(Last, pass);
             (Free, Last) = (due.Start + problem.paint[pass], pass);
             foreach (var mine in problem.own[pass])
             {

@@ -30,6 +30,7 @@ internal sealed partial class ScheduleProblem
     private readonly int[][] near; // areas of a pass, and those that touch them
     private readonly int[] ids; // of the areas
     private readonly bool[,] touch; // which areas touch
+    private readonly double[,] rinseCost; // of a change between them, beside its time
     private readonly double[] dryAtStart, boneDryAtStart; // of each area of each card, where work goes on from wet ones
 
     public ScheduleProblem(
@@ -64,12 +65,15 @@ internal sealed partial class ScheduleProblem
         paint = [.. passes.Select(hand.PaintSeconds)];
         setup = new double[passes.Length + 1, passes.Length];
         changes = new bool[passes.Length + 1, passes.Length];
+        rinseCost = new double[passes.Length + 1, passes.Length];
+        var rinses = new Rinses(options.Turns, passes);
         for (var last = -1; last < passes.Length; last++)
         {
             for (var pass = 0; pass < passes.Length; pass++)
             {
                 setup[last + 1, pass] = hand.SetupSeconds(last < 0 ? null : passes[last], passes[pass]);
                 changes[last + 1, pass] = last < 0 || !Hand.SameOnTool(passes[last], passes[pass]);
+                if (changes[last + 1, pass]) rinseCost[last + 1, pass] = rinses.Cost(last, pass);
             }
         }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
@@ -99,6 +103,9 @@ internal sealed partial class ScheduleProblem
 
     /// <summary>Seconds that must follow a pass on its areas and on those beside them.</summary>
     public double[] Tails { get; }
+
+    /// <summary>What making ready for a pass costs beside its time, s.</summary>
+    public double RinseCost(int last, int pass) => rinseCost[last + 1, pass];
 
     /// <summary>The tool, or what is on it, changes between two passes.</summary>
     public bool Changes(int last, int pass) => changes[last + 1, pass];
@@ -141,31 +148,31 @@ internal sealed partial class ScheduleProblem
     /// <summary>A walk through an order, from the start of the run.</summary>
     public Walk Begin() => new(this);
 
-    /// <summary>When the last stroke of an order is done, s.</summary>
+    /// <summary>What an order costs, s: when its last stroke is done, and its rinses as dear as the maker holds them.</summary>
     /// <param name="order">All jobs, each after those that must come before it.</param>
     /// <param name="walk">Where to walk; begun anew.</param>
-    public static double Finish(int[] order, Walk walk)
+    public static double Cost(int[] order, Walk walk)
     {
         walk.Restart();
         foreach (var job in order) walk.Do(job);
-        return walk.Free;
+        return walk.Cost;
     }
 
-    /// <summary>When the last stroke of an order is done, s; infinite as soon as it cannot be done by a limit.</summary>
+    /// <summary>What an order costs, s; infinite as soon as it cannot be kept within a limit.</summary>
     /// <param name="order">All jobs, each after those that must come before it.</param>
     /// <param name="walk">Where to walk; begun anew.</param>
     /// <param name="from">The place from which <paramref name="left"/> holds.</param>
     /// <param name="left">Seconds that what comes from a place on takes at least.</param>
     /// <param name="limit">The limit, s.</param>
-    public static double Finish(int[] order, Walk walk, int from, double[] left, double limit)
+    public static double Cost(int[] order, Walk walk, int from, double[] left, double limit)
     {
         walk.Restart();
         for (var place = 0; place < order.Length; place++)
         {
-            if (place >= from && walk.Free + left[place] > limit) return double.PositiveInfinity;
+            if (place >= from && walk.Cost + left[place] > limit) return double.PositiveInfinity;
             walk.Do(order[place]);
         }
-        return walk.Free;
+        return walk.Cost;
     }
 
     /// <summary>An order as steps with their times.</summary>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
@@ -10,7 +11,7 @@ namespace Nube.Core.Planning;
 /// dry as its stroke needs them, and every area that touches them on that card is dry; where a heat tool is allowed and
 /// saves enough, it ends the wait; pauses and the ends of sittings come in between. A first order is built greedily, always taking the step with
 /// the least cost of (time lost, changing the mix, being darker than what is still to do, less what must follow it),
-/// under a fixed list of weightings; the plan that ends first wins, ties going to the earlier weighting. It is there at
+/// under a fixed list of weightings; the plan that ends first wins, or the one with few rinses where the maker wants it so, ties going to the earlier weighting. It is there at
 /// once; <see cref="Improve"/> then looks for a better one. Same input, same plan.
 /// About weightings x steps^2 x areas of a pass.
 /// </remarks>
@@ -82,8 +83,21 @@ public static class Scheduler
         var kept = OrderOf(plan);
         var anew = Pinning.Pinned(Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Options.Pinned);
         var walk = problem.Begin();
-        var best = ScheduleProblem.Finish(anew, walk) < ScheduleProblem.Finish(kept, walk) - 1e-9 ? anew : kept;
+        var best = ScheduleProblem.Cost(anew, walk) < ScheduleProblem.Cost(kept, walk) - 1e-9 ? anew : kept;
         return PlanOf(problem, best, plan.Passes, drying, plan.Options);
+    }
+
+    /// <summary>The first plan with colours that take turns in another way, to be compared; nothing stays pinned.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="touching">Which areas touch.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <param name="turns">How the colours take turns.</param>
+    public static Plan InTurns(Plan plan, IEnumerable<(int One, int Other)> touching, Hand hand, Turns turns)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        var options = plan.Options with { Turns = turns, Pinned = [] };
+        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options);
+        return PlanOf(problem, Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Drying, options);
     }
 
     private static ImmutableArray<DryingOf> DryingIn(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
@@ -115,7 +129,7 @@ public static class Scheduler
         if (card is not null && pinned.Count == 0)
         {
             var walk = problem.Begin();
-            first = card.Staggered(problem).Append(first).MinBy(order => ScheduleProblem.Finish(order, walk))!;
+            first = card.Staggered(problem).Append(first).MinBy(order => ScheduleProblem.Cost(order, walk))!;
         }
         var better = OrderSearch.Better(problem, first, stays, effort, atLeast, progress, stop);
         return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options, atLeast);
@@ -160,12 +174,16 @@ public static class Scheduler
     /// <summary>The best of the orders that are built greedily, and when it is done.</summary>
     /// <param name="problem">What is fixed.</param>
     /// <param name="jobs">What is to be ordered; all jobs, or those of some cards.</param>
-    internal static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs) => Weightings.AsParallel().AsOrdered()
-        .Select(weighting => Greedy(problem, jobs, weighting))
-        .Aggregate((a, b) => b.Finish < a.Finish - 1e-9 ? b : a);
+    internal static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs)
+    {
+        var best = Weightings.AsParallel().AsOrdered()
+            .Select(weighting => Greedy(problem, jobs, weighting))
+            .Aggregate((a, b) => b.Cost < a.Cost - 1e-9 ? b : a);
+        return (best.Order, best.Finish);
+    }
 
     /// <summary>One order, built greedily.</summary>
-    private static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs, Weighting weighting)
+    private static (int[] Order, double Finish, double Cost) Greedy(ScheduleProblem problem, int[] jobs, Weighting weighting)
     {
         var walk = problem.Begin();
         var open = jobs.ToList();
@@ -180,7 +198,7 @@ public static class Scheduler
                 var (card, pass) = (open[i] / problem.Passes, open[i] % problem.Passes);
                 if (problem.Before[pass].Any(other => left.Contains(card * problem.Passes + other))) continue;
                 var now = walk.Due(open[i]).Start - walk.Free + (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
-                    + weighting.Rank * (pass - lightest) - weighting.Tail * problem.Tails[pass];
+                    + problem.RinseCost(walk.Last, pass) + weighting.Rank * (pass - lightest) - weighting.Tail * problem.Tails[pass];
                 if (now < cost) (cost, choice) = (now, i);
             }
             order[step] = open[choice];
@@ -188,6 +206,6 @@ public static class Scheduler
             open.RemoveAt(choice);
             walk.Do(order[step]);
         }
-        return (order, walk.Free);
+        return (order, walk.Free, walk.Cost);
     }
 }

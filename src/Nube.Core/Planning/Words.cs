@@ -34,6 +34,14 @@ public static class Words
     public static string Mix(IEnumerable<(int Parts, string Name)> parts, int water) =>
         $"{string.Join(" and ", parts.Select(part => FormattableString.Invariant($"{part.Parts} {part.Name}")))}, {Water(water)}";
 
+    /// <summary>How long a plan takes and how often the brush is rinsed: "1 h 29 min with 14 changes of colour or tool".</summary>
+    public static string InAll(Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        var changes = plan.CountChanges();
+        return FormattableString.Invariant($"{Duration(plan.FinishSeconds)} with {(changes == 0 ? "no change" : changes == 1 ? "1 change" : $"{changes} changes")} of colour or tool");
+    }
+
     /// <summary>Why a step waits.</summary>
     /// <param name="area">What is not dry enough.</param>
     /// <param name="onItself">It is the step's own area.</param>

@@ -53,12 +53,12 @@ internal static class PlanFiles
         {
             var (from, to) = (sitting.Min(step => step.StartSeconds), sitting.Max(step => step.EndSeconds));
             Add($"sitting-{sitting.Key}", $"{run.Run.Name}: {(view.Steps[^1].Sitting == 1 ? "at the bench" : $"sitting {sitting.Key}")}", from, to,
-                string.Join('\n', sitting.DistinctBy(step => step.Pass).Select(step => view.Passes[step.Pass].Title)));
+                string.Join('\n', sitting.DistinctBy(step => step.Pass).Select(step => view.PassOf(step).Title)));
         }
         foreach (var step in view.Steps.Where(step => step.WaitSeconds >= WorthAReminderSeconds))
         {
             Add($"wait-{step.Number}", $"{run.Run.Name}: dry for step {step.Number}", step.StartSeconds - step.WaitSeconds, step.StartSeconds,
-                $"{step.WaitReason} Then: {view.Passes[step.Pass].Title}, card {step.Card}.");
+                $"{step.WaitReason} Then: {view.PassOf(step).Title}, card {step.Card}.");
         }
         Add("cut", $"{run.Run.Name}: bone dry, ready to cut", view.BoneDrySeconds, view.BoneDrySeconds + 60, "Everything can be cut, erased and glued.");
         var text = new CalendarSerializer().SerializeToString(calendar)!;

@@ -33,6 +33,7 @@ public static class PlanPlace
         plan.MapPost("/", PlanTheRun);
         plan.MapPost("/better", TakeBetter);
         plan.MapPlanChanges();
+        plan.MapPlanTurns();
         plan.MapPlanFiles();
         api.MapPut("/runs/{id:guid}/clashes/{rule}", Silence).WithTags("Plan");
     }

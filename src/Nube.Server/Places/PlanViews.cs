@@ -32,7 +32,7 @@ public sealed record SkippedView(int Card, int Pass, string Title);
 /// <summary>What can be done in a wait; with no step, after the last stroke.</summary>
 public sealed record MeanwhileView(IReadOnlyList<string> Tasks, double Seconds, int? BeforeStep);
 
-/// <summary>The third stage.</summary>
+/// <summary>The third stage; passes stand as hands come to them, and steps name them by their index.</summary>
 public sealed record PlanView(
     string Sentence,
     string Follows,
@@ -43,6 +43,7 @@ public sealed record PlanView(
     double DrySeconds,
     double BoneDrySeconds,
     double? BetterFinishSeconds,
+    string? BetterInWords,
     Air Air,
     IReadOnlyList<PassView> Passes,
     IReadOnlyList<StepView> Steps,
@@ -50,7 +51,11 @@ public sealed record PlanView(
     IReadOnlyList<MixAmountView> ToMix,
     IReadOnlyList<string> ToLayOut,
     IReadOnlyList<MeanwhileView> Meanwhile,
-    IReadOnlyList<Remark> Remarks);
+    IReadOnlyList<Remark> Remarks)
+{
+    /// <summary>The pass of a step.</summary>
+    public PassView PassOf(StepView step) => Passes.First(pass => pass.Index == step.Pass);
+}
 
 /// <summary>A plan as it is read.</summary>
 internal static class PlanViews
@@ -62,7 +67,7 @@ internal static class PlanViews
         var palette = Colours.Needed(run, palettes);
         var plan = made.Plan;
         return new PlanView(
-            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.Duration(plan.FinishSeconds)}.",
+            $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.InAll(plan)}.",
             $"This plan goes {run.Schools.InWords()}.",
             made.Basis != run.Basis(),
             plan.Cards,
@@ -71,8 +76,10 @@ internal static class PlanViews
             plan.DrySeconds,
             plan.BoneDrySeconds,
             made.Better?.FinishSeconds,
+            made.Better is { } better ? $"A better order was found: {Words.InAll(better)}." : null,
             made.Air,
-            [.. plan.Passes.Select(pass => PassOf(run, palette, plan, pass))],
+            // As the hands come to them; last what is left out on every card.
+            [.. plan.Passes.OrderBy(pass => plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue).Select(pass => PassOf(run, palette, plan, pass))],
             [.. plan.Steps.Select(step => StepOf(run, plan, step))],
             [.. plan.Options.Skipped.Where(step => step.Pass < plan.Passes.Length).Select(step => new SkippedView(step.Card, step.Pass, StepWords.Title(plan.Passes[step.Pass], run.NameOf)))],
             [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],

@@ -34,7 +34,7 @@ public static class BenchSheet
             sheet.Subheading("Steps");
             foreach (var row in Rows(plan.Steps))
             {
-                var (first, pass) = (row[0], plan.Passes[row[0].Pass]);
+                var (first, pass) = (row[0], plan.PassOf(row[0]));
                 if (first.RestSeconds > 0) sheet.Wait(first.Sitting > (first.Number > 1 ? plan.Steps[first.Number - 2].Sitting : 1) ? $"Sitting {first.Sitting} begins." : "Rest your eyes and hands.");
                 if (first.HeatSeconds > 0) sheet.Wait($"Dry card {first.Card} with the heat tool, {Words.Duration(first.HeatSeconds)}.");
                 if (first.WaitReason is not null) sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");

@@ -96,6 +96,7 @@ public sealed record RunWithSupplies(
     {
         Heat = Schools.Drying == DryBy.Heat,
         Sitting = Habits.Sitting,
+        Turns = Schools.Turns,
         DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),
     };
 

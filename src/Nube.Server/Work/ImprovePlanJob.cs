@@ -45,7 +45,7 @@ public sealed class ImprovePlanJob(NubeDb db, MakerAtWork maker, RunLoader runs,
             if (!goesOn || !await Stands(order.Run, edition, cancel)) await enough.CancelAsync();
         }
         var better = await search;
-        var found = better.FinishSeconds < plan.FinishSeconds - 1;
+        var found = better.Cost() < plan.Cost() - 1;
 
         // The plan changes only when the maker takes the better one: the bench may be open already.
         if (!await Stands(order.Run, edition, cancel)) return "The run was planned again meanwhile.";
@@ -53,8 +53,7 @@ public sealed class ImprovePlanJob(NubeDb db, MakerAtWork maker, RunLoader runs,
         await db.FoundOrders.Where(old => old.RunId == order.Run).ExecuteDeleteAsync(cancel);
         db.FoundOrders.Add(new FoundOrder { RunId = order.Run, Edition = edition, MakerId = order.Maker, Better = found ? better : null, AtLeastSeconds = better.AtLeastSeconds });
         await db.SaveChangesAsync(cancel);
-        if (!found) return $"No better order was found: {Words.Duration(plan.FinishSeconds)}.";
-        return $"A better order was found: {Words.Duration(better.FinishSeconds)} instead of {Words.Duration(plan.FinishSeconds)}.";
+        return found ? $"A better order was found: {Words.InAll(better)} instead of {Words.InAll(plan)}." : $"No better order was found: {Words.InAll(plan)}.";
     }
 
     /// <summary>Whether the plan that is looked at is still the run's.</summary>

@@ -10,6 +10,14 @@
       asks: 'Tones',
       ways: { lightToDark: 'light to dark: adding is easy', darkFirst: 'dark first, light pulled into it' },
     },
+    turns: {
+      asks: 'Colours',
+      ways: {
+        soonest: 'in turns, as all is done soonest',
+        fewRinses: 'with few rinses',
+        oneByOne: 'one over all cards, then the next',
+      },
+    },
     edges: {
       asks: 'Edges',
       ways: { controlled: 'in hand: no wet areas touch', loose: 'the water decides' },

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type Plan } from '../../api/client';
+  import { api, ask, type Plan, type Turns } from '../../api/client';
   import { FollowedJob } from '../../parts/job.svelte';
   import JobProgress from '../../parts/JobProgress.svelte';
   import CardPicture from '../../parts/CardPicture.svelte';
@@ -38,7 +38,7 @@
   }
   async function better() {
     await plan.refresh();
-    if (gone || !plan.value?.betterFinishSeconds) return;
+    if (gone || !plan.value?.betterInWords) return;
     await plan.attempt(async () =>
       plan.set(await ask(api.POST('/api/runs/{id}/plan/better', { params: path }))),
     );
@@ -55,6 +55,11 @@
     plan.attempt(async () => {
       plan.set(await call());
       await run.refresh();
+    });
+  const takeTurns = (turns: Turns) =>
+    plan.attempt(async () => {
+      await ask(api.PUT('/api/runs/{id}/plan/turns', { params: path, body: { turns } }));
+      await make();
     });
   let gone = false;
   $effect(() => () => (gone = true));
@@ -84,16 +89,14 @@
       Go to the bench
     </button>
   </div>
-  {#if value.betterFinishSeconds && !search.busy}
+  {#if value.betterInWords && !search.busy}
     <p class="mb-3 flex flex-wrap items-center gap-x-4">
-      A better order was found: {duration(value.betterFinishSeconds)} instead of {duration(
-        value.finishSeconds,
-      )}.
+      {value.betterInWords}
       <button type="button" class="underline" onclick={better}>Take it</button>
     </p>
   {/if}
   <div class="sheet"><TimeChart plan={value} /></div>
-  <StepList plan={value} {id} busy={plan.busy || search.busy} {change} />
+  <StepList plan={value} {id} busy={plan.busy || search.busy} {change} {takeTurns} />
 
   <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes in their order">
     {#each value.passes as pass (pass.index)}

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { api, ask, type Plan, type Step } from '../../api/client';
+  import { api, ask, type Plan, type Step, type Turns } from '../../api/client';
   import { duration } from '../../state/clock.svelte';
+  import TurnsChoice from './TurnsChoice.svelte';
 
   // Every step in its order; moved, kept in its place, left out or made one with another, and the rest goes around it.
   let {
@@ -8,7 +9,14 @@
     id,
     busy,
     change,
-  }: { plan: Plan; id: string; busy: boolean; change: (call: () => Promise<Plan>) => void } = $props();
+    takeTurns,
+  }: {
+    plan: Plan;
+    id: string;
+    busy: boolean;
+    change: (call: () => Promise<Plan>) => void;
+    takeTurns: (turns: Turns) => void;
+  } = $props();
 
   let open = $state(false);
   const passes = $derived(new Map(plan.passes.map((pass) => [pass.index, pass])));
@@ -54,6 +62,7 @@
 <details class="sheet mt-4" bind:open>
   <summary class="cursor-pointer font-bold">Change the order: {plan.steps.length} steps</summary>
   {#if open}
+    <TurnsChoice {id} {busy} take={takeTurns} />
     <ol class="mt-3 max-h-[50vh] overflow-y-auto" aria-label="Steps in their order">
       {#each plan.steps as step (step.number)}
         <li class="grid items-center gap-x-3 border-b border-hair py-1 sm:grid-cols-[2.5rem_5rem_1fr_auto]">

@@ -13,7 +13,8 @@
   const tick = $derived([300, 600, 900, 1800, 3600, 7200, 14400].find((t) => end / t <= 9) ?? 28800);
   const ticks = $derived(Array.from({ length: Math.floor(end / tick) + 1 }, (_, index) => index * tick));
   const height = $derived(y(plan.cards + 1) + 34);
-  const colourOf = (pass: number) => plan.passes[pass]?.mix.colour;
+  const passes = $derived(new Map(plan.passes.map((pass) => [pass.index, pass])));
+  const colourOf = (pass: number) => passes.get(pass)?.mix.colour;
   // Where washes overlap in time the wettest shows: it is drawn last. What leaves nothing wet wets nothing.
   function spansOf(card: number) {
     const steps = plan.steps.filter((s) => s.card === card && s.drySeconds > s.endSeconds);
@@ -87,7 +88,7 @@
         stroke-opacity="0.4"
         stroke-width="0.8"
       >
-        <title>Step {step.number}, card {step.card}: {plan.passes[step.pass]?.title}</title>
+        <title>Step {step.number}, card {step.card}: {passes.get(step.pass)?.title}</title>
       </rect>
       {#if step.heatSeconds > 0}
         <path

@@ -1,0 +1,47 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
+using Nube.Data;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>A way in which colours can take turns, and what the run takes with it before a better order is looked for.</summary>
+public sealed record TurnsView(Turns Turns, string InWords, string Takes, bool IsTaken);
+
+/// <summary>How the colours of a run are to take turns.</summary>
+public sealed record TurnsGiven(Turns Turns);
+
+/// <summary>Time against rinsing: what each way would take, so that a maker can choose.</summary>
+internal static class PlanTurns
+{
+    public static void MapPlanTurns(this IEndpointRouteBuilder plan)
+    {
+        plan.MapGet("/turns", Compare);
+        plan.MapPut("/turns", Take);
+    }
+
+    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
+        return TypedResults.Ok<IReadOnlyList<TurnsView>>(
+        [
+            .. Enum.GetValues<Turns>().Select(turns => new TurnsView(
+                turns, Schools.InWords(turns),
+                Words.InAll(turns == plan.Options.Turns ? plan : Scheduler.InTurns(plan, run.Touching, run.Hand, turns)),
+                turns == plan.Options.Turns)),
+        ]);
+    }
+
+    /// <summary>For this run only; it is to be planned again.</summary>
+    private static async Task<NoContent> Take(
+        Guid id, TurnsGiven given, NubeDb db, RunLoader runs, BenchGate gate, TimeProvider clock, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        await gate.Open(run, PlanPlace.Begun, cancel);
+        (run.Run.Schools, run.Run.ChangedAt) = (run.Schools with { Turns = given.Turns }, clock.GetUtcNow());
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+}
