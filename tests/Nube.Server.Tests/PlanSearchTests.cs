@@ -90,7 +90,7 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains("one colour over all cards after the other", plan["follows"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.InRange(Changes(plan), 3, Changes(soonest) / 2);
         Assert.Contains(ways[2]!["takes"]!.GetValue<string>(), plan["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
-        Assert.True( soonest["finishSeconds"]!.GetValue<double>() < plan["finishSeconds"]!.GetValue<double>());
+        Assert.True(soonest["finishSeconds"]!.GetValue<double>() < plan["finishSeconds"]!.GetValue<double>());
         foreach (var one in new[] { soonest, plan })
         {
             Assert.Equal(

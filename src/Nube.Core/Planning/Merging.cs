@@ -55,14 +55,10 @@ public static class Merging
         var precedes = Precedence.Of(passes);
         if (precedes[first.Index, then.Index]) throw new ImpossibleOrderException("Something must come between them.");
 
-        var merged = first with
+        var merged = PassBuilder.Together([first, then]) with
         {
-            Areas = [.. first.Areas.Concat(then.Areas).Order()],
             // The wetter brush: smaller areas take a little longer to dry.
             Water = (Drying.BrushWater)Math.Max((int)first.Water, (int)then.Water),
-            Lightness = (first.Lightness * first.Areas.Length + then.Lightness * then.Areas.Length) / (first.Areas.Length + then.Areas.Length),
-            PaintedMm2 = first.PaintedMm2 + then.PaintedMm2,
-            Looks = [.. first.Looks.Concat(then.Looks).OrderBy(look => look.Area)],
             After = [.. first.After.Union(then.After)],
         };
         var all = passes.Where(pass => pass != first && pass != then).Append(merged)

@@ -6,9 +6,11 @@ namespace Nube.Core.Planning;
 /// <summary>The best order of one card's passes, and the time before which a run of such cards cannot be done.</summary>
 /// <param name="AtLeastSeconds">Proven: no order of the run is done before, s.</param>
 /// <param name="StartSeconds">When each pass starts in the best order that was found, s; negative for one that is left out.</param>
-internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
+/// <param name="OtherSeconds">The same in another good order.</param>
+internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, double[] OtherSeconds)
 {
     private const double Units = 10; // tenths of a second
+    private const double ManyPasses = 36; // above, the solver takes far longer for the same deterministic time
 
     /// <summary>Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying no bound, or nothing was found.</summary>
     /// <remarks>
@@ -26,7 +28,9 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
         var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
         // Where one card is quickly done, it is the hands that bound the run.
         var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
-        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
+        if (problem.Heats) return null;
+        if (Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
+        var walked = problem.Steps(OrderSearch.Quick(problem, jobs, stop)).ToDictionary(step => step.Pass, step => step.StartSeconds);
         long Whole(double time) => (long)Math.Floor(time * Units);
         var horizon = passes.Sum(pass => Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1);
         var model = new CpModel();
@@ -54,13 +58,15 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
                 model.AddNoOverlap(wet.Select(pass => model.NewFixedSizeIntervalVar(start[pass], Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries), Name("wet", pass))));
         }
         model.Minimize(finish);
-        var limit = seconds.ToString(CultureInfo.InvariantCulture);
-        var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1,max_deterministic_time:{limit}" };
+        foreach (var pass in passes) model.AddHint(start[pass], (long)Math.Ceiling(walked[pass] * Units));
+        var limit = (seconds * Math.Min(1, Math.Pow(ManyPasses / passes.Length, 5))).ToString(CultureInfo.InvariantCulture);
+        var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1,max_deterministic_time:{limit},presolve_probing_deterministic_time_limit:0.5" };
         using var stopping = stop.Register(solver.StopSearch);
         var status = solver.Solve(model);
-        if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) return null;
-        var starts = Enumerable.Range(0, problem.Passes).Select(pass => start.TryGetValue(pass, out var at) ? solver.Value(at) / Units : -1).ToArray();
-        return new OneCard(solver.BestObjectiveBound / Units + problem.Behind(passes), starts);
+        var solved = status is CpSolverStatus.Optimal or CpSolverStatus.Feasible;
+        double[] Starts(bool solved) =>
+            [.. Enumerable.Range(0, problem.Passes).Select(pass => !start.TryGetValue(pass, out var at) ? -1 : solved ? solver.Value(at) / Units : walked[pass])];
+        return new OneCard((solved ? solver.BestObjectiveBound / Units : 0) + problem.Behind(passes), Starts(solved), Starts(false));
 
         long Gap(int first, int then) => Whole(problem.Times(first).Paint) + (!problem.Conflict(first, then) ? 0
             : Whole(problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then) ? problem.Times(first).BoneDry : problem.Times(first).Dries));
@@ -68,10 +74,11 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds)
         static string Name(string what, int number) => string.Create(CultureInfo.InvariantCulture, $"{what} {number}");
     }
 
-    /// <summary>Orders of the whole run in which every card follows this one, each so many seconds behind the last.</summary>
+    /// <summary>Orders of the whole run in which every card follows one, each so many seconds behind the last.</summary>
+    /// <param name="problem">The run.</param>
     public IEnumerable<int[]> Staggered(ScheduleProblem problem) =>
-        Behind.Select(seconds => problem.Jobs
-            .OrderBy(job => StartSeconds[job % problem.Passes] + seconds * (job / problem.Passes)).ThenBy(job => job / problem.Passes).ThenBy(job => job % problem.Passes).ToArray())
+        new[] { StartSeconds, OtherSeconds }.SelectMany(_ => Behind, (starts, seconds) => problem.Jobs
+            .OrderBy(job => starts[job % problem.Passes] + seconds * (job / problem.Passes)).ThenBy(job => job / problem.Passes).ThenBy(job => job % problem.Passes).ToArray())
             .Where(order => problem.IsPossible(order));
 
     private static readonly double[] Behind = [0, 5, 15, 30, 60, 120, 240, 480, 900];

@@ -43,12 +43,13 @@ public sealed record Painting(
     /// <param name="paints">The run's colourants on its paper.</param>
     /// <param name="schools">The maker's ways.</param>
     /// <param name="touching">Which areas run together when both are wet.</param>
-    public ImmutableArray<Pass> Passes(Paints paints, Schools schools, IEnumerable<(int One, int Other)> touching)
+    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
+    public ImmutableArray<Pass> Passes(Paints paints, Schools schools, IEnumerable<(int One, int Other)> touching, Pace? pace = null)
     {
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
         var (cards, ground) = OfCards(paints, schools);
-        return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones);
+        return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones, pace);
     }
 
     /// <summary>What each coloured area looks like in the end.</summary>

@@ -21,8 +21,8 @@ public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes
 
 /// <summary>From what each area and the card need to passes over all of them.</summary>
 /// <remarks>
-/// Areas that get the same stroke with the same mix at the same place in their row go together, except that two touching
-/// areas are never in one pass: they would run together. What goes over the whole card comes before or after all areas, by its
+/// Areas that get the same stroke with the same mix at the same place in their row go together as far as <see cref="Grouping"/>
+/// lets them; two touching areas are never in one pass: they would run together. What goes over the whole card comes before or after all areas, by its
 /// <see cref="Phase"/>.
 /// </remarks>
 public static class PassBuilder
@@ -34,46 +34,40 @@ public static class PassBuilder
     /// <param name="touching">Which areas touch.</param>
     /// <param name="cards">What is done to the whole card, in its order.</param>
     /// <param name="tones">Which tones come first.</param>
+    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
     public static ImmutableArray<Pass> Passes(
         IReadOnlyList<ColouredArea> areas, IEnumerable<(int One, int Other)> touching,
-        IReadOnlyList<ColouredCard>? cards = null, ToneOrder tones = ToneOrder.LightToDark)
+        IReadOnlyList<ColouredCard>? cards = null, ToneOrder tones = ToneOrder.LightToDark, Pace? pace = null)
     {
         ArgumentNullException.ThrowIfNull(areas);
         ArgumentNullException.ThrowIfNull(touching);
-        var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToHashSet();
-        var passes = OfAreas(areas, touch).Concat(OfCards(cards ?? [], [.. areas.Select(area => area.Area)])).ToList();
-        return InOrder(passes, tones);
+        var singles = InOrder([.. areas.SelectMany(OfArea), .. OfCards(cards ?? [], [.. areas.Select(area => area.Area)])], tones);
+        (int, int)[] pairs = [.. touching];
+        var sets = Grouping.Together(singles, pairs);
+        var together = InOrder([.. sets.Select(Together)], tones);
+        return pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller ? InOrder([.. smaller.Select(Together)], tones) : together;
     }
 
-    private static IEnumerable<Pass> OfAreas(IReadOnlyList<ColouredArea> areas, HashSet<(int, int)> touch)
+    /// <summary>One pass over the areas of all.</summary>
+    /// <param name="passes">Alike but for their areas; at least one.</param>
+    internal static Pass Together(IReadOnlyList<Pass> passes) => passes.Count == 1 ? passes[0] : passes[0] with
     {
-        var rows = areas.SelectMany(area => area.Passes.Select((pass, place) => (Area: area, Pass: pass, Layer: place + 1)));
-        foreach (var group in rows.GroupBy(row => (
-            row.Area.Method, row.Pass.Stroke, row.Pass.Phase, row.Pass.Mix, Also: string.Join('|', row.Pass.Also.Select(mix => mix.Key)), row.Layer, row.Pass.Zone, row.Pass.Water)))
-        {
-            var inside = group.ToDictionary(row => row.Area.Area);
-            foreach (var set in Apart([.. group.Select(row => row.Area).OrderByDescending(a => a.SizeMm2).ThenBy(a => a.Area)], touch))
-            {
-                yield return new Pass(
-                    0,
-                    group.Key.Mix,
-                    [.. set.Select(area => area.Area).Order()],
-                    group.Key.Zone,
-                    group.Key.Layer,
-                    group.Key.Water,
-                    set.Average(area => inside[area.Area].Pass.After.LightnessOf(group.Key.Zone)),
-                    set.Sum(area => area.SizeMm2 * area.Shares.Of(group.Key.Zone)))
-                {
-                    Method = group.Key.Method,
-                    Stroke = group.Key.Stroke,
-                    Phase = group.Key.Phase,
-                    Also = inside[set[0].Area].Pass.Also,
-                    Thinned = inside[set[0].Area].Pass.Thinned,
-                    Looks = [.. set.OrderBy(area => area.Area).Select(area => new AreaLook(area.Area, inside[area.Area].Pass.After.Colours))],
-                };
-            }
-        }
-    }
+        Areas = [.. passes.SelectMany(pass => pass.Areas).Order()],
+        Lightness = passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
+        PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
+        Looks = [.. passes.SelectMany(pass => pass.Looks).OrderBy(look => look.Area)],
+    };
+
+    private static IEnumerable<Pass> OfArea(ColouredArea area) => area.Passes.Select((pass, place) => new Pass(
+        0, pass.Mix, [area.Area], pass.Zone, place + 1, pass.Water, pass.After.LightnessOf(pass.Zone), area.SizeMm2 * area.Shares.Of(pass.Zone))
+    {
+        Method = area.Method,
+        Stroke = pass.Stroke,
+        Phase = pass.Phase,
+        Also = pass.Also,
+        Thinned = pass.Thinned,
+        Looks = [new AreaLook(area.Area, pass.After.Colours)],
+    });
 
     private static IEnumerable<Pass> OfCards(IReadOnlyList<ColouredCard> cards, ImmutableArray<int> areas)
     {
@@ -124,18 +118,5 @@ public static class PassBuilder
             ordered.Add(next.Item with { Index = ordered.Count, After = [.. before[next.Index].Select(earlier => done[earlier]).Order()] });
         }
         return ordered.MoveToImmutable();
-    }
-
-    /// <summary>Splits areas into few sets in which none touch: each goes into the first set that takes it.</summary>
-    private static List<List<ColouredArea>> Apart(List<ColouredArea> areas, HashSet<(int, int)> touch)
-    {
-        var sets = new List<List<ColouredArea>>();
-        foreach (var area in areas)
-        {
-            var home = sets.Find(set => !set.Exists(other => touch.Contains((area.Area, other.Area))));
-            if (home is null) sets.Add(home = []);
-            home.Add(area);
-        }
-        return sets;
     }
 }

@@ -107,6 +107,9 @@ internal sealed partial class ScheduleProblem
     /// <summary>What making ready for a pass costs beside its time, s.</summary>
     public double RinseCost(int last, int pass) => rinseCost[last + 1, pass];
 
+    /// <summary>To make ready for a pass after another, s.</summary>
+    public double Setup(int last, int pass) => setup[last + 1, pass];
+
     /// <summary>The tool, or what is on it, changes between two passes.</summary>
     public bool Changes(int last, int pass) => changes[last + 1, pass];
 

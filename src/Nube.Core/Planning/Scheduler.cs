@@ -20,6 +20,8 @@ public static class Scheduler
     /// <summary>Most cards of a run.</summary>
     public const int MostCards = 24;
 
+    private const int ManyJobs = 200_000; // jobs x jobs up to which all weightings are tried
+    private const int MostApart = 13; // of those that are tried; shares no factor with how they are listed
     private const double WorthSolving = 0.01; // of the usual effort: below, setting a solver up takes longer than the search
     private const double OneCardEffort = 4; // CP-SAT's deterministic time, about seconds, at the usual effort
 
@@ -100,7 +102,8 @@ public static class Scheduler
         return PlanOf(problem, Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Drying, options);
     }
 
-    private static ImmutableArray<DryingOf> DryingIn(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
+    /// <summary>Drying times of what passes leave.</summary>
+    internal static ImmutableArray<DryingOf> DryingIn(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
     [
         .. passes.Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default)).Distinct().Order()
             .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
@@ -176,7 +179,9 @@ public static class Scheduler
     /// <param name="jobs">What is to be ordered; all jobs, or those of some cards.</param>
     internal static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs)
     {
-        var best = Weightings.AsParallel().AsOrdered()
+        // A first order is to be there at once: of large runs fewer are built, evenly out of the list.
+        var every = Math.Clamp((int)((long)jobs.Length * jobs.Length / ManyJobs), 1, MostApart);
+        var best = Weightings.Where((_, place) => place % every == 0).ToList().AsParallel().AsOrdered()
             .Select(weighting => Greedy(problem, jobs, weighting))
             .Aggregate((a, b) => b.Cost < a.Cost - 1e-9 ? b : a);
         return (best.Order, best.Finish);
@@ -187,7 +192,8 @@ public static class Scheduler
     {
         var walk = problem.Begin();
         var open = jobs.ToList();
-        var left = open.ToHashSet();
+        var left = new bool[problem.Cards * problem.Passes];
+        foreach (var job in jobs) left[job] = true;
         var order = new int[open.Count];
         for (var step = 0; step < order.Length; step++)
         {
@@ -196,13 +202,16 @@ public static class Scheduler
             for (var i = 0; i < open.Count; i++)
             {
                 var (card, pass) = (open[i] / problem.Passes, open[i] % problem.Passes);
-                if (problem.Before[pass].Any(other => left.Contains(card * problem.Passes + other))) continue;
-                var now = walk.Due(open[i]).Start - walk.Free + (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
+                var beside = (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
                     + problem.RinseCost(walk.Last, pass) + weighting.Rank * (pass - lightest) - weighting.Tail * problem.Tails[pass];
+                // Nothing begins before its setup: most need no closer look.
+                if (problem.Setup(walk.Last, pass) + beside >= cost) continue;
+                if (Array.Exists(problem.Before[pass], other => left[card * problem.Passes + other])) continue;
+                var now = walk.Due(open[i]).Start - walk.Free + beside;
                 if (now < cost) (cost, choice) = (now, i);
             }
             order[step] = open[choice];
-            left.Remove(open[choice]);
+            left[open[choice]] = false;
             open.RemoveAt(choice);
             walk.Do(order[step]);
         }

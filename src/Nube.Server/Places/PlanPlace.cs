@@ -97,8 +97,8 @@ public static class PlanPlace
         var palette = Colours.Needed(run, palettes);
         var painting = run.Painting;
         if (painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
-        var passes = painting.Passes(palette.Paints, run.Schools, run.Touching);
         var options = run.Options;
+        var passes = painting.Passes(palette.Paints, run.Schools, run.Touching, new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options));
         // What was pinned or left out stays so as long as the passes are the same.
         if (run.Run.Plan is { } before && SamePasses(before.Plan.Passes, passes))
             options = options with { Skipped = before.Plan.Options.Skipped, Pinned = before.Plan.Options.Pinned };

@@ -23,7 +23,10 @@ public class AnyRunTests
 
         public IEnumerable<(int One, int Other)> Together => Schools.RunTogether(Touching);
 
-        public ImmutableArray<Pass> Passes => Painting.Passes(Paints, Schools, Together);
+        /// <summary>With areas that go together where that costs no time, or all that can.</summary>
+        public ImmutableArray<Pass> Passes => Painting.Passes(Paints, Schools, Together, Divided ? new Pace(Cards, Hand.Ordinary, Paints.Paper, Air, Options) : null);
+
+        private bool Divided => Painting.Areas.Count % 2 == 0;
 
         public Plan Plan() => Scheduler.PlanRun(Passes, Together, Cards, Paints.Paper, Air, Hand.Ordinary, Options);
 

@@ -25,7 +25,7 @@ public class HarvestSwapTests
         public (int, int)[] Together => Dams == DamLines.None ? Touching : [];
 
         public Plan Plan() => Checked(Scheduler.PlanRun(
-            Painting.Passes(Paints, Schools, Together), Together, Cards, Paints.Paper, Air.OrdinaryRoom, Hand.Ordinary, Options));
+            Painting.Passes(Paints, Schools, Together, new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options)), Together, Cards, Paints.Paper, Air.OrdinaryRoom, Hand.Ordinary, Options));
 
         public Plan Searched() => Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));
 
