@@ -19,6 +19,6 @@ public class PlanBenchmarks
     public Plan TwelveAreasSixCards()
     {
         var areas = Enumerable.Range(1, 12).Select(i => FlatAreas.Area(i, 60 + 90 * (i % 5), i, new Strength(4), 2, 1, layer => 90.0 - i - 9 * layer, Paper)).ToList();
-        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching, pace: new Pace(6, Hand.Ordinary, Paper, Air.OrdinaryRoom, PlanOptions.None)), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
     }
 }

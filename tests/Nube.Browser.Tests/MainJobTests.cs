@@ -55,6 +55,11 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window.Button("Go on to the plan").Click();
         window.Button("Plan the run").Click();
         window.Sees("in all; this plan");
+        // Another way for the colours to take turns, and what it would take.
+        window.Find("//summary[contains(., 'Change the order')]").Click();
+        window.Find("//button[@aria-label='Plan it so: one colour over all cards after the other' and not(@disabled)]").Click();
+        window.Sees("This plan goes light to dark in each area, one colour over all cards after the other");
+        window.WaitUntil(() => window.Driver.FindElements(By.XPath("//li[contains(., 'This plan') and contains(., 'one colour over all cards')]")).Count == 1, "the way that is taken to be marked");
         var passes = window.Driver.FindElements(By.CssSelector("ol[aria-label='Passes in their order'] > li")).Count;
         Assert.True(passes >= 3);
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
-using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
 
@@ -87,19 +86,6 @@ public static class Scheduler
         var walk = problem.Begin();
         var best = ScheduleProblem.Cost(anew, walk) < ScheduleProblem.Cost(kept, walk) - 1e-9 ? anew : kept;
         return PlanOf(problem, best, plan.Passes, drying, plan.Options);
-    }
-
-    /// <summary>The first plan with colours that take turns in another way, to be compared; nothing stays pinned.</summary>
-    /// <param name="plan">The plan.</param>
-    /// <param name="touching">Which areas touch.</param>
-    /// <param name="hand">The maker's hand.</param>
-    /// <param name="turns">How the colours take turns.</param>
-    public static Plan InTurns(Plan plan, IEnumerable<(int One, int Other)> touching, Hand hand, Turns turns)
-    {
-        ArgumentNullException.ThrowIfNull(plan);
-        var options = plan.Options with { Turns = turns, Pinned = [] };
-        var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options);
-        return PlanOf(problem, Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Drying, options);
     }
 
     /// <summary>Drying times of what passes leave.</summary>

@@ -95,10 +95,9 @@ public static class PlanPlace
     internal static void Make(RunWithSupplies run, Palettes palettes, DateTimeOffset now)
     {
         var palette = Colours.Needed(run, palettes);
-        var painting = run.Painting;
-        if (painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
+        if (run.Painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
         var options = run.Options;
-        var passes = painting.Passes(palette.Paints, run.Schools, run.Touching, new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options));
+        var passes = PassesOf(run, palette, options);
         // What was pinned or left out stays so as long as the passes are the same.
         if (run.Run.Plan is { } before && SamePasses(before.Plan.Passes, passes))
             options = options with { Skipped = before.Plan.Options.Skipped, Pinned = before.Plan.Options.Pinned };
@@ -122,6 +121,10 @@ public static class PlanPlace
             run.Run.Plan = new RunPlan { RunId = run.Run.Id, MakerId = run.Run.MakerId, Plan = plan, Air = run.Room, Basis = run.Basis(), MadeAt = now };
         }
     }
+
+    /// <summary>The passes of one card.</summary>
+    internal static ImmutableArray<Pass> PassesOf(RunWithSupplies run, RunPalette palette, PlanOptions options) =>
+        run.Painting.Passes(palette.Paints, run.Schools, run.Touching, new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options));
 
     private static bool SamePasses(ImmutableArray<Pass> one, ImmutableArray<Pass> other) =>
         one.Length == other.Length && one.Zip(other).All(both =>

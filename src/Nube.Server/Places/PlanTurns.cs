@@ -21,17 +21,24 @@ internal static class PlanTurns
         plan.MapPut("/turns", Take);
     }
 
-    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
+        var palette = Colours.Needed(run, palettes);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         return TypedResults.Ok<IReadOnlyList<TurnsView>>(
         [
             .. Enum.GetValues<Turns>().Select(turns => new TurnsView(
                 turns, Schools.InWords(turns),
-                Words.InAll(turns == plan.Options.Turns ? plan : Scheduler.InTurns(plan, run.Touching, run.Hand, turns)),
+                Words.InAll(turns == plan.Options.Turns ? plan : First(turns)),
                 turns == plan.Options.Turns)),
         ]);
+
+        Plan First(Turns turns)
+        {
+            var options = run.Options with { Turns = turns };
+            return Scheduler.PlanRun(PlanPlace.PassesOf(run, palette, options), run.Touching, run.Run.Cards, run.Paper!, run.Room, run.Hand, options);
+        }
     }
 
     /// <summary>For this run only; it is to be planned again.</summary>

@@ -10,14 +10,6 @@
       asks: 'Tones',
       ways: { lightToDark: 'light to dark: adding is easy', darkFirst: 'dark first, light pulled into it' },
     },
-    turns: {
-      asks: 'Colours',
-      ways: {
-        soonest: 'in turns, as all is done soonest',
-        fewRinses: 'with few rinses',
-        oneByOne: 'one over all cards, then the next',
-      },
-    },
     edges: {
       asks: 'Edges',
       ways: { controlled: 'in hand: no wet areas touch', loose: 'the water decides' },
@@ -25,6 +17,14 @@
     drying: {
       asks: 'Drying',
       ways: { air: 'in the air: flat and free', heat: 'with a heat tool: fast, warps, never with solvent' },
+    },
+    turns: {
+      asks: 'Colours',
+      ways: {
+        soonest: 'in turns, as all is done soonest',
+        fewRinses: 'with few rinses',
+        oneByOne: 'one over all cards, then the next',
+      },
     },
     pencils: {
       asks: 'Pencil',
@@ -40,11 +40,11 @@
     },
     reds: { asks: 'Reds', ways: { brown: 'deepened with brown', deeperRed: 'with a deeper red' } },
     overlaps: { asks: 'Overlaps', ways: { mask: 'mask and stamp', cutOut: 'cut out and layer' } },
+    glue: { asks: 'Fixing', ways: { tape: 'tape or foam: dry', liquid: 'liquid glue: time to slide' } },
     panels: {
       asks: 'Panels',
       ways: { outside: 'blended from the outside in', centre: 'from the centre out, behind a centrepiece' },
     },
-    glue: { asks: 'Fixing', ways: { tape: 'tape or foam: dry', liquid: 'liquid glue: time to slide' } },
   };
   const own = $props.id();
 </script>
