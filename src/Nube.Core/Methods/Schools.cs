@@ -112,7 +112,7 @@ public enum Turns
     /// <summary>As all is done soonest, however often the brush is rinsed: the default.</summary>
     Soonest,
 
-    /// <summary>With few rinses, where that costs little time.</summary>
+    /// <summary>With few rinses and few steps, where that costs little time.</summary>
     FewRinses,
 
     /// <summary>One colour over all images and cards, then the next darker one.</summary>
@@ -154,7 +154,7 @@ public sealed record Schools(
     public static string InWords(Turns turns) => turns switch
     {
         Turns.OneByOne => "one colour over all cards after the other",
-        Turns.FewRinses => "with few rinses",
+        Turns.FewRinses => "with few rinses and few steps",
         _ => "with colours taking turns as it is done soonest",
     };
 

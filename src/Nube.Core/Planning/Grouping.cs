@@ -42,8 +42,8 @@ internal static class Grouping
     public static List<List<Pass>>? WithoutWaits(
         ImmutableArray<Pass> singles, List<List<Pass>> sets, ImmutableArray<Pass> together, IReadOnlyCollection<(int One, int Other)> touching, Pace pace)
     {
-        // With a heat tool nothing waits for drying; who takes one colour after the other would rather wait.
-        if (pace.Options.Heat || pace.Options.Turns == Turns.OneByOne || together.Length == singles.Length) return null;
+        // With a heat tool nothing waits for drying; who wants few rinses would rather wait.
+        if (pace.Options.Heat || pace.Options.Turns != Turns.Soonest || together.Length == singles.Length) return null;
         var (hands, large) = (Hands(together, pace), new OneCardOrder(together, touching, pace).Seconds);
         if (large <= hands) return null;
         var card = new OneCardOrder(singles, touching, pace);

@@ -12,11 +12,11 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
     private const double Units = 10; // tenths of a second
     private const double ManyPasses = 36; // above, the solver takes far longer for the same deterministic time
 
-    /// <summary>Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying no bound, or nothing was found.</summary>
+    /// <summary>Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying no bound, or hands bound the run anyway.</summary>
     /// <remarks>
     /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time, each with
     /// the least setup that it can have. Solved by CP-SAT (OR-Tools), which proves its bound; all times are rounded down, so that the bound
-    /// holds. Every card of a run takes at least so long, whatever is done between, and all of them longer by what <see cref="ScheduleProblem.Behind"/> says. One worker and a limit in its own
+    /// holds. A quick search gives it an order to begin with. Every card of a run takes at least so long, whatever is done between, and all of them longer by what <see cref="ScheduleProblem.Behind"/> says. One worker and a limit in its own
     /// deterministic time: the same on any machine.
     /// </remarks>
     /// <param name="problem">The run.</param>
@@ -28,8 +28,7 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
         // Where one card is quickly done, it is the hands that bound the run.
         var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
-        if (problem.Heats) return null;
-        if (Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
+        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
         var walked = problem.Steps(OrderSearch.Quick(problem, jobs, stop)).ToDictionary(step => step.Pass, step => step.StartSeconds);
         long Whole(double time) => (long)Math.Floor(time * Units);
         var horizon = passes.Sum(pass => Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1);

@@ -10,7 +10,10 @@ internal sealed class OneCardOrder
     private readonly double[] dries; // of a single pass, s
     private readonly int[][] own, near; // areas of a single pass, and those that touch them; from 0
     private readonly int areas;
-    private List<Pass[]> order; // what goes together, in its order
+    private List<Set> order;
+
+    /// <summary>What goes together, and how long it takes, s.</summary>
+    private sealed record Set(Pass[] Passes, double PaintSeconds);
 
     /// <summary>Looks for a good order in which every pass goes alone.</summary>
     /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before it.</param>
@@ -22,7 +25,7 @@ internal sealed class OneCardOrder
         var drying = Scheduler.DryingIn(pace.Air, singles, pace.Paper, pace.Options);
         var options = PlanOptions.None with { DryingFactor = pace.Options.DryingFactor };
         var problem = new ScheduleProblem(singles, touching, 1, drying, hand, options);
-        order = [.. OrderSearch.Quick(problem, problem.Jobs, CancellationToken.None).Select(pass => new[] { singles[pass] })];
+        order = [.. OrderSearch.Quick(problem, problem.Jobs, CancellationToken.None).Select(pass => SetOf([singles[pass]]))];
         dries = [.. singles.Select(pass => drying.TimesOf(pass).Dry.TotalSeconds)];
         var ids = singles.SelectMany(pass => pass.Areas).Distinct().Index().ToDictionary(i => i.Item, i => i.Index);
         areas = ids.Count;
@@ -36,7 +39,7 @@ internal sealed class OneCardOrder
     public double Seconds { get; private set; }
 
     /// <summary>What goes together.</summary>
-    public List<List<Pass>> Sets => [.. order.Select(set => set.ToList())];
+    public List<List<Pass>> Sets => [.. order.Select(set => set.Passes.ToList())];
 
     /// <summary>Makes a pass go with another and what goes with that, where the one or the others are now; false when the card is not done in time then.</summary>
     /// <param name="pass">A pass that goes alone.</param>
@@ -44,11 +47,11 @@ internal sealed class OneCardOrder
     /// <param name="limit">When the card is to be done, s.</param>
     public bool Join(Pass pass, Pass home, double limit)
     {
-        var (alone, with) = (order.FindIndex(set => set.Contains(pass)), order.FindIndex(set => set.Contains(home)));
-        Pass[] joined = [.. order[with], pass];
+        var (alone, with) = (order.FindIndex(set => set.Passes.Contains(pass)), order.FindIndex(set => set.Passes.Contains(home)));
+        var joined = SetOf([.. order[with].Passes, pass]);
         var tried = new[] { alone, with }.Select(at =>
         {
-            var changed = order.Select((set, place) => place == at ? joined : place == alone || place == with ? [] : set).Where(set => set.Length > 0).ToList();
+            var changed = order.Select((set, place) => place == at ? joined : set).Where((_, place) => place == at || (place != alone && place != with)).ToList();
             return (Order: changed, Finish: Finish(changed));
         }).MinBy(one => one.Finish);
         if (tried.Finish > limit) return false;
@@ -56,14 +59,16 @@ internal sealed class OneCardOrder
         return true;
     }
 
+    private Set SetOf(Pass[] passes) => new(passes, hand.PaintSeconds(PassBuilder.Together(passes)));
+
     /// <summary>When the last stroke of an order is done, s; infinite when something comes before what must come before it.</summary>
-    private double Finish(List<Pass[]> sets)
+    private double Finish(List<Set> sets)
     {
         var (dry, done, free, last) = (new double[areas], new bool[singles.Length], 0.0, (Pass?)null);
         foreach (var set in sets)
         {
-            var start = free + hand.SetupSeconds(last, set[0]);
-            foreach (var pass in set)
+            var start = free + hand.SetupSeconds(last, set.Passes[0]);
+            foreach (var pass in set.Passes)
             {
                 foreach (var before in pass.After)
                 {
@@ -71,8 +76,8 @@ internal sealed class OneCardOrder
                 }
                 foreach (var area in near[pass.Index]) start = Math.Max(start, dry[area]);
             }
-            (free, last) = (start + hand.PaintSeconds(PassBuilder.Together(set)), set[0]);
-            foreach (var pass in set)
+            (free, last) = (start + set.PaintSeconds, set.Passes[0]);
+            foreach (var pass in set.Passes)
             {
                 done[pass.Index] = true;
                 foreach (var area in own[pass.Index]) dry[area] = free + dries[pass.Index];

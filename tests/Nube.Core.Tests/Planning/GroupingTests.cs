@@ -57,6 +57,7 @@ public class GroupingTests
         Same(Band(40, 12, 1, 24));
         Same(Band(12, 5, 2, 3, new PlanOptions { Heat = true }));
         Same(Band(12, 5, 2, 3, new PlanOptions { Turns = Turns.OneByOne }));
+        Same(Band(12, 5, 2, 3, new PlanOptions { Turns = Turns.FewRinses }));
 
         static void Same((ImmutableArray<Pass> Together, ImmutableArray<Pass> Grouped, (int, int)[]) band) =>
             Assert.Equal(band.Together.Select(pass => pass.Areas), band.Grouped.Select(pass => pass.Areas));

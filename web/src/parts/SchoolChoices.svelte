@@ -22,7 +22,7 @@
       asks: 'Colours',
       ways: {
         soonest: 'in turns, as all is done soonest',
-        fewRinses: 'with few rinses',
+        fewRinses: 'with few rinses and steps',
         oneByOne: 'one over all cards, then the next',
       },
     },
