@@ -108,7 +108,8 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         // A wash that is just laid dries in a third of the time when a fan is switched on.
         window.Press(" ");
         window.WaitUntil(() => StepsDone() == done + 2, "the next step");
-        var still = LongestMinutes();
+        var still = 0.0;
+        window.WaitUntil(() => (still = LongestMinutes()) > 1, "what was laid to be wet on the line");
         window.Find("//button[starts-with(@aria-label, 'The room')]").Click();
         window.Find("//label[contains(., 'a fan')]").Click();
         window.Button("Set the room").Click();

@@ -15,9 +15,9 @@
   });
 </script>
 
-<h3 class="mt-3">How colours take turns</h3>
 {#if ways.trouble}<TroubleNote trouble={ways.trouble} />{/if}
 {#if ways.value}
+  <h3 class="mt-3">How colours take turns</h3>
   <ul class="mt-2 grid gap-1">
     {#each ways.value as way (way.turns)}
       <li class="flex flex-wrap items-center gap-x-4">
