@@ -20,7 +20,6 @@ public static class Scheduler
     public const int MostCards = 24;
 
     private const int ManyJobs = 200_000; // jobs x jobs up to which all weightings are tried
-    private const int MostApart = 13; // of those that are tried; shares no factor with how they are listed
     private const double WorthSolving = 0.01; // of the usual effort: below, setting a solver up takes longer than the search
     private const double OneCardEffort = 4; // CP-SAT's deterministic time, about seconds, at the usual effort
 
@@ -40,6 +39,9 @@ public static class Scheduler
            from rank in (double[])[1, 0, 5, 20, 100]
            select new Weighting(change, rank, tail),
     ];
+
+    // Of large runs one weighting in so many is tried: none shares a factor with the lists above, so that all values come up.
+    private static readonly int[] OneIn = [1, 7, 11, 13];
 
     /// <summary>Plans a run.</summary>
     /// <param name="passes">The passes of one card, each after those that must come before it.</param>
@@ -165,8 +167,9 @@ public static class Scheduler
     /// <param name="jobs">What is to be ordered; all jobs, or those of some cards.</param>
     internal static (int[] Order, double Finish) Greedy(ScheduleProblem problem, int[] jobs)
     {
-        // A first order is to be there at once: of large runs fewer are built, evenly out of the list.
-        var every = Math.Clamp((int)((long)jobs.Length * jobs.Length / ManyJobs), 1, MostApart);
+        // A first order is to be there at once: of large runs fewer are built.
+        var wanted = (long)jobs.Length * jobs.Length / ManyJobs;
+        var every = OneIn.FirstOrDefault(one => one >= wanted, OneIn[^1]);
         var best = Weightings.Where((_, place) => place % every == 0).ToList().AsParallel().AsOrdered()
             .Select(weighting => Greedy(problem, jobs, weighting))
             .Aggregate((a, b) => b.Cost < a.Cost - 1e-9 ? b : a);
