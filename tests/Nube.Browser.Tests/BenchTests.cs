@@ -1,3 +1,5 @@
+using Npgsql;
+
 namespace Nube.Browser.Tests;
 
 /// <summary>Timers and taps survive a reload, a lost connection and a restarted server.</summary>
@@ -31,6 +33,39 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
 
         window.Button("Back").Click();
         window.WaitUntil(() => StepsDone() == done + 1, "the step taken back");
+    }
+
+    [Fact]
+    public async Task Three_quick_taps_at_a_slow_server_all_arrive_in_their_order()
+    {
+        window.OpenDemoBook();
+        var run = window.OpenRun("Swap invitations", "bench");
+        var done = StepsDone();
+        await using var data = NpgsqlDataSource.Create(nube.Connection);
+        async Task<List<string>> Kinds()
+        {
+            await using var asked = data.CreateCommand($"select tap->>'kind' from bench_taps where run_id = '{run["/runs/".Length..]}' order by arrival");
+            await using var rows = await asked.ExecuteReaderAsync();
+            List<string> kinds = [];
+            while (await rows.ReadAsync()) kinds.Add(rows.GetString(0));
+            return kinds;
+        }
+        var before = await Kinds();
+        nube.Delay = TimeSpan.FromMilliseconds(300);
+        try
+        {
+            // Within one frame, as a knuckle that bounces and a hand that is quick would.
+            window.Driver.ExecuteScript("for (const key of ['w', 'Backspace', ' ']) window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))");
+            window.WaitUntil(() => Kinds().Result.Count == before.Count + 3, "all three to arrive");
+        }
+        finally
+        {
+            nube.Delay = TimeSpan.Zero;
+        }
+        Assert.Equal([.. before, "wetNow", "back", "done"], await Kinds());
+        Assert.Empty(window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'wait here')]")));
+        // "Done" was of the step that was shown, so it stands, and the one before it was taken back.
+        window.WaitUntil(() => StepsDone() == done, "the page to follow");
     }
 
     [Fact]

@@ -1,4 +1,6 @@
+using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
@@ -32,6 +34,9 @@ public sealed class NubeInBrowser : IAsyncLifetime
     /// <summary>The server's time, which a test can move on.</summary>
     public MovableTime Time { get; } = new();
 
+    /// <summary>How long every change waits before the server looks at it.</summary>
+    public TimeSpan Delay { get; set; }
+
     public string Address => $"http://127.0.0.1:{port}";
 
     private static string Cluster => Environment.GetEnvironmentVariable("NUBE_TEST_POSTGRES")
@@ -57,13 +62,30 @@ public sealed class NubeInBrowser : IAsyncLifetime
 
     public void Start()
     {
-        factory = new Host(new NpgsqlConnectionStringBuilder(Cluster) { Database = database }.ConnectionString, Time);
+        factory = new Host(Connection, Time, new SlowServer(() => Delay));
         factory.UseKestrel(port);
         factory.StartServer();
         Assert.Equal(port, factory.ClientOptions.BaseAddress.Port);
     }
 
-    private sealed class Host(string connection, TimeProvider time) : WebApplicationFactory<Program>
+    /// <summary>The database, for a look behind the pages.</summary>
+    public string Connection => new NpgsqlConnectionStringBuilder(Cluster) { Database = database }.ConnectionString;
+
+    /// <summary>A server that takes its time with every change.</summary>
+    private sealed class SlowServer(Func<TimeSpan> delay) : IStartupFilter
+    {
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+        {
+            app.Use(async (context, rest) =>
+            {
+                if (!HttpMethods.IsGet(context.Request.Method)) await Task.Delay(delay());
+                await rest(context);
+            });
+            next(app);
+        };
+    }
+
+    private sealed class Host(string connection, TimeProvider time, IStartupFilter slow) : WebApplicationFactory<Program>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {
@@ -73,7 +95,7 @@ public sealed class NubeInBrowser : IAsyncLifetime
             builder.UseSetting("Nube:SignInsPerMinute", "100000");
             builder.UseSetting("Nube:UploadsPerMinute", "100000");
             builder.UseSetting("Nube:SearchShare", "0.05");
-            builder.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
+            builder.ConfigureTestServices(services => services.AddSingleton(slow).Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
         }
     }
 

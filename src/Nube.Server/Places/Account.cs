@@ -36,9 +36,7 @@ public static class Account
     private static async Task<Ok<AccountView>> Look(
         HttpContext context, UserManager<Maker> makers, IAntiforgery antiforgery, DemoBook demo)
     {
-        // The page reads this cookie and sends its value back as a header with everything that changes something.
-        var token = antiforgery.GetAndStoreTokens(context).RequestToken!;
-        context.Response.Cookies.Append("nube-request", token, new CookieOptions { SameSite = SameSiteMode.Strict, HttpOnly = false });
+        RequestToken.Hand(context, antiforgery);
         var maker = await makers.GetUserAsync(context.User);
         return TypedResults.Ok(new AccountView(
             maker?.UserName, maker is not null, maker?.IsDemo ?? false, await demo.IsAvailable(), maker?.Room));

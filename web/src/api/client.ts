@@ -82,8 +82,14 @@ export class Trouble extends Error {
   constructor(
     message: string,
     readonly status: number,
+    readonly type = '',
   ) {
     super(message);
+  }
+
+  /** The page's token is not of this sign-in any more; see the server's `RequestToken`. */
+  get isStalePage() {
+    return this.type === 'urn:nube:stale-page';
   }
 }
 
@@ -115,7 +121,12 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
     );
   }
   if (answer.response.ok) return answer.data as T;
-  throw new Trouble(sentenceOf(answer.error), answer.response.status);
+  throw new Trouble(
+    textOf(answer.error, 'detail') ??
+      'Something went wrong here. What you had done before is kept; try again.',
+    answer.response.status,
+    textOf(answer.error, 'type'),
+  );
 }
 
 /** Sends a form with a file; the generated client writes JSON only. */
@@ -130,13 +141,9 @@ export function sendForm<T>(path: string, form: FormData): Promise<T> {
   );
 }
 
-function sentenceOf(problem: unknown): string {
-  if (
-    typeof problem === 'object' &&
-    problem !== null &&
-    'detail' in problem &&
-    typeof problem.detail === 'string'
-  )
-    return problem.detail;
-  return 'Something went wrong here. What you had done before is kept; try again.';
+/** A text of the server's ProblemDetails. */
+function textOf(problem: unknown, member: string): string | undefined {
+  if (typeof problem !== 'object' || problem === null) return undefined;
+  const value = (problem as Record<string, unknown>)[member];
+  return typeof value === 'string' ? value : undefined;
 }

@@ -1,4 +1,15 @@
-import type { Colourant, Habits, Likeness, Medium, OnPaper, Shadow, Tone, Wetness } from '../api/client';
+import type {
+  Colourant,
+  Habits,
+  Likeness,
+  Medium,
+  OnPaper,
+  Shadow,
+  Tap,
+  TapKind,
+  Tone,
+  Wetness,
+} from '../api/client';
 
 /** The product's words for what the server names. */
 export const wetnessWords: Record<Wetness, string> = {
@@ -124,3 +135,26 @@ export const waterWords: Record<Speed['water'], string> = {
   juicy: 'very wet',
   flood: 'flooded',
 };
+
+const tapKindWords: Record<TapKind, string> = {
+  done: '“Done”',
+  back: '“Back”',
+  wetNow: '“Wet now”',
+  take: '“Do this meanwhile”',
+  note: 'The note',
+  heated: '“Heated”',
+  dryNow: '“It is dry”',
+  stillWet: '“It is still wet”',
+  skip: '“Leave this step out”',
+  spill: 'The spill',
+  otherMix: 'The other colour',
+  timer: 'The timer',
+  timerOff: 'Taking a timer away',
+  air: 'The air of the room',
+};
+
+/** What a tap said: "“Done” at step 4", "The note “a drop too many”". */
+export function tapWords({ kind, step, text }: Tap): string {
+  const what = tapKindWords[kind] + (text ? ` “${text}”` : '');
+  return step > 0 ? `${what} at step ${step}` : what;
+}

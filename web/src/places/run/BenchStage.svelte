@@ -19,6 +19,7 @@
   import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
   import StepInHand from './StepInHand.svelte';
+  import TapNotices from './TapNotices.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
@@ -32,6 +33,15 @@
     if (id) void bench.refresh().then(() => taps.send());
   });
   whenRoomChanges(() => void bench.refresh());
+  $effect(() => {
+    const queue = taps;
+    window.addEventListener('storage', queue.lookAgain);
+    window.addEventListener('online', queue.send);
+    return () => {
+      window.removeEventListener('storage', queue.lookAgain);
+      window.removeEventListener('online', queue.send);
+    };
+  });
   $effect(() => keepAwake());
   // Another device may be at the same run: what it taps is seen here soon.
   const inStep = 3000;
@@ -92,13 +102,7 @@
 {/snippet}
 
 {#if bench.trouble}<div class="mb-3"><TroubleNote trouble={bench.trouble} again={bench.refresh} /></div>{/if}
-{#if taps.waiting > 0}
-  <p role="status" class="mb-3 border-l-4 border-warm bg-raised px-4 py-2">
-    The connection is lost. {taps.waiting === 1 ? 'One tap waits' : `${taps.waiting} taps wait`} here and will be
-    sent in order.
-    <button type="button" class="underline" onclick={() => taps.send()}>Send now</button>
-  </p>
-{/if}
+<TapNotices {taps} />
 
 {#if bench.value && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
