@@ -124,6 +124,9 @@ internal static class GapBridging
         using var depth = new Mat();
         Cv2.DistanceTransform(ink, depth, DistanceTypes.L2, DistanceTransformMasks.Mask5);
         depth.GetArray(out float[] halfWidth);
+        // Where nothing is paper the distance to it is without end; no line is wider than the picture.
+        var widest = (float)Math.Min(art.Width, art.Height);
+        for (var i = 0; i < halfWidth.Length; i++) halfWidth[i] = Math.Min(halfWidth[i], widest);
         var lines = new ThinLines(Skeleton.Of(art.Ink, art.Width, art.Height), art.Width, halfWidth);
         lines.DropSpurs();
         var steps = (int)Math.Round(DirectionMm * art.PixelsPerMm);
@@ -149,12 +152,13 @@ internal static class GapBridging
         var furthest = start + reach;
         var span = (int)Math.Ceiling(furthest);
         var (nearest, hit) = (double.PositiveInfinity, (Point2d?)null);
-        for (var dy = -span; dy <= span; dy++)
+        var (endX, endY) = ((int)end.At.X, (int)end.At.Y);
+        for (var y = Math.Max(0, endY - span); y <= Math.Min(art.Height - 1, endY + span); y++)
         {
-            for (var dx = -span; dx <= span; dx++)
+            for (var x = Math.Max(0, endX - span); x <= Math.Min(art.Width - 1, endX + span); x++)
             {
-                var (x, y) = ((int)end.At.X + dx, (int)end.At.Y + dy);
-                if (x < 0 || y < 0 || x >= art.Width || y >= art.Height || art.Ink[y * art.Width + x] == 0) continue;
+                if (art.Ink[y * art.Width + x] == 0) continue;
+                var (dx, dy) = (x - endX, y - endY);
                 var length = Math.Sqrt(dx * dx + dy * dy);
                 if (length <= start || length > furthest || length >= nearest) continue;
                 if ((end.Direction.X * dx + end.Direction.Y * dy) / length < ConeCosine) continue;

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Nube.Core.Artwork;
 
 /// <summary>A picture in greys, as it is measured.</summary>
@@ -8,6 +10,9 @@ namespace Nube.Core.Artwork;
 /// <param name="IsDrawn">Drawn by a program: no noise, no uneven light.</param>
 public sealed record GreyPicture(int Width, int Height, double PixelsPerMm, byte[] Pixels, bool IsDrawn)
 {
+    /// <summary>What the maker should know about how it was read, in sentences.</summary>
+    public ImmutableArray<string> Remarks { get; init; } = [];
+
     /// <summary>Width, mm.</summary>
     public double WidthMm => Width / PixelsPerMm;
 

@@ -9,11 +9,15 @@ public static partial class Lengths
     /// <summary>Millimetres in an inch, exact by the international yard and pound agreement of 1959.</summary>
     public const double MillimetresPerInch = 25.4;
 
+    /// <summary>Longest length as it is written, letters.</summary>
+    public const int LongestText = 40;
+
     /// <summary>Millimetres of "108 mm", "10.8 cm", "4 1/4 in", "4.25 in", "1/2 in" or 4 1/4".</summary>
     /// <returns>The length in mm, above 0, or null when the text is none.</returns>
     public static double? ParseMillimetres(string? text)
     {
-        var match = LengthPattern().Match(text ?? "");
+        if (text is null || text.Length > LongestText) return null;
+        var match = LengthPattern().Match(text.Trim());
         if (!match.Success) return null;
         var whole = match.Groups["whole"].Value;
         var value = whole.Length == 0 ? 0 : double.Parse(whole.Replace(',', '.'), CultureInfo.InvariantCulture);
@@ -46,6 +50,9 @@ public static partial class Lengths
         };
     }
 
-    [GeneratedRegex("""^\s*(?<whole>\d+(?:[.,]\d+)?(?!\s*/))?\s*(?:(?<top>\d+)\s*/\s*(?<bottom>\d+))?\s*(?<unit>mm|cm|inches|inch|in|")\s*$""")]
+    // A whole number, a fraction, or both with a blank between; without backtracking it takes as long as the text is.
+    [GeneratedRegex(
+        """^((?<whole>\d+([.,]\d+)?)|((?<whole>\d+)\s+)?(?<top>\d+)\s*/\s*(?<bottom>\d+))\s*(?<unit>mm|cm|inches|inch|in|")$""",
+        RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
     private static partial Regex LengthPattern();
 }

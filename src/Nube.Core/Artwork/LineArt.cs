@@ -36,8 +36,11 @@ public static class LineExtraction
     /// <summary>Least difference of ink and paper, of 255; below it nothing is taken for a line.</summary>
     private const int LeastContrast = 12;
 
+    /// <summary>Most of a picture that can be ink, as a share; beyond there is no paper left that lines could enclose.</summary>
+    private const double MostInk = 0.95;
+
     /// <summary>The lines of a picture.</summary>
-    /// <exception cref="PictureTroubleException">Nothing stands out from the paper.</exception>
+    /// <exception cref="PictureTroubleException">Nothing stands out from the paper, or all of it is ink.</exception>
     public static LineArt From(GreyPicture picture)
     {
         ArgumentNullException.ThrowIfNull(picture);
@@ -46,6 +49,12 @@ public static class LineExtraction
         var art = new LineArt(picture.Width, picture.Height, picture.PixelsPerMm, darkness, new byte[darkness.Length]);
         if (!Cut(art, low, high))
             throw new PictureTroubleException("No lines stand out from the paper in this picture. Scan it darker, or bring in another.");
+        if (art.Ink.AsSpan().Count(byte.MaxValue) > MostInk * art.Ink.Length)
+        {
+            throw new PictureTroubleException(picture.IsDrawn
+                ? "Nearly all of this drawing is ink. A shape that should be an outline may have lost its fill=\"none\"; set it, or bring the drawing in as a PNG."
+                : "Nearly all of this picture is dark, so no lines can be told from the paper. Scan it lighter, or bring in another.");
+        }
         return art;
     }
 

@@ -142,12 +142,36 @@ public static class PictureFile
         var (width, height) = (tiff.GetField(TiffTag.IMAGEWIDTH)?[0].ToInt() ?? 0, tiff.GetField(TiffTag.IMAGELENGTH)?[0].ToInt() ?? 0);
         if (width <= 0 || height <= 0) throw new PictureTroubleException("The TIFF file says no size. Save it again, or as PNG.");
         PictureReader.CheckSize(width, height);
+        CheckStrips(tiff, file.Length);
         var pixels = new int[width * height];
         if (!tiff.ReadRGBAImageOriented(width, height, pixels, Orientation.TOPLEFT, true))
             throw new PictureTroubleException("This kind of TIFF cannot be read, or the file is damaged. Save it as PNG and try again.");
         var rgba = new byte[4 * pixels.Length];
         for (var at = 0; at < pixels.Length; at++) BinaryPrimitives.WriteInt32LittleEndian(rgba.AsSpan(4 * at), pixels[at]);
         return Png(width, height, rgba, SKAlphaType.Premul);
+    }
+
+    /// <summary>
+    /// Refuses a TIFF that claims more than is in it (TIFF 6.0, sections 3 and 15): the decoder sets aside what a file claims before
+    /// it looks whether it is there.
+    /// </summary>
+    private static void CheckStrips(Tiff tiff, long length)
+    {
+        const int mostSamples = 8, mostBits = 32; // CMYK with covers, at most in floating point
+        int Field(TiffTag tag, int usual) => tiff.GetField(tag)?[0].ToInt() ?? usual;
+        var (samples, bits) = (Field(TiffTag.SAMPLESPERPIXEL, 1), Field(TiffTag.BITSPERSAMPLE, 1));
+        if (samples is < 1 or > mostSamples || bits is < 1 or > mostBits)
+            throw new PictureTroubleException("This kind of TIFF cannot be read. Save it as PNG and try again.");
+        var tiled = tiff.IsTiled();
+        if (tiled) PictureReader.CheckSize(Field(TiffTag.TILEWIDTH, 0), Field(TiffTag.TILELENGTH, 0));
+        var pieces = tiled ? tiff.NumberOfTiles() : tiff.NumberOfStrips();
+        for (var piece = 0; piece < pieces; piece++)
+        {
+            // Strips and tiles are counted in the same table.
+            var claimed = tiff.RawStripSize(piece);
+            if (claimed < 0 || claimed > length)
+                throw new PictureTroubleException("The TIFF file is damaged: it claims more than is in it. Save or scan it again.");
+        }
     }
 
     private static byte[] Png(int width, int height, byte[] rgba, SKAlphaType alpha)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
 using SkiaSharp;
@@ -9,10 +10,11 @@ namespace Nube.Core.Artwork;
 
 /// <summary>Reads SVG drawings without letting them reach out of themselves.</summary>
 /// <remarks>
-/// Entities and document types are refused, elements are counted before they are kept, and scripts, embedded documents
-/// and every reference that is not to a part of the drawing itself are left out before anything is drawn.
+/// Entities and document types are refused, elements are counted before they are kept, and scripts, embedded documents, filters
+/// and every reference that is not to a part of the drawing itself are left out before anything is drawn. What is left is
+/// counted once more as it would be drawn, see <see cref="SvgCost"/>.
 /// </remarks>
-internal static class SvgReader
+internal static partial class SvgReader
 {
     /// <summary>Most elements of a drawing.</summary>
     public const int MostElements = 100_000;
@@ -21,7 +23,10 @@ internal static class SvgReader
     public const int MostDepth = 200;
 
     private static readonly HashSet<string> LeftOut =
-        new(StringComparer.OrdinalIgnoreCase) { "script", "foreignObject", "iframe", "audio", "video", "image", "animate", "set" };
+        new(StringComparer.OrdinalIgnoreCase) { "script", "foreignObject", "iframe", "audio", "video", "image", "animate", "set", "filter" };
+
+    /// <summary>Said of a drawing whose filters were left out.</summary>
+    public const string WithoutFilters = "Filters such as blur and shadow were left out of the drawing: lines need none.";
 
     public static bool LooksLikeSvg(ReadOnlySpan<byte> file)
     {
@@ -35,7 +40,7 @@ internal static class SvgReader
 
     public static GreyPicture Read(byte[] file, PictureSize size)
     {
-        var (text, declaredMm) = Clean(file);
+        var (text, declaredMm, filtered) = Clean(file);
         using var svg = new SKSvg();
         SKPicture picture;
         try
@@ -69,11 +74,11 @@ internal static class SvgReader
             canvas.Translate(-bounds.Left, -bounds.Top);
             canvas.DrawPicture(picture);
         }
-        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true);
+        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true) { Remarks = filtered ? [WithoutFilters] : [] };
     }
 
-    /// <summary>The drawing without what reaches out of it, and its width in mm if it declares one.</summary>
-    private static (string Text, double? WidthMm) Clean(byte[] file)
+    /// <summary>The drawing without what reaches out of it and without filters, its width in mm if it declares one, and whether there were filters.</summary>
+    private static (string Text, double? WidthMm, bool Filtered) Clean(byte[] file)
     {
         try
         {
@@ -83,11 +88,12 @@ internal static class SvgReader
             var drawing = XDocument.Load(reader).Root!;
             if (drawing.Name.LocalName != "svg")
                 throw new PictureTroubleException("This XML file is not an SVG drawing.");
+            var filtered = LeaveFiltersOut(drawing);
             drawing.DescendantsAndSelf().Where(e => LeftOut.Contains(e.Name.LocalName)).Remove();
             drawing.DescendantsAndSelf().Attributes().Where(Harmful).Remove();
             drawing.DescendantNodes().OfType<XText>().Where(text => ReachesOut(text.Value)).Remove();
-            RefuseEndlessCopies(drawing);
-            return (drawing.ToString(SaveOptions.DisableFormatting), DeclaredWidth(drawing.Attribute("width")?.Value));
+            SvgCost.Check(drawing);
+            return (drawing.ToString(SaveOptions.DisableFormatting), DeclaredWidth(drawing.Attribute("width")?.Value), filtered);
         }
         catch (XmlException error)
         {
@@ -127,34 +133,33 @@ internal static class SvgReader
         attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase)
         || (attribute.Name.LocalName == "href" ? !attribute.Value.StartsWith('#') : ReachesOut(attribute.Value));
 
-    /// <summary>Counts what is drawn when every copy ("use") is followed; copies of copies can multiply without end.</summary>
-    private static void RefuseEndlessCopies(XElement drawing)
+    /// <summary>Takes filters off what they are put on, or it would not be drawn at all; answers whether there were any.</summary>
+    private static bool LeaveFiltersOut(XElement drawing)
     {
-        var named = new Dictionary<string, XElement>();
+        var any = false;
         foreach (var element in drawing.DescendantsAndSelf())
         {
-            if (element.Attribute("id")?.Value is { } id) named.TryAdd(id, element);
-        }
-        var counted = new Dictionary<XElement, long>();
-        var inHand = new HashSet<XElement>();
-        if (Drawn(drawing) > MostElements)
-            throw new PictureTroubleException("The SVG drawing copies its parts more than 100,000 times. Simplify it, or bring it in as a PNG.");
-
-        long Drawn(XElement element)
-        {
-            if (counted.TryGetValue(element, out var known)) return known;
-            if (!inHand.Add(element) || inHand.Count > 4 * MostDepth)
-                throw new PictureTroubleException("The SVG drawing contains a copy of itself and can never be finished.");
-            var sum = 1L;
-            foreach (var child in element.Elements()) sum += Drawn(child);
-            foreach (var link in element.Attributes().Where(a => a.Name.LocalName == "href"))
+            if (element.Attribute("filter") is { } filter)
             {
-                if (named.TryGetValue(link.Value[1..], out var target)) sum += Drawn(target);
+                filter.Remove();
+                any = true;
             }
-            inHand.Remove(element);
-            return counted[element] = Math.Min(sum, long.MaxValue / 4);
+            if (element.Attribute("style") is { } style && FilterProperty().IsMatch(style.Value))
+            {
+                style.Value = FilterProperty().Replace(style.Value, "");
+                any = true;
+            }
         }
+        foreach (var text in drawing.DescendantNodes().OfType<XText>().Where(text => text.Parent?.Name.LocalName == "style" && FilterProperty().IsMatch(text.Value)))
+        {
+            text.Value = FilterProperty().Replace(text.Value, "");
+            any = true;
+        }
+        return any;
     }
+
+    [GeneratedRegex("""\bfilter\s*:[^;}]*;?""", RegexOptions.NonBacktracking)]
+    private static partial Regex FilterProperty();
 
     private static bool ReachesOut(string value)
     {

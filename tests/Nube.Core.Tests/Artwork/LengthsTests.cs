@@ -25,6 +25,14 @@ public class LengthsTests
     [InlineData("four inches")]
     public void What_is_no_length_is_none(string? text) => Assert.Null(Lengths.ParseMillimetres(text));
 
+    [Fact]
+    public void A_length_without_end_is_none_at_once()
+    {
+        Assert.Null(Lengths.ParseMillimetres(new string(' ', 20_000_000) + "x"));
+        Assert.Null(Lengths.ParseMillimetres("4" + new string(' ', 38) + "x"));
+        Assert.Equal(108, Lengths.ParseMillimetres("108" + new string(' ', 20) + "mm")!.Value, 9);
+    }
+
     [Theory]
     [InlineData(107.95, "4 1/4 in")]
     [InlineData(12.7, "1/2 in")]

@@ -91,6 +91,86 @@ public class PictureReaderTests
     }
 
     [Fact]
+    public void A_drawing_that_is_all_ink_is_refused_with_the_likely_reason()
+    {
+        // A lost fill="none": a rectangle that was an outline covers everything.
+        var art = PictureReader.Read(Drawings.Svg(100, 5, "<rect width='100' height='5' fill='#000'/>"), Wide);
+        Assert.Contains("fill=\"none\"", Assert.Throws<PictureTroubleException>(() => LineExtraction.From(art)).Message, StringComparison.Ordinal);
+        var nearly = PictureReader.Read(Drawings.Svg(100, 50, "<rect width='99' height='49.5' fill='#000'/>"), Wide);
+        Assert.Throws<PictureTroubleException>(() => LineExtraction.From(nearly));
+    }
+
+    [Theory]
+    [InlineData(0.90)]
+    [InlineData(0.94)]
+    public void A_drawing_that_is_ink_but_for_a_window_ends(double ink)
+    {
+        // The widest "line" there can be; the search for gaps looks no farther than the picture.
+        var side = 100 * Math.Sqrt(1 - ink);
+        var art = LineExtraction.From(PictureReader.Read(Drawings.Svg(
+            100, 100, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"<path fill-rule='evenodd' fill='#000' d='M0 0H100V100H0ZM30 30h{side}v{side}h-{side}Z'/>")), Wide));
+        Assert.Single(AreaFinder.FindAreas(art, GapRule.Gappy).Areas);
+    }
+
+    [Theory]
+    [InlineData("<filter id='f'><feTurbulence baseFrequency='0.001' numOctaves='255'/><feMorphology radius='500'/></filter><g filter='url(#f)'>", "</g>")]
+    [InlineData("<filter id='f'><feGaussianBlur stdDeviation='900'/></filter><g style='opacity:1;filter:url(#f);stroke-width:2'>", "</g>")]
+    [InlineData("<style>.a{filter:blur(99px);stroke-width:2}</style><g class='a'>", "</g>")]
+    public void Filters_are_left_out_with_a_remark_and_the_lines_are_drawn(string before, string after)
+    {
+        var picture = PictureReader.Read(Drawings.Svg(60, 60, before + Drawings.Circle(30, 30, 20) + after), new PictureSize(null, null));
+        Assert.Contains("Filters", Assert.Single(picture.Remarks), StringComparison.Ordinal);
+        Assert.Single(AreaFinder.FindAreas(LineExtraction.From(picture)).Areas);
+    }
+
+    [Fact]
+    public void What_takes_for_ever_to_draw_is_refused_with_its_limit()
+    {
+        string Many(string one, int times) => string.Concat(Enumerable.Repeat(one, times));
+        Assert.Contains("500 see-through", Trouble(Drawings.Svg(100, 100, Many("<g opacity='0.5'><circle r='9'/></g>", 501))), StringComparison.Ordinal);
+        Assert.Contains("500 see-through", Trouble(Drawings.Svg(
+            100, 100, "<defs><mask id='m'><rect width='9' height='9'/></mask></defs>" + Many("<circle r='9' mask='url(#m)'/>", 501))), StringComparison.Ordinal);
+        Assert.Contains("300,000 points", Trouble(Drawings.Svg(100, 100, $"<path d='M0 0{Many("l1 1", 300_000)}'/>")), StringComparison.Ordinal);
+        // A marker of a thousand points on a path of a thousand: it is drawn at each of them.
+        Assert.Contains("300,000 points", Trouble(Drawings.Svg(
+            100, 100, $"<defs><marker id='k'><path d='M0 0{Many("l1 1", 1000)}'/></marker></defs><path marker-mid='url(#k)' d='M0 0{Many("l1 1", 1000)}'/>")), StringComparison.Ordinal);
+        // Masks in masks, each used ten times by the next.
+        var nested = string.Concat(Enumerable.Range(0, 9).Select(i => $"<mask id='m{i + 1}'>{Many($"<circle r='9' mask='url(#m{i})'/>", 10)}</mask>"));
+        Assert.Contains("more than", Trouble(Drawings.Svg(100, 100, $"<defs><mask id='m0'><circle r='9'/></mask>{nested}</defs><circle r='9' mask='url(#m9)'/>")), StringComparison.Ordinal);
+        Assert.Contains("copy of itself", Trouble(Drawings.Svg(
+            100, 100, "<mask id='a'><rect width='9' height='9' mask='url(#b)'/></mask><mask id='b'><rect width='9' height='9' mask='url(#a)'/></mask><circle r='9' mask='url(#a)'/>")), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_tiff_that_claims_more_than_is_in_it_is_refused_before_memory_is_set_aside()
+    {
+        // Little endian, one directory of eight entries (TIFF 6.0, section 2): 4000 x 4000, one strip of 1.6 GB that is not there.
+        using var file = new MemoryStream();
+        using (var writer = new BinaryWriter(file, Encoding.ASCII, leaveOpen: true))
+        {
+            writer.Write("II*\0"u8);
+            writer.Write(8);
+            (ushort Tag, ushort Type, int Value)[] entries =
+            [
+                (256, 4, 4000), (257, 4, 4000), (258, 3, 8), (259, 3, 1), (262, 3, 1), (273, 4, 200), (277, 3, 1), (278, 4, 4000), (279, 4, 1_600_000_000),
+            ];
+            writer.Write((ushort)entries.Length);
+            foreach (var (tag, type, value) in entries)
+            {
+                writer.Write(tag);
+                writer.Write(type);
+                writer.Write(1);
+                writer.Write(value);
+            }
+            writer.Write(0);
+            writer.Write(new byte[3200]);
+        }
+        var before = GC.GetTotalAllocatedBytes(precise: true);
+        Assert.Contains("claims more than is in it", Trouble(file.ToArray()), StringComparison.Ordinal);
+        Assert.True(GC.GetTotalAllocatedBytes(precise: true) - before < 64_000_000);
+    }
+
+    [Fact]
     public void What_reaches_out_of_a_drawing_is_left_out_and_the_rest_is_drawn()
     {
         var file = Drawings.Svg(60, 60, """
