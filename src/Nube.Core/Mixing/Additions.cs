@@ -9,30 +9,34 @@ namespace Nube.Core.Mixing;
 public sealed record Addition(int Candidate, Recipe Recipe);
 
 /// <summary>Which single addition to a palette comes nearest to a wish that it cannot reach.</summary>
-public static class Additions
+/// <remarks>
+/// For each candidate the mixes of it alone and with one colourant of the palette, about 250 for 12 colourants, as a
+/// <see cref="RecipeIndex"/>: they do not depend on the wish, so they are computed once for a palette and a paper.
+/// </remarks>
+public sealed class Additions
 {
-    /// <summary>The best addition, by the rank of the best recipe that it makes possible; null without candidates.</summary>
+    private readonly RecipeIndex[] withCandidate;
+
+    private Additions(RecipeIndex[] withCandidate) => this.withCandidate = withCandidate;
+
+    /// <summary>Memory that they take, bytes.</summary>
+    public long Bytes => withCandidate.Sum(index => index.Bytes);
+
+    /// <summary>Computes the mixes of every candidate.</summary>
     /// <param name="candidates">What could be added.</param>
     /// <param name="palette">What is there; at most 47.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
-    /// <param name="wish">The colour wanted, dry.</param>
-    /// <remarks>Mixes of the candidate alone and with one colourant of the palette; about 250 for 12 colourants.</remarks>
-    public static Addition? Best(
-        IReadOnlyList<PaintOptics> candidates, IReadOnlyList<PaintOptics> palette, Spectrum paper, Lab wish)
+    public static Additions To(IReadOnlyList<PaintOptics> palette, IReadOnlyList<PaintOptics> candidates, Spectrum paper)
     {
         ArgumentNullException.ThrowIfNull(candidates);
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
-        return Enumerable.Range(0, candidates.Count).AsParallel().AsOrdered()
-            .Select(candidate => new Addition(candidate, BestWith(candidates[candidate], palette, paper, wish)))
-            .Aggregate((Addition?)null, (best, next) => best is null || next.Recipe.Rank < best.Recipe.Rank ? next : best);
+        return new Additions([.. candidates.Select(candidate => RecipeIndex.BuildWithFirst([candidate, .. palette], paper))]);
     }
 
-    private static Recipe BestWith(PaintOptics candidate, IReadOnlyList<PaintOptics> palette, Spectrum paper, Lab wish)
-    {
-        PaintOptics[] all = [candidate, .. palette];
-        return MixGrid.Mixes(all.Length).Where(mix => mix[0].Colourant == 0)
-            .Select(mix => RecipeIndex.BestWash(mix, RecipeIndex.Optics(all, mix), paper, wish))
-            .MinBy(recipe => recipe.Rank)!;
-    }
+    /// <summary>The best addition, by the rank of the best recipe that it makes possible; null without candidates.</summary>
+    /// <param name="wish">The colour wanted, dry.</param>
+    public Addition? Best(Lab wish) => withCandidate
+        .Select((index, candidate) => new Addition(candidate, index.Nearest(wish, 1)[0]))
+        .Aggregate((Addition?)null, (best, next) => best is null || next.Recipe.Rank < best.Recipe.Rank ? next : best);
 }

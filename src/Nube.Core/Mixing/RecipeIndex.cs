@@ -41,7 +41,16 @@ public sealed class RecipeIndex
         ArgumentNullException.ThrowIfNull(paper);
         if (palette.Count is < 1 or > 48)
             throw new ArgumentException("Choose between 1 and 48 colourants to mix from.", nameof(palette));
-        PackedMix[] mixes = [.. MixGrid.Mixes(palette.Count, mostColourants).Select(parts => new PackedMix(parts))];
+        return Build(palette, paper, MixGrid.Mixes(palette.Count, mostColourants));
+    }
+
+    /// <summary>Computes the part of the grid for mixes of the first colourant, alone or with one other.</summary>
+    internal static RecipeIndex BuildWithFirst(IReadOnlyList<PaintOptics> palette, Spectrum paper) =>
+        Build(palette, paper, MixGrid.Mixes(palette.Count).Where(parts => parts[0].Colourant == 0));
+
+    private static RecipeIndex Build(IReadOnlyList<PaintOptics> palette, Spectrum paper, IEnumerable<ImmutableArray<RecipePart>> ofGrid)
+    {
+        PackedMix[] mixes = [.. ofGrid.Select(parts => new PackedMix(parts))];
         var washes = MixGrid.Washes.Length;
         var engine = new WashColours(palette, paper);
         return new RecipeIndex(palette, paper, mixes, ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours)));

@@ -25,7 +25,8 @@ public enum RecipeOrder
 }
 
 /// <summary>A colour wanted on a paper, from these colourants of the stash or, when none are named, from all.</summary>
-public sealed record MixWish(Guid Paper, ImmutableArray<Guid> Colourants, Srgb Colour, int MostColourants, RecipeOrder Order = RecipeOrder.Closest);
+public sealed record MixWish(
+    Guid Paper, Srgb Colour, int MostColourants, ImmutableArray<Guid>? Colourants = null, RecipeOrder Order = RecipeOrder.Closest);
 
 /// <summary>Something that is not in the stash and would come nearer.</summary>
 public sealed record AdditionView(string Name, string ColourIndex, RecipeView Recipe);
@@ -62,7 +63,7 @@ public static class MixPlace
         if (given.MostColourants is < 1 or > MixGrid.MostColourants)
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
-        var (stash, items) = await Chosen(given.Colourants, given.MostColourants, db, cancel);
+        var (stash, items) = await Chosen(given.Colourants ?? [], given.MostColourants, db, cancel);
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, given.MostColourants);
         var wish = given.Colour.ToLab();
         var found = palette.Index.Nearest(wish, Offered);
@@ -70,7 +71,7 @@ public static class MixPlace
             paper.Colour,
             [.. InOrder(given, items, palette.Index, found).Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
             found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
-            NoteOf(given.Colourants, stash.Count(item => item.ArchivedAt is null), items.Count)));
+            NoteOf(given.Colourants ?? [], stash.Count(item => item.ArchivedAt is null), items.Count)));
     }
 
     private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index, ImmutableArray<Recipe> closest)
@@ -96,7 +97,7 @@ public static class MixPlace
         // What is owned but left out, or put away, is no addition.
         var owned = stash.Select(item => item.Colourant!.ColourIndex).ToHashSet();
         Colourant[] candidates = [.. GenericCatalogue.WaterColours.Where(colour => !owned.Contains(colour.ColourIndex))];
-        var best = Additions.Best([.. candidates.Select(palettes.Optics)], palette.Optics, palette.Paper, wish);
+        var best = palettes.AdditionsTo(palette, candidates).Best(wish);
         if (best is null || best.Recipe.Rank >= rankNow) return null;
         var added = candidates[best.Candidate];
         return new AdditionView(added.Name, added.ColourIndex, Colours.RecipeOf(

@@ -11,7 +11,7 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>Colourants on a paper: these, or all in use when none are named; compared with others, or with the catalogue.</summary>
-public sealed record ReachAsked(Guid Paper, ImmutableArray<Guid> Colourants, ImmutableArray<Guid> Against);
+public sealed record ReachAsked(Guid Paper, ImmutableArray<Guid>? Colourants = null, ImmutableArray<Guid>? Against = null);
 
 /// <summary>A gap, in words.</summary>
 public sealed record GapView(string Name, double Lightness, double FromHue, double ToHue, double Missing);
@@ -55,8 +55,8 @@ internal static class MixSets
     private static async Task<Ok<ReachView>> FindReach(ReachAsked given, NubeDb db, Palettes palettes, CancellationToken cancel)
     {
         var paper = await MixPlace.PaperOf(given.Paper, db, cancel);
-        var (_, mine) = await MixPlace.Chosen(given.Colourants, 2, db, cancel);
-        var against = given.Against.IsDefaultOrEmpty ? Catalogue : [.. (await MixPlace.Chosen(given.Against, 2, db, cancel)).Items.Select(item => item.Colourant!)];
+        var (_, mine) = await MixPlace.Chosen(given.Colourants ?? [], 2, db, cancel);
+        var against = given.Against is not { Length: > 0 } others ? Catalogue : [.. (await MixPlace.Chosen(others, 2, db, cancel)).Items.Select(item => item.Colourant!)];
         var reach = Reach.Of(palettes.Get([.. mine.Select(item => item.Colourant!)], paper).Index);
         var other = Reach.Of(palettes.Get(against, paper).Index);
         return TypedResults.Ok(new ReachView(

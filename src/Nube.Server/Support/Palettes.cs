@@ -55,6 +55,15 @@ public sealed class Palettes(IMemoryCache cache)
         });
     }
 
+    /// <summary>What each of these would add to a palette on its paper.</summary>
+    public Additions AdditionsTo(PaletteOnPaper palette, IReadOnlyList<Colourant> candidates)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(candidates);
+        var key = $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray()), KeyFormat)}";
+        return Once<Additions>(key, made => made.Bytes, () => Additions.To(palette.Optics, OpticsOf(candidates), palette.Paper));
+    }
+
     /// <summary>A run's colourants on its paper.</summary>
     public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper)
     {

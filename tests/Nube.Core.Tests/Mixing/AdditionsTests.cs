@@ -14,7 +14,7 @@ public class AdditionsTests
     {
         var orange = GenericCatalogue.WaterColours.Skip(12).Take(20).Index().First(c => c.Item.ColourIndex == "PO62");
         var wish = SpectralColour.ToLab(KubelkaMunk.Over(BoxOfTwelve.Paper, Candidates[orange.Index], 0.5));
-        var addition = Additions.Best(Candidates, BoxOfTwelve.Palette, BoxOfTwelve.Paper, wish)!;
+        var addition = Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper).Best(wish)!;
         Assert.Equal(orange.Index, addition.Candidate);
         Assert.Equal(0, Assert.Single(addition.Recipe.Parts).Colourant);
         Assert.Equal(0, addition.Recipe.Difference, 6);
@@ -28,10 +28,10 @@ public class AdditionsTests
                 RecipeIndex.Build([candidate, .. BoxOfTwelve.Palette], BoxOfTwelve.Paper).Nearest(wish, 400)
                     .First(recipe => recipe.Parts[0].Colourant == 0).Rank)
             .Min();
-        Assert.Equal(best, Additions.Best(Candidates, BoxOfTwelve.Palette, BoxOfTwelve.Paper, wish)!.Recipe.Rank, 9);
+        Assert.Equal(best, Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper).Best(wish)!.Recipe.Rank, 9);
     }
 
     [Fact]
     public void Without_candidates_there_is_none() =>
-        Assert.Null(Additions.Best([], BoxOfTwelve.Palette, BoxOfTwelve.Paper, default));
+        Assert.Null(Additions.To(BoxOfTwelve.Palette, [], BoxOfTwelve.Paper).Best(default));
 }
