@@ -18,10 +18,7 @@ public class AreaBenchmarks
     [GlobalSetup]
     public void SetUp()
     {
-        var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "Nube.slnx"))) root = root.Parent!;
-        var image = Path.Combine(root.FullName, "src", "Nube.Server", "Demo", "Images", "watering-can.svg");
-        var sheet = PictureReader.Read(File.ReadAllBytes(image), new PictureSize(99.95, null));
+        var sheet = PictureReader.Read(BenchImages.Shipped("watering-can.svg"), new PictureSize(99.95, null));
         var padded = Pad(sheet, 1275 - 95, 1650 - 95);
         scan = PictureReader.Read(SimulatedScanner.Scan(padded, ScanConditions.Ordinary), new PictureSize(null, 300));
         if (Math.Abs(scan.Width - 1275) > 2 || Math.Abs(scan.Height - 1650) > 2)

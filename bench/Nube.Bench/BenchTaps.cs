@@ -15,18 +15,14 @@ internal static class BenchTaps
     private const int Benches = 50, TapsOfEach = 100, Runs = 10;
     private static readonly TimeSpan BeforeAgain = TimeSpan.FromMilliseconds(300); // as a page waits, only shorter
 
-    private static readonly byte[] Picture = System.Text.Encoding.UTF8.GetBytes(
-        """<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><path d="M5 5H45V45H5ZM5 25H45M25 5V25" fill="none" stroke="#000" stroke-width="0.5"/></svg>""");
-
     /// <summary>Runs both and prints what was found.</summary>
     /// <param name="server">The server's library.</param>
     /// <param name="postgres">An empty database.</param>
     public static async Task Run(string server, string postgres)
     {
-        var address = new Uri($"http://127.0.0.1:{FreePort()}");
-        using var host = new Host(server, postgres, address);
+        using var host = new ServerProcess(server, postgres);
         await host.Start();
-        var first = await Page.SignIn(address);
+        var first = await SignedInPage.OfDemo(host.Address);
         var swap = (await first.Get("/api/runs")).AsArray().Single(run => run!["name"]!.GetValue<string>() == "Swap invitations")!["id"]!.GetValue<string>();
         await Single(first, $"/api/runs/{swap}");
 
@@ -61,7 +57,7 @@ internal static class BenchTaps
     }
 
     /// <summary>One bench by itself: a step done and taken back, over and over.</summary>
-    private static async Task Single(Page page, string run)
+    private static async Task Single(SignedInPage page, string run)
     {
         var times = new List<double>();
         for (var tap = 0; tap < 120; tap++)
@@ -76,7 +72,7 @@ internal static class BenchTaps
             $"a tap on a run of 84 steps, there and back: median {times[times.Count / 2]:0.0} ms, 95 of 100 within {times[times.Count * 95 / 100]:0.0} ms"));
     }
 
-    private static async Task Work(Page page, string run, int bench, ConcurrentDictionary<(int, int), int> sent)
+    private static async Task Work(SignedInPage page, string run, int bench, ConcurrentDictionary<(int, int), int> sent)
     {
         for (var tap = 0; tap < TapsOfEach; tap++)
         {
@@ -98,92 +94,11 @@ internal static class BenchTaps
         }
     }
 
-    private static async Task<string> Planned(Page page, int number)
+    private static async Task<string> Planned(SignedInPage page, int number)
     {
-        var run = $"/api/runs/{(await page.Post("/api/runs", new { name = $"Bench {number}", cards = 2 }))["id"]!.GetValue<string>()}";
-        using var form = new MultipartFormDataContent { { new ByteArrayContent(Picture), "file", "rooms.svg" } };
-        var job = (await page.Send(HttpMethod.Post, $"{run}/image", form))["job"]!.GetValue<string>();
-        await page.Text($"/api/jobs/{job}/events");
-        var areas = (await page.Get(run))["image"]!["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>()).ToArray();
-        await page.Send(HttpMethod.Put, $"{run}/colours/wishes", JsonContent.Create(new { areas, colour = "#84ad62", shadow = "none" }));
+        var run = await page.Coloured($"Bench {number}", BenchImages.ThreeRooms);
         // The search for a better order is another load than taps.
         await page.Text($"/api/jobs/{(await page.Post($"{run}/plan", new { }))["job"]!.GetValue<string>()}/events");
         return run;
-    }
-
-    private static int FreePort()
-    {
-        using var listener = new System.Net.Sockets.TcpListener(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
-    }
-
-    /// <summary>The server as a process of its own.</summary>
-    private sealed class Host(string server, string postgres, Uri address) : IDisposable
-    {
-        private Process? process;
-
-        public async Task Start()
-        {
-            var start = new ProcessStartInfo("dotnet", [server, "--contentRoot", Path.GetDirectoryName(server)!]) { RedirectStandardOutput = true };
-            start.Environment["ASPNETCORE_URLS"] = address.ToString();
-            start.Environment["ConnectionStrings__Nube"] = postgres;
-            start.Environment["Nube__Demo"] = "true";
-            process = Process.Start(start)!;
-            process.OutputDataReceived += (_, _) => { };
-            process.BeginOutputReadLine();
-            using var http = new HttpClient { BaseAddress = address };
-            for (var tries = 0; ; tries++)
-            {
-                try
-                {
-                    if ((await http.GetAsync(new Uri("/health", UriKind.Relative))).IsSuccessStatusCode) return;
-                }
-                catch (HttpRequestException) when (tries < 600)
-                {
-                    // Not listening yet.
-                }
-                await Task.Delay(100);
-            }
-        }
-
-        public void Kill()
-        {
-            process!.Kill(entireProcessTree: true);
-            process.WaitForExit();
-        }
-
-        public void Dispose() => Kill();
-    }
-
-    /// <summary>A page that is signed in.</summary>
-    private sealed class Page(HttpClient http, string token)
-    {
-        public static async Task<Page> SignIn(Uri address)
-        {
-            var cookies = new CookieContainer();
-            var http = new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(10) };
-            string Token() => Uri.UnescapeDataString(cookies.GetCookies(address)["nube-request"]!.Value);
-            await http.GetAsync(new Uri("/api/account", UriKind.Relative));
-            await new Page(http, Token()).Post("/api/account/demo", new { });
-            await http.GetAsync(new Uri("/api/account", UriKind.Relative));
-            return new Page(http, Token());
-        }
-
-        public Task<JsonNode> Get(string path) => Send(HttpMethod.Get, path, null);
-
-        public Task<JsonNode> Post(string path, object body) => Send(HttpMethod.Post, path, JsonContent.Create(body));
-
-        public Task<string> Text(string path) => http.GetStringAsync(new Uri(path, UriKind.Relative));
-
-        public async Task<JsonNode> Send(HttpMethod method, string path, HttpContent? content)
-        {
-            using var request = new HttpRequestMessage(method, path) { Content = content };
-            request.Headers.Add("X-Nube-Request", token);
-            using var answer = await http.SendAsync(request);
-            answer.EnsureSuccessStatusCode();
-            var text = await answer.Content.ReadAsStringAsync();
-            return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
-        }
     }
 }

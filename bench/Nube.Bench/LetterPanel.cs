@@ -52,10 +52,7 @@ internal static class LetterPanel
 
     private static byte[] Scan()
     {
-        var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "Nube.slnx"))) root = root.Parent!;
-        var image = Path.Combine(root.FullName, "src", "Nube.Server", "Demo", "Images", "pumpkin-barrow.svg");
-        var art = LineExtraction.From(PictureReader.Read(File.ReadAllBytes(image), new PictureSize(60, null)));
+        var art = LineExtraction.From(PictureReader.Read(BenchImages.Shipped("pumpkin-barrow.svg"), new PictureSize(60, null)));
         var stamp = new Stamp(new Guid(1, 0, 0, new byte[8]), "Barrow", Silhouette.Of(art, GapRule.Strict));
         var sheet = new Scene(8.5 * Lengths.MillimetresPerInch - 8, 11 * Lengths.MillimetresPerInch - 8, false, []);
         sheet = sheet with { FrontFirst = Fill.Over(sheet, stamp, new FillWish(2, 1, 1)).Prints };

@@ -19,10 +19,7 @@ public class LightBenchmarks
     [GlobalSetup]
     public void SetUp()
     {
-        var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "Nube.slnx"))) root = root.Parent!;
-        var image = Path.Combine(root.FullName, "src", "Nube.Server", "Demo", "Images", "watering-can.svg");
-        raster = AreaFinder.FindAreas(LineExtraction.From(PictureReader.Read(File.ReadAllBytes(image), new PictureSize(null, null)))).Labels;
+        raster = AreaFinder.FindAreas(LineExtraction.From(PictureReader.Read(BenchImages.Shipped("watering-can.svg"), new PictureSize(null, null)))).Labels;
         forms = AreaForm.Of(raster);
     }
 

@@ -11,7 +11,14 @@ if (args is ["letter", var file])
 }
 if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
 {
-    await Nube.Bench.BenchTaps.Run(Environment.GetEnvironmentVariable("NUBE_BENCH_SERVER")!, postgres);
+    var server = Environment.GetEnvironmentVariable("NUBE_BENCH_SERVER")!;
+    if (args[^1] == "load") await Nube.Bench.ServerLoad.Run(server, postgres);
+    else await Nube.Bench.BenchTaps.Run(server, postgres);
+    return;
+}
+if (args[^1..] is ["fuzz"])
+{
+    await Nube.Bench.Fuzzing.Run();
     return;
 }
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter") Nube.Bench.LetterPanel.Run();
@@ -21,4 +28,4 @@ if (args[^1..] is ["letter"] or ["schedule"]) return;
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.
 var config = DefaultConfig.Instance.AddJob(
     Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(3).WithIterationCount(10));
-BenchmarkSwitcher.FromAssembly(typeof(Program).Assembly).Run(args, config);
+BenchmarkSwitcher.FromAssembly(typeof(Nube.Bench.BenchTaps).Assembly).Run(args, config);
