@@ -46,10 +46,32 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Long work.</summary>
     public DbSet<Job> Jobs => Set<Job>();
 
+    /// <summary>Sign-ins; not filtered by maker, for they say who the maker is.</summary>
+    public DbSet<Session> Sessions => Set<Session>();
+
+    /// <summary>Tries to sign in that failed.</summary>
+    public DbSet<FailedSignIn> FailedSignIns => Set<FailedSignIn>();
+
+    /// <summary>What this installation made up for itself.</summary>
+    public DbSet<InstallationSecret> Secrets => Set<InstallationSecret>();
+
     /// <inheritdoc />
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
     private Guid MakerId => scope.MakerId;
+
+    /// <summary>Removes makers with all that is theirs; answers how many they were.</summary>
+    public static async Task<int> Remove(IQueryable<Maker> makers, NubeDb db, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(makers);
+        ArgumentNullException.ThrowIfNull(db);
+        await using var whole = await db.Database.BeginTransactionAsync(cancel);
+        // Runs first: what they were coloured with may not go before them.
+        await db.Runs.IgnoreQueryFilters().Where(run => makers.Any(maker => maker.Id == run.MakerId)).ExecuteDeleteAsync(cancel);
+        var removed = await makers.ExecuteDeleteAsync(cancel);
+        await whole.CommitAsync(cancel);
+        return removed;
+    }
 
     /// <inheritdoc />
     protected override void OnModelCreating(ModelBuilder builder)
@@ -69,6 +91,26 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
         builder.Entity<IdentityUserClaim<Guid>>().ToTable("maker_claims");
         builder.Entity<IdentityUserLogin<Guid>>().ToTable("maker_logins");
         builder.Entity<IdentityUserToken<Guid>>().ToTable("maker_tokens");
+
+        builder.Entity<Session>(session =>
+        {
+            session.ToTable("sessions");
+            session.HasKey(s => s.KeyHash);
+            session.HasOne<Maker>().WithMany().HasForeignKey(s => s.MakerId);
+            session.Property(s => s.KeyHash).HasMaxLength(64);
+        });
+        builder.Entity<FailedSignIn>(failed =>
+        {
+            failed.ToTable("failed_sign_ins");
+            failed.HasKey(f => f.Key);
+            failed.Property(f => f.Key).HasMaxLength(64);
+        });
+        builder.Entity<InstallationSecret>(secret =>
+        {
+            secret.ToTable("installation_secrets");
+            secret.HasKey(s => s.Name);
+            secret.Property(s => s.Name).HasMaxLength(50);
+        });
 
         builder.Entity<StashItem>(item =>
         {
@@ -200,7 +242,11 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             job.ToTable("jobs");
             job.HasQueryFilter(j => j.MakerId == MakerId);
             job.HasOne<Run>().WithMany().HasForeignKey(j => j.RunId);
+            job.Property(j => j.Kind).HasConversion<string>().HasMaxLength(20);
+            job.Property(j => j.Order).HasColumnType("jsonb");
+            job.Property(j => j.TakenBy).HasMaxLength(100);
             job.Property(j => j.State).HasConversion<string>().HasMaxLength(20);
+            job.HasIndex(j => new { j.State, j.Kind });
             job.Property(j => j.Message).HasMaxLength(1000);
         });
     }

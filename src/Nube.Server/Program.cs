@@ -15,11 +15,14 @@ using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Devices;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
+using Nube.Core;
 using Nube.Server.Demo;
 using Nube.Server.Places;
+using Nube.Server.SigningIn;
 using Nube.Server.Support;
 using Nube.Server.Work;
+using Npgsql;
+using Nube.Workshop;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -27,12 +30,17 @@ var jobQueue = new PostgreSqlStorageOptions
 {
     EnableLongPolling = true,
     QueuePollInterval = TimeSpan.FromSeconds(2),
-    // Work whose process died is taken up by another after this; none takes nearly so long.
-    InvisibilityTimeout = TimeSpan.FromMinutes(5),
+    // A turn whose process died is brought again after this; one that is at work says so all the time.
+    InvisibilityTimeout = TimeSpan.FromSeconds(15),
+    UseSlidingInvisibilityTimeout = true,
 };
 // The document of the API is drawn at build time, without a database; its keys are thrown away with what was built.
 var onlyDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
-var connection = builder.Configuration.GetConnectionString("Nube") ?? "Host=127.0.0.1;Database=nube";
+var connection = new NpgsqlConnectionStringBuilder(builder.Configuration.GetConnectionString("Nube") ?? "Host=127.0.0.1;Database=nube")
+{
+    // PostgreSQL lets a hundred in; two servers on one database, and whoever looks after it, get along with that.
+    MaxPoolSize = builder.Configuration.GetValue("Nube:MostConnections", 40),
+}.ConnectionString;
 
 builder.Services.AddSerilog(log => log
     .MinimumLevel.Information()
@@ -54,44 +62,15 @@ builder.Services.AddSingleton(TimeProvider.System).AddSingleton<IRoomSensor>(new
 builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connection));
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());
-builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<PlansInTheRoom>().AddScoped<BenchGate>().AddScoped<StashStarter>().AddScoped<DemoBook>();
-builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>().AddScoped<ImprovePlanJob>();
+builder.Services.AddScoped<FileStore>().AddScoped<RunLoader>().AddScoped<PlansInTheRoom>().AddScoped<BenchGate>().AddScoped<StashStarter>().AddScoped<DemoBook>().AddScoped<DemoVisits>();
+builder.Services.AddScoped<JobBoard>().AddScoped<ImageForms>().AddScoped<PictureDesk>().AddScoped<FindAreasJob>().AddScoped<ReadStampJob>().AddScoped<ImprovePlanJob>();
 builder.Services.AddScoped<StampBox>().AddScoped<RunScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");
 if (onlyDescribing) keys.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(AppContext.BaseDirectory, "no-keys")));
 else keys.PersistKeysToDbContext<NubeDb>();
-builder.Services.AddIdentityCore<Maker>(identity =>
-    {
-        identity.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
-        identity.Password.RequiredLength = 10;
-        identity.Password.RequiredUniqueChars = 4;
-        identity.Password.RequireDigit = identity.Password.RequireLowercase = false;
-        identity.Password.RequireUppercase = identity.Password.RequireNonAlphanumeric = false;
-        identity.Lockout.MaxFailedAccessAttempts = 8;
-    })
-    .AddEntityFrameworkStores<NubeDb>()
-    .AddSignInManager();
-builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(cookies =>
-    cookies.ApplicationCookie!.Configure(cookie =>
-    {
-        cookie.Cookie.Name = "nube";
-        cookie.Cookie.SameSite = SameSiteMode.Strict;
-        cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
-        cookie.Events.OnRedirectToLogin = context =>
-        {
-            context.Response.StatusCode = StatusCodes.Status401Unauthorized;
-            return Task.CompletedTask;
-        };
-    }));
-builder.Services.AddAuthorization();
-builder.Services.AddAntiforgery(antiforgery =>
-{
-    antiforgery.HeaderName = "X-Nube-Request";
-    antiforgery.Cookie.Name = "nube-antiforgery";
-    antiforgery.Cookie.SameSite = SameSiteMode.Strict;
-});
+builder.Services.AddSigningIn();
 builder.Services.AddRateLimiter(limits =>
 {
     limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
@@ -109,11 +88,7 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
     context.ProblemDetails.Extensions.Remove("traceId");
 });
 builder.Services.AddExceptionHandler<Troubles>();
-builder.Services.ConfigureHttpJsonOptions(json =>
-{
-    foreach (var converter in Jsonb.Options.Converters) json.SerializerOptions.Converters.Add(converter);
-    json.SerializerOptions.NumberHandling = Jsonb.Options.NumberHandling;
-});
+builder.Services.ConfigureHttpJsonOptions(json => RecordJson.Strict(json.SerializerOptions));
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddResponseCompression(compression =>
 {
@@ -128,13 +103,23 @@ builder.Services.AddSingleton<JobStorage>(_ => new PostgreSqlStorage(
 builder.Services.AddHangfire(hangfire => hangfire.UseSimpleAssemblyNameTypeSerializer().UseRecommendedSerializerSettings());
 // On a slow machine a smaller share of the usual search for better orders may do.
 builder.Services.AddSingleton(SearchEffort.Usual with { Steps = (long)(SearchEffort.Usual.Steps * Math.Clamp(builder.Configuration.GetValue("Nube:SearchShare", 1.0), 0, 1)) });
-var workers = onlyDescribing ? 0 : builder.Configuration.GetValue("Nube:Workers", 2);
-if (workers > 0) builder.Services.AddHangfireServer(server => server.WorkerCount = workers);
+var workers = onlyDescribing ? 0 : Math.Max(0, builder.Configuration.GetValue("Nube:Workers", 2));
+builder.Services.AddSingleton(new WorkerCounts(workers, Math.Min(1, workers))).AddSingleton<JobTurns>().AddSingleton<Apprentices>();
+builder.Services.AddSingleton<JobNews>();
+if (!onlyDescribing) builder.Services.AddHostedService(services => services.GetRequiredService<JobNews>());
+if (workers > 0)
+{
+    builder.Services.AddHostedService<ForgottenJobs>().AddHostedService<Housekeeping>();
+    builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Pictures], workers));
+    builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Searches], 1));
+}
 
 var app = builder.Build();
 
+app.UseProxy();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
+app.UseHsts(); // says something behind TLS only
 app.UseResponseCompression();
 app.Use(SecurityHeaders);
 var webRoot = builder.Configuration["Nube:WebRoot"];
@@ -150,6 +135,7 @@ if (webRoot is not null && Directory.Exists(webRoot))
             sent.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
     });
 }
+app.Use(JsonBody.Check);
 app.UseRouting();
 app.UseRateLimiter();
 app.UseAuthentication();
@@ -163,7 +149,7 @@ app.MapGet("/health", async (NubeDb db, CancellationToken cancel) =>
     .ExcludeFromDescription();
 app.MapOpenApi("/api/{documentName}.json").AllowAnonymous();
 
-var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter(RequireRequestToken);
+var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter(RequestToken.Require);
 api.MapAccount();
 api.MapHabits();
 api.MapLine();
@@ -211,20 +197,9 @@ static async Task SecurityHeaders(HttpContext context, RequestDelegate next)
         + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
     headers.XContentTypeOptions = "nosniff";
     headers["Referrer-Policy"] = "same-origin";
+    // Private answers are kept nowhere; pictures say otherwise themselves, and go from the browser with the sign-out.
+    if (context.Request.Path.StartsWithSegments("/api")) headers.CacheControl = "no-store";
     await next(context);
-}
-
-// Whatever changes something needs the token that only a page of ours can read (see Account.Look).
-static async ValueTask<object?> RequireRequestToken(EndpointFilterInvocationContext call, EndpointFilterDelegate next)
-{
-    var method = call.HttpContext.Request.Method;
-    if (!HttpMethods.IsGet(method) && !HttpMethods.IsHead(method))
-    {
-        var antiforgery = call.HttpContext.RequestServices.GetRequiredService<IAntiforgery>();
-        if (!await antiforgery.IsRequestValidAsync(call.HttpContext))
-            throw new TroubleException(StatusCodes.Status400BadRequest, "This page is out of date. Load it again; nothing was changed.");
-    }
-    return await next(call);
 }
 
 /// <summary>The server, for tests to start.</summary>

@@ -90,7 +90,7 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
                     break;
                 case 6:
                     // The other device taps; this one sees it without being touched.
-                    second.OpenDemoBook();
+                    second.SignInLike(window);
                     second.OpenRun("Notes for the watering rota", "bench");
                     second.Sees($"step {step} of {steps}");
                     second.Press(" ");

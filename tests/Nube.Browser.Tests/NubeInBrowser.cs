@@ -160,6 +160,13 @@ public sealed class Window : IDisposable
         Heading("In work");
     }
 
+    /// <summary>Takes over another window's sign-in, as a second tab of the same browser has it.</summary>
+    public void SignInLike(Window other)
+    {
+        Open("/health");
+        foreach (var cookie in other.Driver.Manage().Cookies.AllCookies) Driver.Manage().Cookies.AddCookie(cookie);
+    }
+
     /// <summary>Opens a run of the demo book in a stage; answers the run's path.</summary>
     public string OpenRun(string name, string stage)
     {

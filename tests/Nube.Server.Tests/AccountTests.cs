@@ -25,6 +25,11 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     [InlineData("Quince", "short", "at least 10 characters")]
     [InlineData("Quince", "aaaaaaaaaaaa", "too few characters")]
     [InlineData("Qu<nce", "plum jam 12", "letters, digits")]
+    [InlineData("Quince", "password12", "first that are guessed")]
+    [InlineData("Quince", "1q2w3e4r5t", "first that are guessed")]
+    [InlineData("Quince", "Football!2024", "first that are guessed")]
+    [InlineData("Quince tree", "the quince tree", "first that are guessed")]
+    [InlineData("", "plum jam 12", "1 to 60")]
     public async Task A_name_or_password_that_will_not_do_is_explained(string name, string password, string part)
     {
         var visitor = server.Stranger();

@@ -2,10 +2,11 @@ using System.Text.RegularExpressions;
 using Nube.Core.Colour;
 using Nube.Data;
 using Nube.Devices;
+using Nube.Workshop;
 
 namespace Nube.Server.Tests;
 
-/// <summary>Who may know whom: Core nobody; Devices and Data know Core; Server knows all three.</summary>
+/// <summary>Who may know whom: Core nobody; Devices, Data and Workshop know Core; Server knows all four.</summary>
 public class ArchitectureTests
 {
     private static List<string> Known(Type type) => [.. type.Assembly.GetReferencedAssemblies().Select(a => a.Name!)];
@@ -24,7 +25,8 @@ public class ArchitectureTests
     [Theory]
     [InlineData(typeof(SimulatedScanner))]
     [InlineData(typeof(NubeDb))]
-    public void Devices_and_Data_know_Core_only(Type type) =>
+    [InlineData(typeof(Apprentices))]
+    public void Devices_Data_and_Workshop_know_Core_only(Type type) =>
         Assert.All(Known(type).Where(name => name.StartsWith("Nube.", StringComparison.Ordinal)), name => Assert.Equal("Nube.Core", name));
 
     [Fact]

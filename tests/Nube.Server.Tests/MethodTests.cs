@@ -7,7 +7,7 @@ using System.Text.Json.Serialization.Metadata;
 using Ical.Net;
 using NJsonSchema;
 using Nube.Core.Colour;
-using Nube.Data.Mapping;
+using Nube.Core;
 using Nube.Server.Places;
 
 namespace Nube.Server.Tests;
@@ -137,7 +137,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     /// <summary>docs/plan.schema.json, which is written from the record of the file itself: with NUBE_WRITE_DOCS=1 anew, otherwise checked.</summary>
     private static string PlanSchema()
     {
-        var options = new JsonSerializerOptions(Jsonb.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), WriteIndented = true };
+        var options = new JsonSerializerOptions(RecordJson.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), WriteIndented = true };
         var schema = (JsonObject)options.GetJsonSchemaAsNode(typeof(PlanFile), new JsonSchemaExporterOptions
         {
             TreatNullObliviousAsNonNullable = true,

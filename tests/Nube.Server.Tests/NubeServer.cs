@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Npgsql;
-using Nube.Data.Mapping;
+using Nube.Core;
 
 namespace Nube.Server.Tests;
 
@@ -63,6 +63,9 @@ public class NubeServer : IAsyncLifetime
 
     /// <summary>A browser's worth of cookies that nobody has signed in with.</summary>
     public Visitor Stranger() => Stranger(factory!);
+
+    /// <summary>Someone whose cookies are sent by hand, so that they can be copied and kept.</summary>
+    public HttpClient ByHand() => factory!.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = false });
 
     /// <summary>Another server process on the same database.</summary>
     public WebApplicationFactory<Program> Beside(params (string Key, string Value)[] settings) => Start(settings);
@@ -124,6 +127,9 @@ public sealed class Visitor(HttpClient http)
 
     public Task<HttpResponseMessage> Get(string address) => http.GetAsync(address);
 
+    /// <summary>Begins to read an answer that goes on.</summary>
+    public Task<HttpResponseMessage> Stream(string address, CancellationToken cancel) => http.GetAsync(address, HttpCompletionOption.ResponseHeadersRead, cancel);
+
     public Task<HttpResponseMessage> Post(string address, object? body = null) => Send(HttpMethod.Post, address, body);
 
     public Task<HttpResponseMessage> Put(string address, object? body = null) => Send(HttpMethod.Put, address, body);
@@ -134,7 +140,7 @@ public sealed class Visitor(HttpClient http)
     {
         using var request = new HttpRequestMessage(method, address);
         if (body is HttpContent content) request.Content = content;
-        else if (body is not null) request.Content = JsonContent.Create(body, options: Jsonb.Options);
+        else if (body is not null) request.Content = JsonContent.Create(body, options: RecordJson.Options);
         if (token.Length > 0) request.Headers.Add("X-Nube-Request", token);
         return await http.SendAsync(request);
     }

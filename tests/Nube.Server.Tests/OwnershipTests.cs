@@ -1,4 +1,6 @@
 using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using Nube.Server.Support;
 
 namespace Nube.Server.Tests;
 
@@ -78,5 +80,62 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
         await visitor.Ok(visitor.Post("/api/account/demo"));
         await visitor.Look();
         Assert.Equal(5, (await visitor.Ok(visitor.Get("/api/runs"))).AsArray().Count);
+    }
+
+    [Fact]
+    public async Task Each_visitor_has_a_copy_that_is_whole_and_the_visitors_own()
+    {
+        var (one, other) = (await Visit(), await Visit());
+        var runs = (await one.Ok(one.Get("/api/runs"))).AsArray();
+        foreach (var run in runs) await one.Ok(one.Delete($"/api/runs/{run!["id"]}"));
+        Assert.Empty((await one.Ok(one.Get("/api/runs"))).AsArray());
+        var left = (await other.Ok(other.Get("/api/runs"))).AsArray();
+        Assert.Equal(5, left.Count);
+
+        // The copy works like the original: its scene finds its areas, its bench goes on, its pictures are there.
+        foreach (var run in left)
+        {
+            var address = $"/api/runs/{run!["id"]}";
+            await other.Ok(other.Get($"{address}/colours"));
+            if (run["image"] is { } image) Assert.True((await other.Get(image["lineUrl"]!.GetValue<string>())).IsSuccessStatusCode);
+            if (run["hasScene"]!.GetValue<bool>()) Assert.Equal("done", (await other.Follow(other.Post($"{address}/scene/areas")))["state"]!.GetValue<string>());
+            if (run["now"]!.GetValue<string>() != "bench") continue;
+            var bench = await other.Ok(other.Get($"{address}/bench"));
+            var after = await other.Ok(other.Post($"{address}/bench/taps", new { id = Guid.NewGuid(), kind = "done", step = bench["current"]!["number"]!.GetValue<int>(), text = "" }));
+            Assert.Equal(bench["stepsDone"]!.GetValue<int>() + 1, after["stepsDone"]!.GetValue<int>());
+        }
+        var sheet = (await other.Ok(other.Get("/api/sheets"))).AsArray().Single()!["id"];
+        Assert.NotEmpty((await other.Ok(other.Get($"/api/sheets/{sheet}")))["rows"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_copy_is_fresh_whenever_it_is_opened_and_goes_when_it_was_not_used_for_a_day()
+    {
+        var first = await Visit();
+        server.Time.MoveOn(TimeSpan.FromHours(20));
+        await first.Ok(first.Get("/api/runs")); // used: a day from now on
+        var later = await Visit();
+        var bench = (await later.Ok(later.Get("/api/runs"))).AsArray().Single(run => run!["now"]!.GetValue<string>() == "bench")!;
+        Assert.Contains(bench["line"]!.AsArray(), card => card!["dryAt"] is not null);
+        var tidying = ActivatorUtilities.CreateInstance<Housekeeping>(server.Services);
+        server.Time.MoveOn(TimeSpan.FromHours(20));
+        await tidying.Round(CancellationToken.None);
+        await first.Ok(first.Get("/api/runs"));
+        server.Time.MoveOn(TimeSpan.FromHours(23));
+        await first.Ok(first.Get("/api/runs"));
+        await tidying.Round(CancellationToken.None);
+        await first.Ok(first.Get("/api/runs"));
+        Assert.Equal(HttpStatusCode.Unauthorized, (await later.Get("/api/runs")).StatusCode);
+        // The book itself is still there to be copied.
+        Assert.Equal(5, (await (await Visit()).Ok((await Visit()).Get("/api/runs"))).AsArray().Count);
+    }
+
+    private async Task<Visitor> Visit()
+    {
+        var visitor = server.Stranger();
+        await visitor.Look();
+        await visitor.Ok(visitor.Post("/api/account/demo"));
+        await visitor.Look();
+        return visitor;
     }
 }

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -86,27 +87,20 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
-    public async Task Work_that_the_maker_stops_ends_and_keeps_what_was_there()
+    public async Task A_full_disk_is_said_to_be_full_and_what_is_there_can_be_looked_at()
     {
+        await using var database = NpgsqlDataSource.Create(server.Connection);
+        await using (var full = database.CreateCommand(
+            """
+            create function disk_is_full() returns trigger language plpgsql as
+              $$ begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$;
+            create trigger disk_is_full before insert on runs for each row when (new.name = 'One too many') execute function disk_is_full();
+            """)) await full.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         var maker = await server.NewMaker();
-        var run = await maker.Begin();
-        await maker.BringIn(run, Pictures.ThreeRooms);
-        await using var scope = server.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<NubeDb>();
-        var id = Guid.Parse(run.Split('/')[^1]);
-        var entity = await db.Runs.IgnoreQueryFilters().Include(r => r.Image).SingleAsync(r => r.Id == id);
-        scope.ServiceProvider.GetRequiredService<MakerAtWork>().MakerId = entity.MakerId;
-        var hash = await scope.ServiceProvider.GetRequiredService<FileStore>().Keep(Pictures.PearBranch, "image/svg+xml", CancellationToken.None);
-        var job = new Job { MakerId = entity.MakerId, RunId = entity.Id, CancelAsked = true, CreatedAt = server.Time.GetUtcNow() };
-        db.Jobs.Add(job);
-        await db.SaveChangesAsync();
-        await scope.ServiceProvider.GetRequiredService<FindAreasJob>().Work(
-            new FindAreasJob.Order(entity.MakerId, job.Id, entity.Id, hash, "pear.svg", null, null), CancellationToken.None);
-
-        var view = await maker.Ok(maker.Get($"/api/jobs/{job.Id}"));
-        Assert.Equal("cancelled", view["state"]!.GetValue<string>());
-        Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
-        Assert.Contains("ended already", await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"/api/jobs/{job.Id}/cancel")), StringComparison.Ordinal);
+        await maker.Begin();
+        Assert.Contains("disk of the machine that Nube runs on is full", await maker.Trouble(
+            HttpStatusCode.InsufficientStorage, maker.Post("/api/runs", new { name = "One too many", cards = 1 })), StringComparison.Ordinal);
+        Assert.Single((await maker.Ok(maker.Get("/api/runs"))).AsArray());
     }
 
     [Fact]

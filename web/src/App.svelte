@@ -13,6 +13,9 @@
 {#if session.value?.signedIn}
   <TopBar account={session.value} />
   <main id="main" class="mx-auto max-w-[1400px] px-4 pb-10 md:px-8">
+    {#if session.value.nearlyFull}
+      <p role="status" class="mt-3 border-l-4 border-warm bg-raised px-4 py-2">{session.value.nearlyFull}</p>
+    {/if}
     <Router />
   </main>
   <Shortcuts />

@@ -11,6 +11,7 @@ export const { p, navigate, route } = createRouter({
   '/mix': () => import('./places/Mix.svelte'),
   '/reach': () => import('./places/Reach.svelte'),
   '/habits': () => import('./places/Habits.svelte'),
+  '/account': () => import('./places/AccountPlace.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {
     '/image': () => import('./places/run/ImageStage.svelte'),

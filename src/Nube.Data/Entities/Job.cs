@@ -16,7 +16,20 @@ public enum JobState
     Cancelled,
 }
 
-/// <summary>Long work, seen from outside.</summary>
+/// <summary>Kinds of long work.</summary>
+public enum JobKind
+{
+    /// <summary>Finding the areas of a picture.</summary>
+    FindAreas,
+
+    /// <summary>Reading the print of a stamp.</summary>
+    ReadStamp,
+
+    /// <summary>Looking for a better order of a plan.</summary>
+    ImprovePlan,
+}
+
+/// <summary>Long work: what is to be done, whose turn it is, and how it looks from outside.</summary>
 public sealed class Job : IOwned
 {
     /// <summary>Key.</summary>
@@ -27,6 +40,21 @@ public sealed class Job : IOwned
 
     /// <summary>The run that it works for.</summary>
     public Guid RunId { get; init; }
+
+    /// <summary>What kind of work.</summary>
+    public JobKind Kind { get; init; }
+
+    /// <summary>What is to be done, as JSON of the kind's own order.</summary>
+    public string Order { get; init; } = "{}";
+
+    /// <summary>Which turn of which worker does it; null while it waits.</summary>
+    public string? TakenBy { get; set; }
+
+    /// <summary>When it was last taken.</summary>
+    public DateTimeOffset? TakenAt { get; set; }
+
+    /// <summary>How often it was taken: a crash may have cut it off.</summary>
+    public int Tries { get; set; }
 
     /// <summary>How it stands.</summary>
     public JobState State { get; set; }

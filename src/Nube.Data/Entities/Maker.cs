@@ -12,8 +12,11 @@ namespace Nube.Data.Entities;
 /// <summary>A person who makes cards: an account.</summary>
 public sealed class Maker : IdentityUser<Guid>
 {
-    /// <summary>The account of the demo book: signed in without a password, only where demo data was asked for.</summary>
+    /// <summary>An account of the demo book: the one that is copied for visitors, or a visitor's copy.</summary>
     public bool IsDemo { get; set; }
+
+    /// <summary>When a visitor of the demo book was last here; null for all others, the one that is copied among them.</summary>
+    public DateTimeOffset? VisitedAt { get; set; }
 
     /// <summary>The air of the maker's room.</summary>
     public Air Room { get; set; } = Air.OrdinaryRoom;

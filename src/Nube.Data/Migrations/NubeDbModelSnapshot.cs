@@ -161,6 +161,27 @@ namespace Nube.Data.Migrations
                     b.ToTable("bench_taps", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.FailedSignIn", b =>
+                {
+                    b.Property<string>("Key")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("key");
+
+                    b.Property<DateTimeOffset>("LastAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("last_at");
+
+                    b.Property<int>("Times")
+                        .HasColumnType("integer")
+                        .HasColumnName("times");
+
+                    b.HasKey("Key")
+                        .HasName("pk_failed_sign_ins");
+
+                    b.ToTable("failed_sign_ins", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.FoundOrder", b =>
                 {
                     b.Property<Guid>("RunId")
@@ -189,6 +210,24 @@ namespace Nube.Data.Migrations
                     b.ToTable("found_orders", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.InstallationSecret", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasMaxLength(50)
+                        .HasColumnType("character varying(50)")
+                        .HasColumnName("name");
+
+                    b.Property<byte[]>("Value")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("value");
+
+                    b.HasKey("Name")
+                        .HasName("pk_installation_secrets");
+
+                    b.ToTable("installation_secrets", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Job", b =>
                 {
                     b.Property<Guid>("Id")
@@ -204,6 +243,12 @@ namespace Nube.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("kind");
+
                     b.Property<Guid>("MakerId")
                         .HasColumnType("uuid")
                         .HasColumnName("maker_id");
@@ -213,6 +258,11 @@ namespace Nube.Data.Migrations
                         .HasMaxLength(1000)
                         .HasColumnType("character varying(1000)")
                         .HasColumnName("message");
+
+                    b.Property<string>("Order")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("order");
 
                     b.Property<double>("Progress")
                         .HasColumnType("double precision")
@@ -228,11 +278,27 @@ namespace Nube.Data.Migrations
                         .HasColumnType("character varying(20)")
                         .HasColumnName("state");
 
+                    b.Property<DateTimeOffset?>("TakenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("taken_at");
+
+                    b.Property<string>("TakenBy")
+                        .HasMaxLength(100)
+                        .HasColumnType("character varying(100)")
+                        .HasColumnName("taken_by");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("integer")
+                        .HasColumnName("tries");
+
                     b.HasKey("Id")
                         .HasName("pk_jobs");
 
                     b.HasIndex("RunId")
                         .HasDatabaseName("ix_jobs_run_id");
+
+                    b.HasIndex("State", "Kind")
+                        .HasDatabaseName("ix_jobs_state_kind");
 
                     b.ToTable("jobs", (string)null);
                 });
@@ -336,6 +402,10 @@ namespace Nube.Data.Migrations
                         .HasMaxLength(256)
                         .HasColumnType("character varying(256)")
                         .HasColumnName("user_name");
+
+                    b.Property<DateTimeOffset?>("VisitedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("visited_at");
 
                     b.HasKey("Id")
                         .HasName("pk_makers");
@@ -627,6 +697,43 @@ namespace Nube.Data.Migrations
                         .HasName("pk_run_scenes");
 
                     b.ToTable("run_scenes", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.Session", b =>
+                {
+                    b.Property<string>("KeyHash")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("key_hash");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset>("ExpiresAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("expires_at");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<DateTimeOffset>("SeenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("seen_at");
+
+                    b.Property<byte[]>("Ticket")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("ticket");
+
+                    b.HasKey("KeyHash")
+                        .HasName("pk_sessions");
+
+                    b.HasIndex("MakerId")
+                        .HasDatabaseName("ix_sessions_maker_id");
+
+                    b.ToTable("sessions", (string)null);
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>
@@ -963,6 +1070,16 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_run_scenes_runs_run_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.Session", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Maker", null)
+                        .WithMany()
+                        .HasForeignKey("MakerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sessions_makers_maker_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Sheet", b =>

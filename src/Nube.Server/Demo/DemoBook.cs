@@ -13,6 +13,7 @@ using Nube.Devices;
 using Nube.Server.Places;
 using Nube.Server.Support;
 using Nube.Server.Work;
+using Nube.Workshop;
 
 namespace Nube.Server.Demo;
 
@@ -28,20 +29,22 @@ public sealed class DemoBook(
     FileStore files,
     FindAreasJob areas,
     StampBox stamps,
+    Apprentices apprentices,
     JobBoard board,
     RunLoader runs,
     Palettes palettes,
     IConfiguration configuration,
     TimeProvider clock)
 {
-    private const string OwnerName = "Harvest swap";
+    /// <summary>What the demo book's maker is called.</summary>
+    public const string OwnerName = "Harvest swap";
 
     /// <summary>Was demo data asked for, and is it there?</summary>
     public async Task<bool> IsAvailable() => await Owner() is not null;
 
-    /// <summary>The account of the demo book; null where demo data was not asked for.</summary>
+    /// <summary>The account of the demo book, which is copied for visitors; null where demo data was not asked for.</summary>
     public async Task<Maker?> Owner() =>
-        configuration.GetValue<bool>("Nube:Demo") ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo) : null;
+        configuration.GetValue<bool>("Nube:Demo") ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo && maker.VisitedAt == null) : null;
 
     /// <summary>Writes the demo book, unless it is there already.</summary>
     public async Task Write(CancellationToken cancel)
@@ -80,7 +83,7 @@ public sealed class DemoBook(
         await Colour(swap, DemoColours.PearBranch, cancel);
         await Plan(swap, cancel);
         await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
-        await DemoStash.Write(owner, db, files, clock, cancel);
+        await DemoStash.Write(owner, db, files, apprentices, clock, cancel);
         await whole.CommitAsync(cancel);
     }
 
@@ -125,21 +128,26 @@ public sealed class DemoBook(
         })
         {
             var art = LineExtraction.From(PictureReader.Read(Resource(image), new PictureSize(null, null)));
-            var stamp = await ReadStampJob.Keep(db, files, atWork.MakerId, name, false, FindAreasJob.LinePng(art), art, [], clock.GetUtcNow(), cancel);
+            var stamp = await ReadStampJob.Keep(db, files, atWork.MakerId, name, StampRead.Of(art, LinePicture.Png(art), []), clock.GetUtcNow(), cancel);
             placed.Add(new PlacedStamp(Guid.CreateVersion7(), stamp.Id, new Placement(new PointMm(x, y), degrees, false)));
         }
         var scene = new RunScene { RunId = id, MakerId = atWork.MakerId, Scene = new Scene(204, 142, false, placed.ToImmutable()) };
         db.Scenes.Add(scene);
         await db.SaveChangesAsync(cancel);
         var hash = await files.Keep(await stamps.Print(scene.Scene, cancel), "image/png", cancel);
-        var job = await board.Begin(atWork.MakerId, id, cancel);
-        await areas.Work(ScenePlace.Order(atWork.MakerId, job, (await runs.Load(id, cancel)).Run, scene, hash), cancel);
+        await FindAreas(id, ScenePlace.Order((await runs.Load(id, cancel)).Run, scene, hash), cancel);
     }
 
     private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
     {
         var hash = await files.Keep(file, mediaType, cancel);
-        await areas.Work(new FindAreasJob.Order(atWork.MakerId, await board.Begin(atWork.MakerId, run, cancel), run, hash, name, null, dotsPerInch), cancel);
+        await FindAreas(run, new FindAreasJob.Order(hash, name, new PictureSize(null, dotsPerInch)), cancel);
+    }
+
+    private async Task FindAreas(Guid run, FindAreasJob.Order order, CancellationToken cancel)
+    {
+        var job = await board.BeginHere(atWork.MakerId, run, JobKind.FindAreas, order, cancel);
+        await areas.Work(job, cancel);
     }
 
     private async Task Colour(Guid id, ImmutableArray<DemoColours.Painted> painted, CancellationToken cancel)

@@ -7,6 +7,7 @@ using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Places;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Demo;
 
@@ -33,7 +34,7 @@ internal static class DemoStash
         new("Runner bean", Srgb.Parse("#5f8440")),
     ];
 
-    public static async Task Write(Maker owner, NubeDb db, FileStore files, TimeProvider clock, CancellationToken cancel)
+    public static async Task Write(Maker owner, NubeDb db, FileStore files, Apprentices apprentices, TimeProvider clock, CancellationToken cancel)
     {
         var stash = await db.Stash.OrderBy(item => item.Id).ToListAsync(cancel);
         foreach (var (name, keptAt, left, useUp, note) in Told)
@@ -59,7 +60,7 @@ internal static class DemoStash
 
         var rows = stash.Where(item => item.Kind == StashKind.Colourant).Take(6).ToList();
         var sheet = new Sheet { MakerId = owner.Id, Number = 1, Size = SheetSize.A4, Rows = [.. rows.Select(item => item.Id)], CreatedAt = now };
-        await SheetReadings.TakeWithStandIn(sheet, rows, SwatchSource.Scan, files, cancel);
+        await SheetReadings.TakeWithStandIn(sheet, rows, SwatchSource.Scan, files, apprentices, cancel);
         db.Sheets.Add(sheet);
         await db.SaveChangesAsync(cancel);
     }

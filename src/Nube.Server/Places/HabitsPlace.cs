@@ -44,7 +44,7 @@ public static class HabitsPlace
     }
 
     private static async Task<Ok<HabitsView>> Look(ClaimsPrincipal user, UserManager<Maker> makers) =>
-        TypedResults.Ok(View(await Here(user, makers)));
+        TypedResults.Ok(View(await Account.Here(user, makers)));
 
     private static async Task<Ok<HabitsView>> Set(HabitsGiven given, ClaimsPrincipal user, UserManager<Maker> makers)
     {
@@ -52,17 +52,17 @@ public static class HabitsPlace
             && !(sitting.Minutes is >= 15 and <= 600 && sitting.PauseEveryMinutes is >= 10 and <= 240
                 && sitting.PauseMinutes is >= 1 and <= 60 && sitting.NextAfterHours is >= 1 and <= 168 && sitting.Minutes < sitting.NextAfterHours * 60))
             throw TroubleException.Unusable("A sitting has 15 minutes to 10 hours, a pause of 1 to 60 minutes after 10 to 240, and the next begins within a week.");
-        var maker = await Here(user, makers);
+        var maker = await Account.Here(user, makers);
         (maker.Schools, maker.Sitting) = (given.Schools, given.Sitting);
-        await makers.UpdateAsync(maker);
+        await makers.Save(maker);
         return TypedResults.Ok(View(maker));
     }
 
     private static async Task<Ok<HabitsView>> Forget(ClaimsPrincipal user, UserManager<Maker> makers)
     {
-        var maker = await Here(user, makers);
+        var maker = await Account.Here(user, makers);
         maker.Learned = Learned.Nothing;
-        await makers.UpdateAsync(maker);
+        await makers.Save(maker);
         return TypedResults.Ok(View(maker));
     }
 
@@ -79,9 +79,6 @@ public static class HabitsPlace
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(given);
     }
-
-    private static async Task<Maker> Here(ClaimsPrincipal user, UserManager<Maker> makers) =>
-        await makers.GetUserAsync(user) ?? throw TroubleException.Gone("This account is not there any more.");
 
     private static HabitsView View(Maker maker)
     {

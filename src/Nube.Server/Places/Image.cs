@@ -1,13 +1,10 @@
 using System.Collections.Immutable;
-using System.Text.Json;
-using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Light;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
 using Nube.Server.Support;
 using Nube.Server.Work;
 
@@ -62,19 +59,17 @@ public static class Image
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
         RunLoader runs,
-        FileStore files,
+        PictureDesk desk,
         MakerAtWork maker,
         JobBoard board,
-        IBackgroundJobClient queue,
         CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         if ((await runs.Taps(id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
-        var picture = await files.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
-        var job = await board.Begin(maker.MakerId, run.Id, cancel);
-        var order = new FindAreasJob.Order(maker.MakerId, job, run.Id, picture.Hash, picture.FileName, picture.WidthMm, picture.DotsPerInch) { Panel = picture.Panel };
-        queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
+        var picture = await desk.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
+        var order = new FindAreasJob.Order(picture.Hash, picture.FileName, picture.Size) { Panel = picture.Panel };
+        var job = await board.Begin(maker.MakerId, run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
@@ -104,31 +99,28 @@ public static class Image
 
     /// <summary>Takes the last correction back; after a closed gap the areas are found once more.</summary>
     private static async Task<Results<Ok<ImageView>, Accepted<JobStarted>>> Undo(
-        Guid id, NubeDb db, RunLoader runs, ImageForms forms, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, NubeDb db, RunLoader runs, ImageForms forms, JobBoard board, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
-        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, queue, cancel);
+        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, cancel);
         return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
     }
 
     /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
     internal static async Task<Accepted<JobStarted>> FindAgain(
-        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue,
-        CancellationToken cancel)
+        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, JobBoard board, MakerAtWork maker, CancellationToken cancel)
     {
-        var job = await board.Begin(maker.MakerId, run.Id, cancel);
-        var order = new FindAreasJob.Order(
-            maker.MakerId, job, run.Id, image.FileHash, image.FileName, image.Size.WidthMm, image.Size.DotsPerInch)
+        var order = new FindAreasJob.Order(image.FileHash, image.FileName, image.Size)
         {
             Again = true,
-            Panel = image.Panel is null ? null : JsonSerializer.Serialize(image.Panel, Jsonb.Options),
+            Panel = image.Panel,
             GapMm = gapMm,
             SmallestMm2 = smallestMm2,
-            Edits = JsonSerializer.Serialize(edits, Jsonb.Options),
+            Edits = edits,
         };
-        queue.Enqueue<FindAreasJob>(work => work.Work(order, CancellationToken.None));
+        var job = await board.Begin(maker.MakerId, run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 

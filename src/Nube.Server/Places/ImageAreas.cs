@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
 using Nube.Core.Stamping;
@@ -113,7 +112,7 @@ internal static class ImageAreas
     }
 
     private static async Task<Accepted<JobStarted>> FindAgain(
-        Guid id, GapsGiven given, RunLoader runs, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, CancellationToken cancel)
+        Guid id, GapsGiven given, RunLoader runs, JobBoard board, MakerAtWork maker, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
@@ -128,6 +127,6 @@ internal static class ImageAreas
             if (stroke.Length < 2) throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
             edits = edits.Add(new CloseGap(stroke));
         }
-        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, board, maker, queue, cancel);
+        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, board, maker, cancel);
     }
 }

@@ -2,21 +2,35 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
-using Nube.Data.Mapping;
+using Nube.Core;
 using Nube.Devices;
 using Nube.Server.Demo;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
 /// <summary>Where a panel was found in a photo, as shares of its width and height; the whole photo when none was.</summary>
 public sealed record PanelFound(bool Found, ImmutableArray<PicturePoint> Corners);
 
+/// <summary>Two points on a picture, as shares of its width and height, a known distance apart, mm.</summary>
+internal sealed record PointsApart(PicturePoint One, PicturePoint Other, double Mm)
+{
+    private const double FewestPixels = 20; // between them: nearer, a pixel more or less matters
+
+    /// <summary>The width of a picture on which they lie, mm.</summary>
+    public double WidthOf(PixelSize picture)
+    {
+        var across = Math.Sqrt(Math.Pow((Other.X - One.X) * picture.Width, 2) + Math.Pow((Other.Y - One.Y) * picture.Height, 2));
+        return across >= FewestPixels
+            ? Mm * picture.Width / across
+            : throw TroubleException.Unusable("The two points lie too near each other to measure by. Put them farther apart.");
+    }
+}
+
 /// <summary>How large a picture is, and where the panel lies in a photo.</summary>
 internal static class ImageSize
 {
-    private const int EnoughPixels = 900; // of the longer side, to find a panel
-
     public static void MapImageSize(this IEndpointRouteBuilder image)
     {
         image.MapPost("/panel", FindPanel).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
@@ -40,14 +54,11 @@ internal static class ImageSize
         return new PanelInPhoto(corners, widthMm, heightMm);
     }
 
-    /// <summary>The width of a picture on which two points lie this far apart; null when no two points were given.</summary>
-    public static double? Measured(string? points, string? apart, byte[] file)
+    /// <summary>Two points on a picture and how far apart they are; null when no two points were given.</summary>
+    public static PointsApart? Apart(string? points, string? apart)
     {
         if (Points(points) is not { Length: 2 } two) return null;
-        if (Length(apart, "distance") is not { } distance) throw TroubleException.Unusable("Say how far apart the two points are.");
-        var (width, height) = PictureReader.SizeOf(file);
-        var across = Math.Sqrt(Math.Pow((two[1].X - two[0].X) * width, 2) + Math.Pow((two[1].Y - two[0].Y) * height, 2));
-        return across >= 20 ? distance * width / across : throw TroubleException.Unusable("The two points lie too near each other to measure by. Put them farther apart.");
+        return Length(apart, "distance") is { } distance ? new PointsApart(two[0], two[1], distance) : throw TroubleException.Unusable("Say how far apart the two points are.");
     }
 
     private static ImmutableArray<PicturePoint>? Points(string? given)
@@ -55,7 +66,7 @@ internal static class ImageSize
         if (string.IsNullOrWhiteSpace(given)) return null;
         try
         {
-            return JsonSerializer.Deserialize<ImmutableArray<PicturePoint>>(given, Jsonb.Options) is { Length: 2 or 4 } points ? points : throw Unusable();
+            return JsonSerializer.Deserialize<ImmutableArray<PicturePoint>>(given, RecordJson.Options) is { Length: 2 or 4 } points ? points : throw Unusable();
         }
         catch (JsonException)
         {
@@ -65,12 +76,10 @@ internal static class ImageSize
         static TroubleException Unusable() => TroubleException.Unusable("The points on the picture were not understood. Set them again.");
     }
 
-    private static async Task<Ok<PanelFound>> FindPanel(Guid id, IFormFile file, RunLoader runs, CancellationToken cancel)
+    private static async Task<Ok<PanelFound>> FindPanel(Guid id, IFormFile file, RunLoader runs, Apprentices apprentices, CancellationToken cancel)
     {
         await runs.Load(id, cancel);
-        using var content = new MemoryStream();
-        await file.CopyToAsync(content, cancel);
-        var found = PhotoPanel.Find(PictureReader.ReadColours(content.ToArray(), EnoughPixels));
+        var found = (await apprentices.Do(new FindPanel(), await PictureDesk.Content(file, cancel), stop: cancel)).Corners;
         return TypedResults.Ok(new PanelFound(found is not null, found ?? [new(0.02, 0.02), new(0.98, 0.02), new(0.98, 0.98), new(0.02, 0.98)]));
     }
 

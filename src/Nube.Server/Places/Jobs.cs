@@ -38,11 +38,9 @@ public static class Jobs
         }
     }
 
-    private static async Task<NoContent> Cancel(Guid id, NubeDb db, CancellationToken cancel)
+    private static async Task<NoContent> Cancel(Guid id, JobBoard board, CancellationToken cancel)
     {
-        var changed = await db.Jobs.Where(job => job.Id == id && job.State == JobState.Working)
-            .ExecuteUpdateAsync(set => set.SetProperty(job => job.CancelAsked, true), cancel);
-        if (changed == 0) throw TroubleException.Gone("This work has ended already.");
+        if (!await board.Stop(id, cancel)) throw TroubleException.Gone("This work has ended already.");
         return TypedResults.NoContent();
     }
 

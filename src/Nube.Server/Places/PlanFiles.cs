@@ -6,7 +6,7 @@ using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Planning;
-using Nube.Data.Mapping;
+using Nube.Core;
 using Nube.Server.Printing;
 using Nube.Server.Support;
 
@@ -38,7 +38,7 @@ internal static class PlanFiles
     {
         var run = await runs.Load(id, cancel);
         var file = new PlanFile("nube-plan", 1, run.Run.Name, PlanViews.View(run, palettes));
-        return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, Jsonb.Options), "application/json", $"{FileName(run.Run.Name)}.json");
+        return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, RecordJson.Options), "application/json", $"{FileName(run.Run.Name)}.json");
     }
 
     /// <summary>Sittings, and the moments at which a long wait is over, from a start that is said or from now.</summary>
@@ -47,7 +47,10 @@ internal static class PlanFiles
     {
         var run = await runs.Load(id, cancel);
         var view = PlanViews.View(run, palettes);
-        var begin = (start ?? clock.GetUtcNow()).UtcDateTime;
+        var now = clock.GetUtcNow();
+        if (start is { } said && (said < now.AddYears(-MostYears) || said > now.AddYears(MostYears)))
+            throw TroubleException.Unusable($"Begin within {MostYears} years of today.");
+        var begin = (start ?? now).UtcDateTime;
         var calendar = new Calendar { ProductId = "-//Nube//Bench plan//EN" };
         foreach (var sitting in view.Steps.GroupBy(step => step.Sitting))
         {
@@ -75,6 +78,8 @@ internal static class PlanFiles
 
         CalDateTime At(double seconds) => new(DateTime.SpecifyKind(begin.AddSeconds(seconds), DateTimeKind.Utc));
     }
+
+    private const int MostYears = 10; // of a start before or after today: beyond, a slip of the pen
 
     private static string FileName(string name) =>
         string.Concat(name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : '-')).Trim('-') is { Length: > 0 } safe ? safe : "bench-sheet";

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
@@ -42,15 +41,13 @@ public static class PlanPlace
         TypedResults.Ok(PlanViews.View(await runs.Load(id, cancel), palettes));
 
     private static async Task<Ok<PlanMade>> PlanTheRun(
-        Guid id, RunLoader runs, BenchGate gate, Palettes palettes, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue, TimeProvider clock, CancellationToken cancel)
+        Guid id, RunLoader runs, BenchGate gate, Palettes palettes, JobBoard board, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         await gate.Open(run, Begun, cancel);
         Make(run, palettes, clock.GetUtcNow());
         run.Run.ChangedAt = clock.GetUtcNow();
-        var job = await board.Begin(maker.MakerId, id, cancel);
-        var order = new ImprovePlanJob.Order(maker.MakerId, job, id);
-        queue.Enqueue<ImprovePlanJob>(work => work.Work(order, CancellationToken.None));
+        var job = await board.Begin(maker.MakerId, id, JobKind.ImprovePlan, new ImprovePlanJob.Order(run.Run.Plan!.Edition), cancel);
         return TypedResults.Ok(new PlanMade(PlanViews.View(run, palettes), job));
     }
 

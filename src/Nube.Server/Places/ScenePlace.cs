@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json;
-using Hangfire;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
@@ -9,10 +7,10 @@ using Nube.Core.Colour;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
 using Nube.Server.Printing;
 using Nube.Server.Support;
 using Nube.Server.Work;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -86,9 +84,9 @@ public static class ScenePlace
         {
             var png = (await files.Get(image.LineHash, cancel)).Content;
             var name = Path.GetFileNameWithoutExtension(image.FileName).Replace('-', ' ');
+            var read = StampRead.Of(LinePicture.Read(png, image.WidthMm), png, image.Edits.OfType<CloseGap>());
             var stamp = await ReadStampJob.Keep(
-                db, files, run.MakerId, name.Length is > 0 and <= LongestName ? name : "Stamp", false, png, StampBox.Lines(png, image.WidthMm),
-                image.Edits.OfType<CloseGap>(), clock.GetUtcNow(), cancel);
+                db, files, run.MakerId, name.Length is > 0 and <= LongestName ? name : "Stamp", read, clock.GetUtcNow(), cancel);
             scene = ReadStampJob.InFront(scene, stamp.Id);
         }
         var begun = new RunScene { RunId = id, MakerId = run.MakerId, Scene = scene };
@@ -126,18 +124,16 @@ public static class ScenePlace
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
         [Microsoft.AspNetCore.Mvc.FromForm] string? name,
         RunScenes scenes,
-        FileStore files,
+        PictureDesk desk,
         MakerAtWork maker,
         JobBoard board,
-        IBackgroundJobClient queue,
         CancellationToken cancel)
     {
         await scenes.Load(id, cancel);
-        var picture = await files.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
+        var picture = await desk.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
         var called = string.IsNullOrWhiteSpace(name) ? Path.GetFileNameWithoutExtension(picture.FileName).Replace('-', ' ') : name;
-        var job = await board.Begin(maker.MakerId, id, cancel);
-        var order = new ReadStampJob.Order(maker.MakerId, job, id, picture, CheckedName(called), false);
-        queue.Enqueue<ReadStampJob>(work => work.Work(order, CancellationToken.None));
+        var order = new ReadStampJob.Order(picture.Hash, picture.Size, picture.Panel, CheckedName(called));
+        var job = await board.Begin(maker.MakerId, id, JobKind.ReadStamp, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
@@ -196,27 +192,25 @@ public static class ScenePlace
     }
 
     private static async Task<Accepted<JobStarted>> FindAreas(
-        Guid id, RunLoader runs, RunScenes scenes, StampBox stamps, FileStore files, JobBoard board, MakerAtWork maker, IBackgroundJobClient queue,
+        Guid id, RunLoader runs, RunScenes scenes, StampBox stamps, FileStore files, JobBoard board, MakerAtWork maker,
         CancellationToken cancel)
     {
         var (kept, run) = (await scenes.Load(id, cancel), (await runs.Load(id, cancel)).Run);
         if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         if (kept.Scene.FrontFirst.IsEmpty) throw TroubleException.Conflict("Place a stamp first; then its areas can be found.");
         var hash = await files.Keep(await stamps.Print(kept.Scene, cancel), "image/png", cancel);
-        var job = await board.Begin(maker.MakerId, id, cancel);
-        queue.Enqueue<FindAreasJob>(work => work.Work(Order(maker.MakerId, job, run, kept, hash), CancellationToken.None));
+        var job = await board.Begin(maker.MakerId, id, JobKind.FindAreas, Order(run, kept, hash), cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     /// <summary>The order to find the areas of a scene from its print.</summary>
-    internal static FindAreasJob.Order Order(Guid maker, Guid job, Run run, RunScene kept, string hash) =>
-        new(maker, job, run.Id, hash, "scene", kept.Scene.WidthMm, null)
-        {
-            Scene = JsonSerializer.Serialize(kept.Scene, Jsonb.Options),
-            GapMm = run.Image?.GapMm ?? GapRule.Strict.LongestMm,
-            SmallestMm2 = run.Image?.SmallestMm2 ?? AreaFinder.SliverMm2,
-            Edits = JsonSerializer.Serialize(kept.Found is null ? [] : run.Image?.Edits ?? [], Jsonb.Options),
-        };
+    internal static FindAreasJob.Order Order(Run run, RunScene kept, string hash) => new(hash, "scene", new PictureSize(kept.Scene.WidthMm, null))
+    {
+        Scene = kept.Scene,
+        GapMm = run.Image?.GapMm ?? GapRule.Strict.LongestMm,
+        SmallestMm2 = run.Image?.SmallestMm2 ?? AreaFinder.SliverMm2,
+        Edits = kept.Found is null ? [] : run.Image?.Edits ?? [],
+    };
 
     private static async Task<FileContentHttpResult> MasksAsPdf(Guid id, string paper, RunLoader runs, RunScenes scenes, CancellationToken cancel)
     {

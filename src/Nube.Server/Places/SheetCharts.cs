@@ -9,6 +9,7 @@ using Nube.Core.Swatches;
 using Nube.Data;
 using Nube.Devices.Swatches;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -62,14 +63,13 @@ internal static class SheetCharts
     }
 
     private static async Task<Ok<SheetView>> Point(
-        Guid id, string hash, ChartCorners given, NubeDb db, MakerAtWork maker, FileStore files, CancellationToken cancel)
+        Guid id, string hash, ChartCorners given, NubeDb db, MakerAtWork maker, FileStore files, Apprentices apprentices, CancellationToken cancel)
     {
         var chart = (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart
             ?? throw TroubleException.Conflict("Bring in your chart's values first.");
         var sheet = await Sheets.Find(id, db, cancel);
         var at = sheet.Pictures.FirstOrDefault(picture => picture.Hash == hash) ?? throw TroubleException.Gone("This picture was taken away.");
-        var picture = PictureReader.ReadColours((await files.Get(hash, cancel)).Content, SheetReader.EnoughPixels);
-        var reading = SheetReader.ReadChart(picture, sheet.Layout, chart, given.Corners);
+        var reading = await apprentices.Do(new ReadChart(sheet.Layout, chart, given.Corners), (await files.Get(hash, cancel)).Content, stop: cancel);
         var missed = ChartCorrection.From(reading).Missed;
         if (missed > NotThisChart)
         {

@@ -10,6 +10,7 @@ using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Devices.Swatches;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -36,7 +37,7 @@ internal static class SheetReadings
     /// the token from the form.
     /// </remarks>
     private static async Task<Ok<SheetView>> BringIn(
-        Guid id, IFormFile file, [FromForm] string source, NubeDb db, FileStore files, CancellationToken cancel)
+        Guid id, IFormFile file, [FromForm] string source, NubeDb db, FileStore files, Apprentices apprentices, CancellationToken cancel)
     {
         var takenWith = source switch
         {
@@ -45,24 +46,22 @@ internal static class SheetReadings
             _ => throw TroubleException.Unusable("Say whether this is a scan or a photo."),
         };
         var sheet = await Sheets.Find(id, db, cancel);
-        using var content = new MemoryStream();
-        await file.CopyToAsync(content, cancel);
-        await Read(sheet, content.ToArray(), Path.GetFileName(file.FileName) is { Length: > 0 and <= 200 } name ? name : "picture", takenWith, files, cancel);
+        await Read(sheet, await PictureDesk.Content(file, cancel), PictureDesk.NameOf(file, "picture"), takenWith, files, apprentices, cancel);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
     private static async Task Read(
-        Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, CancellationToken cancel, SheetConditions? standIn = null)
+        Sheet sheet, byte[] file, string name, SwatchSource source, FileStore files, Apprentices apprentices, CancellationToken cancel,
+        SheetConditions? standIn = null)
     {
-        file = PictureFile.Cleaned(file);
-        var picture = PictureReader.ReadColours(file, SheetReader.EnoughPixels);
-        var reading = SheetReader.Read(picture, sheet.Layout);
-        var hash = await files.Keep(file, PictureReader.Sniff(file) == PictureKind.Png ? "image/png" : "image/jpeg", cancel);
-        var chart = standIn is not { Chart: true }
-            ? null
-            : SheetReader.ReadChart(picture, sheet.Layout, StandInChart.Chart, SheetScanner.ChartCorners(sheet.Layout, standIn, picture.Width));
-        Sheets.Add(sheet, new SheetPicture(hash, name, source, picture.Width, picture.Height, reading, chart));
+        var clean = await apprentices.Do(new CleanPicture(), file, stop: cancel);
+        var task = standIn is { Chart: true }
+            ? new ReadSheet(sheet.Layout, StandInChart.Chart, SheetScanner.ChartCorners(sheet.Layout, standIn, pictureWidth: 1))
+            : new ReadSheet(sheet.Layout);
+        var read = await apprentices.Do(task, clean.File, stop: cancel);
+        var hash = await files.Keep(clean.File, clean.MediaType, cancel);
+        Sheets.Add(sheet, new SheetPicture(hash, name, source, read.Width, read.Height, read.Reading, read.Chart));
     }
 
     private static async Task<Ok<SheetView>> BringInReadings(Guid id, IFormFile file, NubeDb db, CancellationToken cancel)
@@ -109,11 +108,11 @@ internal static class SheetReadings
     }
 
     private static async Task<Ok<SheetView>> StandIn(
-        Guid id, Pretend given, NubeDb db, MakerAtWork maker, FileStore files, CancellationToken cancel)
+        Guid id, Pretend given, NubeDb db, MakerAtWork maker, FileStore files, Apprentices apprentices, CancellationToken cancel)
     {
         var sheet = await Sheets.Find(id, db, cancel);
         var items = await db.Stash.AsNoTracking().Where(item => sheet.Rows.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
-        await TakeWithStandIn(sheet, [.. sheet.Rows.Select(row => items[row])], given.Source, files, cancel);
+        await TakeWithStandIn(sheet, [.. sheet.Rows.Select(row => items[row])], given.Source, files, apprentices, cancel);
         if (given.Source == SwatchSource.PhotoWithChart)
             (await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart ??= StandInChart.Chart;
         await db.SaveChangesAsync(cancel);
@@ -122,7 +121,7 @@ internal static class SheetReadings
 
     /// <summary>Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.</summary>
     internal static async Task TakeWithStandIn(
-        Sheet sheet, IReadOnlyList<StashItem> rows, SwatchSource source, FileStore files, CancellationToken cancel)
+        Sheet sheet, IReadOnlyList<StashItem> rows, SwatchSource source, FileStore files, Apprentices apprentices, CancellationToken cancel)
     {
         // What is behind an item does not change when the item is measured: it comes from the catalogue, or the item's key.
         var paints = rows.Select(item => TruePaint.Behind(Unmeasured(item.Colourant!), Seed(item.Id))).ToList();
@@ -131,14 +130,14 @@ internal static class SheetReadings
         switch (source)
         {
             case SwatchSource.Scan:
-                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Scan, seed), "stand-in scan.jpg", source, files, cancel);
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Scan, seed), "stand-in scan.jpg", source, files, apprentices, cancel);
                 break;
             case SwatchSource.Photo:
-                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), "stand-in photo.jpg", source, files, cancel);
+                await Read(sheet, SheetScanner.Take(painted, SheetConditions.Photo, seed + 1), "stand-in photo.jpg", source, files, apprentices, cancel);
                 break;
             case SwatchSource.PhotoWithChart:
                 var shot = SheetConditions.Photo with { Chart = true };
-                await Read(sheet, SheetScanner.Take(painted, shot, seed + 1), "stand-in photo with chart.jpg", SwatchSource.Photo, files, cancel, shot);
+                await Read(sheet, SheetScanner.Take(painted, shot, seed + 1), "stand-in photo with chart.jpg", SwatchSource.Photo, files, apprentices, cancel, shot);
                 break;
             case SwatchSource.Meter:
                 Take(sheet, SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted));

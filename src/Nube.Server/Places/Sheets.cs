@@ -81,6 +81,9 @@ public static class Sheets
         var names = await NamesOf(rows, db, cancel);
         if (rows.Any(row => !names[row].Colourant!.Medium.MixesWithWater()))
             throw TroubleException.Unusable("A swatch sheet is for colours that are thinned with water. Leave pencils and pens out.");
+        // Sheets are numbered one after the other, also when two are made at the same moment.
+        await using var inTurn = await db.Database.BeginTransactionAsync(cancel);
+        await db.Database.ExecuteSqlAsync($"select 1 from makers where id = {maker.MakerId} for update", cancel);
         var sheet = new Sheet
         {
             MakerId = maker.MakerId,
@@ -91,6 +94,7 @@ public static class Sheets
         };
         db.Sheets.Add(sheet);
         await db.SaveChangesAsync(cancel);
+        await inTurn.CommitAsync(cancel);
         return TypedResults.Created($"/api/sheets/{sheet.Id}", new SheetListed(
             sheet.Id, sheet.Number, [.. rows.Select(item => names[item].Name)], 0, false, false));
     }

@@ -1,7 +1,6 @@
-using System.Text.Json;
 using Nube.Core.Artwork;
-using Nube.Data.Mapping;
 using Nube.Server.Places;
+using Nube.Workshop;
 
 namespace Nube.Server.Support;
 
@@ -15,41 +14,45 @@ public sealed record SizeTyped(string? Width, string? Height, double? DotsPerInc
 /// <summary>A picture that was brought in and kept.</summary>
 /// <param name="Hash">Content hash of its file.</param>
 /// <param name="FileName">The name it had.</param>
-/// <param name="WidthMm">Width, mm, if that is known.</param>
-/// <param name="DotsPerInch">Resolution, if that is known.</param>
-/// <param name="Panel">Where the panel lies in a photo, as JSON; null for a scan or a drawing.</param>
-public sealed record BroughtIn(string Hash, string FileName, double? WidthMm, double? DotsPerInch, string? Panel);
+/// <param name="Size">Its size, as far as it is known.</param>
+/// <param name="Panel">Where the panel lies in a photo; null for a scan or a drawing.</param>
+public sealed record BroughtIn(string Hash, string FileName, PictureSize Size, PanelInPhoto? Panel);
 
 /// <summary>Takes pictures in.</summary>
-public static class BringingIn
+public sealed class PictureDesk(FileStore files, Apprentices apprentices)
 {
     private const int LongestName = 200;
 
     /// <summary>Keeps a picture, cleaned of all that is not picture, and reads what was typed about its size.</summary>
-    public static async Task<BroughtIn> Receive(this FileStore files, IFormFile file, SizeTyped typed, CancellationToken cancel)
+    public async Task<BroughtIn> Receive(IFormFile file, SizeTyped typed, CancellationToken cancel)
     {
-        ArgumentNullException.ThrowIfNull(files);
         ArgumentNullException.ThrowIfNull(file);
         ArgumentNullException.ThrowIfNull(typed);
         var widthMm = ImageSize.Length(typed.Width, "width");
-        using var content = new MemoryStream();
-        await file.CopyToAsync(content, cancel);
-        var bytes = PictureFile.Cleaned(content.ToArray());
-        var kind = PictureReader.Sniff(bytes);
+        var picture = await apprentices.Do(new CleanPicture(), await Content(file, cancel), stop: cancel);
         var panel = ImageSize.Panel(typed.Points, typed.Width, typed.Height);
-        if (panel is null) widthMm = ImageSize.Measured(typed.Points, typed.Width, bytes) ?? widthMm;
-        if (kind != PictureKind.Svg && widthMm is null && typed.DotsPerInch is null)
+        if (panel is null && ImageSize.Apart(typed.Points, typed.Width) is { } apart)
+            widthMm = apart.WidthOf(await apprentices.Do(new MeasurePicture(), picture.File, stop: cancel));
+        if (picture.Kind != PictureKind.Svg && widthMm is null && typed.DotsPerInch is null)
             throw TroubleException.Unusable("Say how large the picture is: its width, the dots per inch of the scan, or two points a known distance apart.");
-        var name = Path.GetFileName(file.FileName) is { Length: > 0 and <= LongestName } given ? given : "image";
         return new BroughtIn(
-            await files.Keep(bytes, MediaTypeOf(kind), cancel), name, panel?.WidthMm ?? widthMm, typed.DotsPerInch,
-            panel is null ? null : JsonSerializer.Serialize(panel, Jsonb.Options));
+            await files.Keep(picture.File, picture.MediaType, cancel), NameOf(file, "image"),
+            new PictureSize(panel?.WidthMm ?? widthMm, typed.DotsPerInch), panel);
     }
 
-    private static string MediaTypeOf(PictureKind kind) => kind switch
+    /// <summary>The whole file.</summary>
+    public static async Task<byte[]> Content(IFormFile file, CancellationToken cancel)
     {
-        PictureKind.Svg => "image/svg+xml",
-        PictureKind.Png => "image/png",
-        _ => "image/jpeg",
-    };
+        ArgumentNullException.ThrowIfNull(file);
+        using var content = new MemoryStream((int)file.Length);
+        await file.CopyToAsync(content, cancel);
+        return content.ToArray();
+    }
+
+    /// <summary>The name that a file had, if it is one that can be shown.</summary>
+    public static string NameOf(IFormFile file, string otherwise)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        return Path.GetFileName(file.FileName) is { Length: > 0 and <= LongestName } given && !given.Any(char.IsControl) ? given : otherwise;
+    }
 }

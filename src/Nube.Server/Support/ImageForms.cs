@@ -4,7 +4,7 @@ using Microsoft.Extensions.Caching.Memory;
 using Nube.Core.Artwork;
 using Nube.Core.Light;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
+using Nube.Core;
 
 namespace Nube.Server.Support;
 
@@ -37,7 +37,7 @@ public sealed class ImageForms(IMemoryCache cache, FileStore files)
 
     private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)
     {
-        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, Jsonb.Options)}";
+        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, RecordJson.Options)}";
         if (cache.TryGetValue(key, out ImmutableArray<AreaForm> kept)) return kept;
         var forms = AreaForm.Of((await Areas(image, cancel)).Labels, image.Depth.Pairs());
         return cache.Set(key, forms, new MemoryCacheEntryOptions

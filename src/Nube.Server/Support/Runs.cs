@@ -12,7 +12,7 @@ using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
+using Nube.Core;
 
 namespace Nube.Server.Support;
 
@@ -121,7 +121,7 @@ public sealed record RunWithSupplies(
     {
         var text = JsonSerializer.Serialize(
             new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Run.CardWork, Schools, Options },
-            Jsonb.Options);
+            RecordJson.Options);
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }
 }

@@ -10,8 +10,6 @@ namespace Nube.Server.Support;
 /// <summary>The stamps of the maker at work.</summary>
 public sealed class StampBox(NubeDb db, FileStore files)
 {
-    private const int HalfInk = 127; // of 255
-
     /// <summary>The stamps of a scene by key.</summary>
     public async Task<Dictionary<Guid, Stamp>> Of(Scene scene, CancellationToken cancel)
     {
@@ -27,7 +25,7 @@ public sealed class StampBox(NubeDb db, FileStore files)
         var wanted = scene.FrontFirst.Select(placed => placed.Stamp).Distinct().ToList();
         var pictures = new Dictionary<Guid, StampPicture>();
         foreach (var stamp in await db.Stamps.AsNoTracking().Where(stamp => wanted.Contains(stamp.Id)).ToListAsync(cancel))
-            pictures[stamp.Id] = new StampPicture(stamp.Stamp, Lines((await files.Get(stamp.LineHash, cancel)).Content, stamp.WidthMm));
+            pictures[stamp.Id] = new StampPicture(stamp.Stamp, LinePicture.Read((await files.Get(stamp.LineHash, cancel)).Content, stamp.WidthMm));
         var picture = ScenePicture.Compose(scene, pictures);
         using var bitmap = new SKBitmap(new SKImageInfo(picture.Width, picture.Height, SKColorType.Gray8, SKAlphaType.Opaque));
         for (var y = 0; y < picture.Height; y++) picture.Pixels.AsSpan(y * picture.Width, picture.Width).CopyTo(bitmap.GetPixelSpan()[(y * bitmap.RowBytes)..]);
@@ -43,23 +41,5 @@ public sealed class StampBox(NubeDb db, FileStore files)
         var stamps = await Of(was, cancel);
         foreach (var (id, stamp) in await Of(now, cancel)) stamps[id] = stamp;
         return new SceneMove(was, now, stamps);
-    }
-
-    /// <summary>Lines as they were kept: black on clear paper.</summary>
-    public static LineArt Lines(byte[] png, double widthMm)
-    {
-        using var codec = SKCodec.Create(new SKMemoryStream(png));
-        using var bitmap = SKBitmap.Decode(codec, codec.Info.WithColorType(SKColorType.Rgba8888).WithAlphaType(SKAlphaType.Unpremul));
-        var (darkness, ink) = (new byte[bitmap.Width * bitmap.Height], new byte[bitmap.Width * bitmap.Height]);
-        var pixels = bitmap.GetPixelSpan();
-        for (var y = 0; y < bitmap.Height; y++)
-        {
-            for (var x = 0; x < bitmap.Width; x++)
-            {
-                var alpha = pixels[y * bitmap.RowBytes + 4 * x + 3];
-                (darkness[y * bitmap.Width + x], ink[y * bitmap.Width + x]) = (alpha, alpha > HalfInk ? byte.MaxValue : byte.MinValue);
-            }
-        }
-        return new LineArt(bitmap.Width, bitmap.Height, bitmap.Width / widthMm, darkness, ink);
     }
 }

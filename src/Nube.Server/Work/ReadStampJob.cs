@@ -4,47 +4,42 @@ using Nube.Core.Artwork;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Data.Mapping;
+using Nube.Core;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Work;
 
 /// <summary>Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a run's panel.</summary>
-public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, JobBoard board, TimeProvider clock)
+public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, JobBoard board, Apprentices apprentices, TimeProvider clock)
 {
     /// <summary>What the job is told.</summary>
-    /// <param name="Maker">For whom.</param>
-    /// <param name="Job">Where to report.</param>
-    /// <param name="Run">The run in whose scene it is placed.</param>
-    /// <param name="Picture">The picture of a print.</param>
+    /// <param name="FileHash">The picture of a print.</param>
+    /// <param name="Size">The size that the maker gave.</param>
+    /// <param name="Panel">Where the panel lies in a photo; null for a scan or a drawing.</param>
     /// <param name="Name">What the stamp is called.</param>
-    /// <param name="Lettering">It can be read.</param>
-    public sealed record Order(Guid Maker, Guid Job, Guid Run, BroughtIn Picture, string Name, bool Lettering);
+    public sealed record Order(string FileHash, PictureSize Size, PanelInPhoto? Panel, string Name);
 
     /// <summary>Does the work. Until it is done the scene stays as it was.</summary>
-    public Task Work(Order order, CancellationToken cancel)
+    public Task Work(Job job, CancellationToken cancel)
     {
-        ArgumentNullException.ThrowIfNull(order);
-        maker.MakerId = order.Maker;
+        ArgumentNullException.ThrowIfNull(job);
+        maker.MakerId = job.MakerId;
         return board.Do(
-            order.Job,
+            job.Id,
             "Stopped. The scene is as it was.",
             "Something went wrong here while reading the picture. The scene is as it was.",
-            (say, stop) => Read(order, say, stop),
+            (say, stop) => Read(job, JsonSerializer.Deserialize<Order>(job.Order, RecordJson.Options)!, say, stop),
             cancel);
     }
 
-    private async Task<string> Read(Order order, Func<double, string, Task> say, CancellationToken stop)
+    private async Task<string> Read(Job job, Order order, Func<double, string, Task> say, CancellationToken stop)
     {
         await say(0.05, "Reading the picture");
-        var panel = order.Picture.Panel is null ? null : JsonSerializer.Deserialize<PanelInPhoto>(order.Picture.Panel, Jsonb.Options);
-        var picture = FindAreasJob.Picture(
-            (await files.Get(order.Picture.Hash, stop)).Content, panel, new PictureSize(order.Picture.WidthMm, order.Picture.DotsPerInch));
-        await say(0.4, "Finding the lines");
-        var art = LineExtraction.From(picture);
-        await say(0.7, "Finding what it covers");
-        var stamp = await Keep(db, files, order.Maker, order.Name, order.Lettering, FindAreasJob.LinePng(art), art, [], clock.GetUtcNow(), stop);
-        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == order.Run, stop) ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
+        var read = await apprentices.Do(
+            new ReadStamp(order.Size, order.Panel), (await files.Get(order.FileHash, stop)).Content, now => say(now.Share, now.Doing), stop);
+        var stamp = await Keep(db, files, job.MakerId, order.Name, read, clock.GetUtcNow(), stop);
+        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == job.RunId, stop) ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
         if (kept.Scene.FrontFirst.Length >= Scene.MostPlaced) throw TroubleException.Conflict($"A scene holds at most {Scene.MostPlaced} prints. Take some away first.");
         kept.Scene = InFront(kept.Scene, stamp.Id);
         await db.SaveChangesAsync(stop);
@@ -52,22 +47,17 @@ public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, 
     }
 
     /// <summary>Keeps a stamp.</summary>
-    /// <exception cref="PictureTroubleException">Its print covers nothing.</exception>
     internal static async Task<StampPrint> Keep(
-        NubeDb db, FileStore files, Guid maker, string name, bool lettering, byte[] linePng, LineArt art, IEnumerable<CloseGap> closings,
-        DateTimeOffset now, CancellationToken cancel)
+        NubeDb db, FileStore files, Guid maker, string name, StampRead read, DateTimeOffset now, CancellationToken cancel)
     {
-        var silhouette = Silhouette.Of(art, GapRule.Gappy, closings);
-        if (silhouette.Rings.IsEmpty) throw new PictureTroubleException("There is nothing in this picture that a stamp could print: only specks.");
         var stamp = new StampPrint
         {
             MakerId = maker,
             Name = name,
-            Lettering = lettering,
-            LineHash = await files.Keep(linePng, "image/png", cancel),
-            WidthMm = art.Width / art.PixelsPerMm,
-            HeightMm = art.Height / art.PixelsPerMm,
-            Silhouette = silhouette,
+            LineHash = await files.Keep(read.LinePng, "image/png", cancel),
+            WidthMm = read.WidthMm,
+            HeightMm = read.HeightMm,
+            Silhouette = read.Silhouette,
             AddedAt = now,
         };
         db.Stamps.Add(stamp);

@@ -112,6 +112,10 @@
         <a class="underline" href={p('/habits')} onclick={() => dialog.close()}
           >How you work: ways, sittings, what was learned</a
         >
+        <br />
+        <a class="underline" href={p('/account')} onclick={() => dialog.close()}
+          >Your account: password, devices, all that is yours</a
+        >
       </p>
       {#if trouble}<TroubleNote {trouble} />{/if}
       <div class="flex flex-wrap gap-3">

@@ -1,8 +1,7 @@
 using System.IO.Compression;
 using System.Runtime.InteropServices;
-using Nube.Core.Artwork;
 
-namespace Nube.Server.Support;
+namespace Nube.Core.Artwork;
 
 /// <summary>Keeps a label raster as a file: width and height as 32-bit, scale as 64-bit, labels as 16-bit, all deflated.</summary>
 public static class LabelFile

@@ -1,7 +1,6 @@
 using Nube.Core.Artwork;
-using Nube.Server.Support;
 
-namespace Nube.Server.Tests;
+namespace Nube.Core.Tests.Artwork;
 
 public class LabelFileTests
 {
