@@ -39,7 +39,7 @@ internal static class ServerLoad
         var large = BenchImages.LetterSheet();
         Console.WriteLine("ready");
 
-        var (times, errors) = (new ConcurrentBag<(string What, double Ms)>(), new ConcurrentBag<string>());
+        var (times, errors) = (new ConcurrentBag<(string What, double Ms, double At)>(), new ConcurrentBag<string>());
         var watch = Stopwatch.StartNew();
         var clicking = makers.Select((maker, number) => Task.Run(() => Click(maker.Page, maker.Run, number, watch, times, errors))).ToList();
         var load = Task.Run(async () =>
@@ -65,6 +65,9 @@ internal static class ServerLoad
         double At(double share) => sorted[(int)(share * (sorted.Length - 1))];
         Console.WriteLine(FormattableString.Invariant(
             $"{sorted.Length} answers to {Makers} makers: median {At(0.5):0} ms, 95 of 100 within {At(0.95):0} ms, 99 of 100 within {At(0.99):0} ms, longest {sorted[^1]:0} ms; {errors.Count} errors"));
+        const int part = 5; // s
+        foreach (var when in times.GroupBy(time => (int)time.At / part).OrderBy(group => group.Key))
+            Console.WriteLine(FormattableString.Invariant($"  asked from second {part * when.Key} on: median {when.Select(time => time.Ms).Order().ElementAt(when.Count() / 2):0} ms, longest {when.Max(time => time.Ms):0} ms"));
         foreach (var what in times.GroupBy(time => time.What).OrderByDescending(group => group.Max(time => time.Ms)))
             Console.WriteLine(FormattableString.Invariant($"  {what.Key}: median {what.Select(time => time.Ms).Order().ElementAt(what.Count() / 2):0} ms, longest {what.Max(time => time.Ms):0} ms"));
         Console.WriteLine(FormattableString.Invariant($"another maker's ordinary picture, five times one after the other: {string.Join(", ", found.Select(seconds => FormattableString.Invariant($"{seconds:0.0}")))} s"));
@@ -95,7 +98,7 @@ internal static class ServerLoad
     }
 
     /// <summary>What a maker looks at and changes, by turns.</summary>
-    private static async Task Click(SignedInPage page, string run, int number, Stopwatch watch, ConcurrentBag<(string, double)> times, ConcurrentBag<string> errors)
+    private static async Task Click(SignedInPage page, string run, int number, Stopwatch watch, ConcurrentBag<(string, double, double)> times, ConcurrentBag<string> errors)
     {
         (string What, Func<Task> Do)[] clicks =
         [
@@ -112,7 +115,7 @@ internal static class ServerLoad
         for (var click = number; watch.Elapsed < Lasts; click++)
         {
             var (what, act) = clicks[click % clicks.Length];
-            var asked = Stopwatch.StartNew();
+            var (asked, at) = (Stopwatch.StartNew(), watch.Elapsed.TotalSeconds);
             try
             {
                 await act();
@@ -121,7 +124,7 @@ internal static class ServerLoad
             {
                 errors.Add($"{what}: {error.Message}");
             }
-            times.Add((what, asked.Elapsed.TotalMilliseconds));
+            times.Add((what, asked.Elapsed.TotalMilliseconds, at));
             await Task.Delay(BetweenClicks);
         }
     }

@@ -37,8 +37,8 @@ internal sealed class SignedInPage(HttpClient http, string token)
         using var request = new HttpRequestMessage(method, path) { Content = content };
         request.Headers.Add("X-Nube-Request", token);
         using var answer = await http.SendAsync(request);
-        answer.EnsureSuccessStatusCode();
         var text = await answer.Content.ReadAsStringAsync();
+        if (!answer.IsSuccessStatusCode) throw new HttpRequestException($"{method} {path}: {(int)answer.StatusCode} {text}", null, answer.StatusCode);
         return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
     }
 

@@ -25,6 +25,9 @@ using Npgsql;
 using Nube.Workshop;
 using Serilog;
 
+// Recipes are searched on several threads, and whoever asks waits for them: with a thread for each processor at first, and one more each
+// half second, sixty makers at once would wait for threads while the processors have nothing to do.
+ThreadPool.SetMinThreads(workerThreads: 128, completionPortThreads: 128);
 var builder = WebApplication.CreateBuilder(args);
 var jobQueue = new PostgreSqlStorageOptions
 {
@@ -110,6 +113,7 @@ if (!onlyDescribing) builder.Services.AddHostedService(services => services.GetR
 if (workers > 0)
 {
     builder.Services.AddHostedService<ForgottenJobs>().AddHostedService<Housekeeping>();
+    if (builder.Configuration.GetValue("Nube:WarmUp", true)) builder.Services.AddHostedService<WarmUp>();
     builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Pictures], workers));
     builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Searches], 1));
 }

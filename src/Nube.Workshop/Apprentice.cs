@@ -29,8 +29,8 @@ internal sealed class Apprentice : IDisposable
     }
 
     /// <summary>Starts one.</summary>
-    /// <param name="inBackground">It gives way to everything else.</param>
-    public static Apprentice Start(bool inBackground)
+    /// <param name="urgency">What it gives way to.</param>
+    public static Apprentice Start(WorkUrgency urgency)
     {
         var host = Environment.ProcessPath is { } path && Path.GetFileNameWithoutExtension(path) == "dotnet" ? path : "dotnet";
         var start = new ProcessStartInfo(host)
@@ -44,7 +44,7 @@ internal sealed class Apprentice : IDisposable
         foreach (var secret in start.Environment.Keys.Where(name => name.StartsWith("ConnectionStrings", StringComparison.OrdinalIgnoreCase) || name == "PGPASSWORD").ToList())
             start.Environment.Remove(secret);
         var process = Process.Start(start) ?? throw new InvalidOperationException("An apprentice of the workshop did not start.");
-        if (inBackground) process.PriorityClass = ProcessPriorityClass.BelowNormal;
+        if (urgency != WorkUrgency.Now) process.PriorityClass = urgency == WorkUrgency.Soon ? ProcessPriorityClass.BelowNormal : ProcessPriorityClass.Idle;
         return new Apprentice(process);
     }
 

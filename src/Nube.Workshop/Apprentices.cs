@@ -21,7 +21,11 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
     private static readonly TimeSpan BetweenLooks = TimeSpan.FromMilliseconds(100);
     private static readonly TimeSpan ToEndGently = TimeSpan.FromMilliseconds(700);
 
-    private readonly ConcurrentBag<Apprentice> quick = [], background = [];
+    private const int MostOfEach = 4; // urgency, at a time; a hundred megabytes each, and two processors as a rule
+
+    private readonly Dictionary<WorkUrgency, (ConcurrentBag<Apprentice> Idle, SemaphoreSlim Turns)> all =
+        Enum.GetValues<WorkUrgency>().ToDictionary(urgency => urgency, _ => (new ConcurrentBag<Apprentice>(), new SemaphoreSlim(MostOfEach)));
+
     private bool closed;
 
     /// <summary>Does a task.</summary>
@@ -38,11 +42,13 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
         ArgumentNullException.ThrowIfNull(task);
         ObjectDisposedException.ThrowIf(closed, this);
         stop.ThrowIfCancellationRequested();
-        var idle = task.InBackground ? background : quick;
-        if (!idle.TryTake(out var one)) one = Apprentice.Start(task.InBackground);
+        var (idle, turns) = all[task.Urgency];
+        await turns.WaitAsync(stop);
+        Apprentice? one = null;
         var sound = false;
         try
         {
+            if (!idle.TryTake(out one)) one = Apprentice.Start(task.Urgency);
             var answer = await Work(one, task, file, say, stop);
             sound = answer.Kind is FrameKind.Result or FrameKind.Trouble;
             return answer.Kind switch
@@ -54,8 +60,9 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
         }
         finally
         {
-            if (sound && !closed && one.Bytes < KeptBelowBytes) idle.Add(one);
-            else one.Dispose();
+            if (sound && !closed && one!.Bytes < KeptBelowBytes) idle.Add(one);
+            else one?.Dispose();
+            turns.Release();
         }
     }
 
@@ -106,7 +113,7 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
     public ValueTask DisposeAsync()
     {
         closed = true;
-        foreach (var one in quick.Concat(background)) one.Dispose();
+        foreach (var one in all.Values.SelectMany(kind => kind.Idle)) one.Dispose();
         return ValueTask.CompletedTask;
     }
 }

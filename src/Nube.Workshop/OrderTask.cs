@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 
 namespace Nube.Workshop;
@@ -14,7 +16,7 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
     public override WorkLimits Limits => WorkLimits.Long;
 
     /// <inheritdoc />
-    public override bool InBackground => true;
+    public override WorkUrgency Urgency => WorkUrgency.Whenever;
 
     /// <inheritdoc />
     public override bool EndsWithBestSoFar => true;
@@ -27,6 +29,44 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
     {
         public void Report(SearchProgress value) => tell(value);
     }
+}
+
+/// <summary>Plans a run.</summary>
+/// <param name="Painting">All that is to be painted on each card.</param>
+/// <param name="Colourants">The run's colourants, in the order in which recipes count them.</param>
+/// <param name="Schools">The maker's ways.</param>
+/// <param name="Touching">Which areas run together when both are wet.</param>
+/// <param name="Pace">Cards, hand, paper, air, and what else to reckon with.</param>
+/// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the same; null for none.</param>
+public sealed record PlanCards(
+    Painting Painting, ImmutableArray<Colourant> Colourants, Schools Schools, ImmutableArray<TouchingPair> Touching, Pace Pace, Plan? Before) : WorkshopTask<Plan>
+{
+    /// <inheritdoc />
+    public override WorkUrgency Urgency => WorkUrgency.Soon;
+
+    private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
+    {
+        var paper = Pace.Paper;
+        var paints = new Paints(Colourants, [.. Colourants.Select(colourant => colourant.Optics())], paper, paper.Reflectance());
+        var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
+        var passes = Painting.Passes(paints, Schools, touching, Pace);
+        Plan With(PlanOptions options) => Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
+        if (Before is null || !SamePasses(Before.Passes, passes)) return With(Pace.Options);
+        try
+        {
+            return With(Pace.Options with { Skipped = Before.Options.Skipped, Pinned = Before.Options.Pinned });
+        }
+        catch (ImpossibleOrderException)
+        {
+            // Pins of a former number of cards may not hold any more.
+            return With(Pace.Options);
+        }
+    }
+
+    private static bool SamePasses(ImmutableArray<Pass> one, ImmutableArray<Pass> other) =>
+        one.Length == other.Length && one.Zip(other).All(both =>
+            both.First.Mix == both.Second.Mix && both.First.Stroke == both.Second.Stroke && both.First.Zone == both.Second.Zone
+            && both.First.Layer == both.Second.Layer && both.First.Areas.SequenceEqual(both.Second.Areas));
 }
 
 /// <summary>Two areas that touch.</summary>

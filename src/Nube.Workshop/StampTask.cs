@@ -12,7 +12,7 @@ public sealed record ReadStamp(PictureSize Size, PanelInPhoto? Panel) : Workshop
     public override WorkLimits Limits => WorkLimits.Long;
 
     /// <inheritdoc />
-    public override bool InBackground => true;
+    public override WorkUrgency Urgency => WorkUrgency.Soon;
 
     private protected override StampRead Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
     {

@@ -15,6 +15,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(ReadStamp), "readStamp")]
 [JsonDerivedType(typeof(ReadSheet), "readSheet")]
 [JsonDerivedType(typeof(ReadChart), "readChart")]
+[JsonDerivedType(typeof(PlanCards), "planCards")]
 [JsonDerivedType(typeof(ImproveOrder), "improveOrder")]
 public abstract record WorkshopTask
 {
@@ -22,9 +23,9 @@ public abstract record WorkshopTask
     [JsonIgnore]
     public virtual WorkLimits Limits => WorkLimits.Quick;
 
-    /// <summary>It gives way to everything that a maker waits for at the page.</summary>
+    /// <summary>What it gives way to.</summary>
     [JsonIgnore]
-    public virtual bool InBackground => false;
+    public virtual WorkUrgency Urgency => WorkUrgency.Now;
 
     /// <summary>When it is told to stop it ends with the best so far, instead of with nothing.</summary>
     [JsonIgnore]
@@ -36,6 +37,19 @@ public abstract record WorkshopTask
     /// <param name="stop">Ends it with the best so far.</param>
     /// <exception cref="Nube.Core.Artwork.PictureTroubleException">Nothing can come out of it; with a sentence for the maker.</exception>
     internal abstract object Do(byte[] file, Action<WorkProgress> say, CancellationToken stop);
+}
+
+/// <summary>How urgent a task is, and so which processes give way to which.</summary>
+public enum WorkUrgency
+{
+    /// <summary>The page waits for it: as urgent as the server itself.</summary>
+    Now,
+
+    /// <summary>A maker sees its progress: after all clicks.</summary>
+    Soon,
+
+    /// <summary>It makes something better that is there already: after everything else.</summary>
+    Whenever,
 }
 
 /// <summary>A task with what comes out of it.</summary>

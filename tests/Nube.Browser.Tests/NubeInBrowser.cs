@@ -95,6 +95,7 @@ public sealed class NubeInBrowser : IAsyncLifetime
             builder.UseSetting("Nube:SignInsPerMinute", "100000");
             builder.UseSetting("Nube:UploadsPerMinute", "100000");
             builder.UseSetting("Nube:SearchShare", "0.05");
+            builder.UseSetting("Nube:WarmUp", "false");
             builder.ConfigureTestServices(services => services.AddSingleton(slow).Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
         }
     }

@@ -90,6 +90,7 @@ public class NubeServer : IAsyncLifetime
         host.UseSetting("Nube:SignInsPerMinute", "100000");
         host.UseSetting("Nube:UploadsPerMinute", "100000");
         host.UseSetting("Nube:SearchShare", "0.05");
+        host.UseSetting("Nube:WarmUp", "false");
         foreach (var (key, value) in Settings.Select(setting => (setting.Key, setting.Value)).Concat(more)) host.UseSetting(key, value);
         host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
     });

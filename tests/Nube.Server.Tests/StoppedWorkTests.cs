@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 using Nube.Core.Artwork;
+using Nube.Core.Light;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -111,7 +112,7 @@ public class StoppedWorkTests(NubeServer server) : IClassFixture<NubeServer>
     {
         await using var hurried = new Apprentices(new WorkLimits(TimeSpan.FromMilliseconds(400), 1L << 30));
         var size = new PictureSize(null, 600);
-        var task = new FindAreas(size, null, 1.1, [], 2);
+        var task = new FindAreas(size, null, 1.1, 2, [], ImageLight.Usual, null);
         var late = await Assert.ThrowsAsync<PictureTroubleException>(() => hurried.Do(task, Large.Value, stop: TestContext.Current.CancellationToken));
         Assert.Contains("took longer", late.Message, StringComparison.Ordinal);
         await using var poor = new Apprentices(new WorkLimits(TimeSpan.FromMinutes(1), 60L << 20));

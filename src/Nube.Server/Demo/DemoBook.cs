@@ -186,7 +186,7 @@ public sealed class DemoBook(
     private async Task Plan(Guid id, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        PlanPlace.Make(run, palettes, clock.GetUtcNow());
+        await PlanPlace.Make(run, apprentices, clock.GetUtcNow(), cancel);
         // As the job does that looks for a better order, but not for so long: the book is to be there soon.
         var plan = run.Run.Plan!.Plan;
         var better = await Task.Run(() => Scheduler.Improve(plan, run.Touching, run.Hand, SearchEffort.Usual with { Steps = SearchEffort.Usual.Steps / 20 }, stop: cancel), cancel);

@@ -222,7 +222,10 @@ public static class Colours
 
     /// <summary>The run's palette on its paper, or a sentence that it is missing.</summary>
     internal static RunPalette Needed(RunWithSupplies run, Palettes palettes) =>
-        Palette(run, palettes) ?? throw TroubleException.Conflict("Choose a paper and at least one colour first.");
+        Palette(run, palettes) ?? throw NothingToColourWith();
+
+    /// <summary>What is said when paper or colours are missing.</summary>
+    internal static TroubleException NothingToColourWith() => TroubleException.Conflict("Choose a paper and at least one colour first.");
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>

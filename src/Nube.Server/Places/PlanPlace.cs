@@ -10,6 +10,7 @@ using Nube.Data.Entities;
 using Nube.Server.Printing;
 using Nube.Server.Support;
 using Nube.Server.Work;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -41,11 +42,11 @@ public static class PlanPlace
         TypedResults.Ok(PlanViews.View(await runs.Load(id, cancel), palettes));
 
     private static async Task<Ok<PlanMade>> PlanTheRun(
-        Guid id, RunLoader runs, BenchGate gate, Palettes palettes, JobBoard board, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        Guid id, RunLoader runs, BenchGate gate, Palettes palettes, Apprentices apprentices, JobBoard board, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
         await gate.Open(run, Begun, cancel);
-        Make(run, palettes, clock.GetUtcNow());
+        await Make(run, apprentices, clock.GetUtcNow(), cancel);
         run.Run.ChangedAt = clock.GetUtcNow();
         var job = await board.Begin(maker.MakerId, id, JobKind.ImprovePlan, new ImprovePlanJob.Order(run.Run.Plan!.Edition), cancel);
         return TypedResults.Ok(new PlanMade(PlanViews.View(run, palettes), job));
@@ -89,25 +90,9 @@ public static class PlanPlace
     internal const string Begun = "Steps of this plan are done already, so it stays as it is. Take them back on the bench first, or go on.";
 
     /// <summary>Makes the plan of a run and puts it in its place.</summary>
-    internal static void Make(RunWithSupplies run, Palettes palettes, DateTimeOffset now)
+    internal static async Task Make(RunWithSupplies run, Apprentices apprentices, DateTimeOffset now, CancellationToken cancel)
     {
-        var palette = Colours.Needed(run, palettes);
-        if (run.Painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
-        var options = run.Options;
-        var passes = PassesOf(run, palette, options);
-        // What was pinned or left out stays so as long as the passes are the same.
-        if (run.Run.Plan is { } before && SamePasses(before.Plan.Passes, passes))
-            options = options with { Skipped = before.Plan.Options.Skipped, Pinned = before.Plan.Options.Pinned };
-        Plan plan;
-        try
-        {
-            plan = Scheduler.PlanRun(passes, run.Touching, run.Run.Cards, run.Paper!, run.Room, run.Hand, options);
-        }
-        catch (ImpossibleOrderException)
-        {
-            // Pins of a former number of cards may not hold any more.
-            plan = Scheduler.PlanRun(passes, run.Touching, run.Run.Cards, run.Paper!, run.Room, run.Hand, run.Options);
-        }
+        var plan = await Planned(run, apprentices, run.Options, run.Run.Plan?.Plan, cancel);
         if (run.Run.Plan is { } old)
         {
             old.Replace(plan, run.Room, now);
@@ -119,12 +104,15 @@ public static class PlanPlace
         }
     }
 
-    /// <summary>The passes of one card.</summary>
-    internal static ImmutableArray<Pass> PassesOf(RunWithSupplies run, RunPalette palette, PlanOptions options) =>
-        run.Painting.Passes(palette.Paints, run.Schools, run.Touching, new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options));
-
-    private static bool SamePasses(ImmutableArray<Pass> one, ImmutableArray<Pass> other) =>
-        one.Length == other.Length && one.Zip(other).All(both =>
-            both.First.Mix == both.Second.Mix && both.First.Stroke == both.Second.Stroke && both.First.Zone == both.Second.Zone
-            && both.First.Layer == both.Second.Layer && both.First.Areas.SequenceEqual(both.Second.Areas));
+    /// <summary>A plan of the run as it stands, or a sentence on what is missing.</summary>
+    internal static async Task<Plan> Planned(RunWithSupplies run, Apprentices apprentices, PlanOptions options, Plan? before, CancellationToken cancel)
+    {
+        if (run.Paper is null || run.Palette.Count == 0) throw Colours.NothingToColourWith();
+        if (run.Painting.IsEmpty) throw TroubleException.Conflict("Give at least one area a colour first.");
+        return await apprentices.Do(
+            new PlanCards(
+                run.Painting, [.. run.Palette.Select(item => item.Colourant!)], run.Schools, [.. run.Touching.Select(pair => new TouchingPair(pair.One, pair.Other))],
+                new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options), before),
+            stop: cancel);
+    }
 }

@@ -3,6 +3,7 @@ using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -21,24 +22,18 @@ internal static class PlanTurns
         plan.MapPut("/turns", Take);
     }
 
-    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, Apprentices apprentices, CancellationToken cancel)
     {
         var run = await runs.Load(id, cancel);
-        var palette = Colours.Needed(run, palettes);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
-        return TypedResults.Ok<IReadOnlyList<TurnsView>>(
-        [
-            .. Enum.GetValues<Turns>().Select(turns => new TurnsView(
-                turns, Schools.InWords(turns),
-                Words.InAll(turns == plan.Options.Turns ? plan : First(turns)),
-                turns == plan.Options.Turns)),
-        ]);
-
-        Plan First(Turns turns)
+        var views = new List<TurnsView>();
+        foreach (var turns in Enum.GetValues<Turns>())
         {
-            var options = run.Options with { Turns = turns };
-            return Scheduler.PlanRun(PlanPlace.PassesOf(run, palette, options), run.Touching, run.Run.Cards, run.Paper!, run.Room, run.Hand, options);
+            var taken = turns == plan.Options.Turns;
+            var withIt = taken ? plan : await PlanPlace.Planned(run, apprentices, run.Options with { Turns = turns }, null, cancel);
+            views.Add(new TurnsView(turns, Schools.InWords(turns), Words.InAll(withIt), taken));
         }
+        return TypedResults.Ok<IReadOnlyList<TurnsView>>(views);
     }
 
     /// <summary>For this run only; it is to be planned again.</summary>

@@ -15,7 +15,7 @@ namespace Nube.Server.Work;
 
 /// <summary>Finds the areas of a picture that was brought in.</summary>
 public sealed class FindAreasJob(
-    NubeDb db, MakerAtWork maker, FileStore files, StampBox stamps, ImageForms forms, JobBoard board, Apprentices apprentices, TimeProvider clock)
+    NubeDb db, MakerAtWork maker, FileStore files, StampBox stamps, JobBoard board, Apprentices apprentices, TimeProvider clock)
 {
     /// <summary>What the job is told.</summary>
     /// <param name="FileHash">The picture.</param>
@@ -58,17 +58,29 @@ public sealed class FindAreasJob(
     private async Task<string> Find(Job job, Order order, Func<double, string, Task> say, CancellationToken stop)
     {
         await say(0.05, "Reading the picture");
-        var edits = order.Edits;
         // In a scene that was rearranged areas go where their stamps went, and the maker's strokes with them.
         var moved = order.Scene is null ? null : await stamps.Moved(job.RunId, order.Scene, stop);
-        if (moved is not null) edits = moved.Carry(edits);
-        var task = new FindAreas(order.Size, order.Panel, order.GapMm, [.. edits.OfType<CloseGap>()], order.SmallestMm2);
-        var found = await apprentices.Do(task, (await files.Get(order.FileHash, stop)).Content, now => say(now.Share, now.Doing), stop);
-        var map = AreaMeasuring.Measure(LabelFile.Read(found.Labels));
-        var (areas, dropped) = await Keep(job, order, edits, moved, found, map, stop);
+        var edits = moved is null ? order.Edits : moved.Carry(order.Edits);
+        var image = (await db.Runs.AsNoTracking().Include(run => run.Image).SingleOrDefaultAsync(run => run.Id == job.RunId, stop)
+            ?? throw Deleted()).Image;
+        var again = image is not null && (moved is not null || (order.Again && image.FileHash == order.FileHash));
+        FoundBefore? before = null;
+        if (again)
+        {
+            var labels = LabelFile.Read((await files.Get(image!.LabelsHash, stop)).Content);
+            var lastId = AreaEdits.LastId(labels, image.Edits);
+            before = new FoundBefore(LabelFile.Write(moved is null ? labels : moved.Carry(labels)), lastId, image.Depth);
+        }
+        var light = image?.Light ?? ImageLight.Usual;
+        if (!again) light = light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
+        var found = await apprentices.Do(
+            new FindAreas(order.Size, order.Panel, order.GapMm, order.SmallestMm2, edits, light, before),
+            (await files.Get(order.FileHash, stop)).Content, now => say(now.Share, now.Doing), stop);
+        await Keep(job, order, found, light, image?.LabelsHash, again, stop);
+        var dropped = edits.Length - found.Edits.Length;
         string[] remarks =
         [
-            areas == 1 ? "1 area found." : $"{areas} areas found.",
+            found.Areas.Length == 1 ? "1 area found." : $"{found.Areas.Length} areas found.",
             found.SmallestMm2 <= order.SmallestMm2 ? "" : string.Create(
                 CultureInfo.InvariantCulture,
                 $"There were too many to colour: those below {found.SmallestMm2:0.#} mm2 joined a neighbour. Set a larger smallest area, or scan it cleaner."),
@@ -78,22 +90,13 @@ public sealed class FindAreasJob(
         return string.Join(' ', remarks.Where(remark => remark.Length > 0));
     }
 
-    /// <summary>Keeps what was found; answers how many areas there are, and how many corrections came to nothing.</summary>
-    private async Task<(int Areas, int Dropped)> Keep(
-        Job job, Order order, ImmutableArray<AreaEdit> wanted, SceneMove? moved, AreasFound read, AreaMap map, CancellationToken cancel)
+    /// <summary>Keeps what was found, unless the image was changed meanwhile.</summary>
+    private async Task Keep(Job job, Order order, AreasFound found, ImageLight light, string? labelsBefore, bool again, CancellationToken cancel)
     {
-        var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == job.RunId, cancel)
-            ?? throw TroubleException.Gone("The run was deleted meanwhile.");
-        var again = run.Image is not null && (moved is not null || (order.Again && run.Image.FileHash == order.FileHash));
-        if (again)
-        {
-            var found = LabelFile.Read((await files.Get(run.Image!.LabelsHash, cancel)).Content);
-            var lastId = AreaEdits.LastId(found, run.Image.Edits);
-            if (moved is not null) found = moved.Carry(found);
-            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, found, lastId));
-        }
-        var lineHash = await files.Keep(read.LinePng, "image/png", cancel);
-        var labelsHash = await files.Keep(again ? LabelFile.Write(map.Labels) : read.Labels, LabelFile.MediaType, cancel);
+        var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == job.RunId, cancel) ?? throw Deleted();
+        if (run.Image?.LabelsHash != labelsBefore) throw TroubleException.Conflict("The image was changed in another window meanwhile. What is kept is shown now; find the areas again.");
+        var lineHash = await files.Keep(found.LinePng, "image/png", cancel);
+        var labelsHash = await files.Keep(found.Labels, LabelFile.MediaType, cancel);
         if (run.Image is null)
         {
             run.Image = new RunImage
@@ -110,33 +113,32 @@ public sealed class FindAreasJob(
         var image = run.Image;
         (image.FileHash, image.FileName, image.Size) = (order.FileHash, order.FileName, order.Size);
         (image.Panel, image.LineHash, image.LabelsHash) = (order.Panel, lineHash, labelsHash);
-        (image.WidthMm, image.HeightMm) = (read.WidthMm, read.HeightMm);
-        var corrected = Corrected(map, wanted, out var edits);
-        (image.Areas, image.Touching, image.Edits) = (corrected.Areas, corrected.Touching, edits);
+        (image.WidthMm, image.HeightMm) = (found.WidthMm, found.HeightMm);
+        (image.Areas, image.Touching, image.Edits) = (found.Areas, found.Touching, found.Edits);
         (image.GapMm, image.SmallestMm2) = (order.GapMm, order.SmallestMm2);
+        (image.Light, image.Depth, image.Zones) = (light, found.Depth, found.Zones);
         if (!again)
         {
             image.Names = ImmutableDictionary<int, string>.Empty;
             image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
-            image.Light = image.Light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
-            (image.Depth, image.Dams) = (Depth.Unknown, image.Dams with { Areas = [] });
+            image.Dams = image.Dams with { Areas = [] };
             run.Colours = [];
         }
-        image.Depth = image.Depth with { Guessed = DepthGuess.Of(corrected.Labels) };
-        await Placed(run, image, order, corrected, cancel);
-        await forms.Light(image, cancel);
+        await Placed(run, image, order, found, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return (corrected.Areas.Length, wanted.Length - edits.Length);
     }
 
+    private static TroubleException Deleted() => TroubleException.Gone("The run was deleted meanwhile.");
+
     /// <summary>Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.</summary>
-    private async Task Placed(Run run, RunImage image, Order order, AreaMap map, CancellationToken cancel)
+    private async Task Placed(Run run, RunImage image, Order order, AreasFound found, CancellationToken cancel)
     {
         if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again) return;
         kept.Found = order.Scene;
         if (kept.Found is not { } scene) return;
-        var owners = SceneAreas.Owners(scene, await stamps.Of(scene, cancel), map.Labels);
+        var labels = AreaEdits.Apply(AreaMeasuring.Measure(LabelFile.Read(found.Labels)), found.Edits).Labels;
+        var owners = SceneAreas.Owners(scene, await stamps.Of(scene, cancel), labels);
         foreach (var (area, placed) in owners.Where(owner => !image.Names.ContainsKey(owner.Area)).OrderBy(owner => owner.Area))
         {
             var name = placed is null ? "Ground" : scene.NameOf(placed, await stamps.Of(scene, cancel));
@@ -145,24 +147,5 @@ public sealed class FindAreasJob(
             image.Names = image.Names.SetItem(area, $"{name}, part {number}");
             if (placed?.As == PlacedAs.Traced) image.Marks = image.Marks.SetItem(area, AreaMark.LeaveWhite);
         }
-    }
-
-    /// <summary>The areas with the maker's corrections; those that have nothing to correct any more are dropped.</summary>
-    private static AreaMap Corrected(AreaMap map, ImmutableArray<AreaEdit> wanted, out ImmutableArray<AreaEdit> made)
-    {
-        made = [];
-        foreach (var edit in wanted)
-        {
-            try
-            {
-                AreaEdits.Apply(map, made.Add(edit));
-                made = made.Add(edit);
-            }
-            catch (AreaEditException)
-            {
-                // The areas that it joined or cut are not there with these gaps; the maker is told how many were dropped.
-            }
-        }
-        return AreaEdits.Apply(map, made);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Text;
 using Nube.Core.Artwork;
+using Nube.Core.Light;
 using Nube.Core.Swatches;
 using Nube.Server.Support;
 using Nube.Workshop;
@@ -53,7 +54,7 @@ internal static class FuzzRun
         return new FuzzOutcome(read, refused, TimeSpan.FromTicks(longest), faults);
     }
 
-    private static FindAreas Task => new(new PictureSize(null, 120), null, 1.1, [], 2);
+    private static FindAreas Task => new(new PictureSize(null, 120), null, 1.1, 2, [], ImageLight.Usual, null);
 
     /// <summary>What the apprentices say when a file took too long, too much, or broke its reader.</summary>
     private static bool IsFault(string message) =>

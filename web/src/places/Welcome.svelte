@@ -45,7 +45,8 @@
         >Open the demo book</button
       >
       <p class="mt-3 text-quiet">
-        The cards of an allotment society's harvest swap, at every stage. No account needed.
+        The cards of an allotment society's harvest swap, at every stage: a copy to try everything in, kept
+        for a day after its last use. No account needed.
       </p>
     {/if}
   </div>
