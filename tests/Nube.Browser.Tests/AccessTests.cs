@@ -23,6 +23,7 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         { "", "/reach" },
         { "", "/book" },
         { "", "/habits" },
+        { "", "/account" },
         { "", "/nowhere" },
         { "Jam jar labels", "image" },
         { "Barrow cards", "image" },

@@ -36,6 +36,23 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void A_tap_made_after_the_session_has_ended_waits_for_the_sign_in()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Swap invitations", "bench");
+        var done = StepsDone();
+        var session = window.Driver.Manage().Cookies.GetCookieNamed("nube");
+        window.Driver.Manage().Cookies.DeleteCookieNamed("nube");
+        window.Press(" ");
+        window.Sees("You are signed out. One tap waits here");
+        Assert.Equal(done, StepsDone());
+        window.Driver.Manage().Cookies.AddCookie(session!);
+        window.Button("Sign in again").Click();
+        window.WaitUntil(() => StepsDone() == done + 1, "the tap to arrive");
+        Assert.Empty(window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'waits here') and @role='status']")));
+    }
+
+    [Fact]
     public async Task Three_quick_taps_at_a_slow_server_all_arrive_in_their_order()
     {
         window.OpenDemoBook();

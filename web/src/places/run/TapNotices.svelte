@@ -5,6 +5,12 @@
 
   let { taps }: { taps: TapQueue } = $props();
 
+  // Signed in meanwhile, in another tab perhaps: then there is nothing to wait for.
+  async function signIn() {
+    await session.refresh();
+    if (session.value?.signedIn) await taps.send();
+  }
+
   const many = $derived(taps.waiting === 1 ? 'One tap waits' : `${taps.waiting} taps wait`);
   const reasons = {
     connection: 'The connection is lost.',
@@ -18,7 +24,7 @@
     {reasons[taps.holdup]}
     {many} here and will be sent in order.
     {#if taps.holdup === 'signedOut'}
-      <button type="button" class="underline" onclick={session.refresh}>Sign in again</button>
+      <button type="button" class="underline" onclick={signIn}>Sign in again</button>
     {:else}
       <button type="button" class="underline" onclick={taps.send}>Send now</button>
     {/if}
