@@ -51,6 +51,7 @@ public class PaletteFileTests
     [InlineData("", "No colours were found")]
     [InlineData("name,colour\nplum,purple", "No colours were found")]
     [InlineData("{ \"colours\": [", "broken JSON")]
+    [InlineData("{ \"colours\": [ { \"colour\": \"#101010\", \"colour\": \"#202020\" } ] }", "broken JSON")]
     [InlineData("{ \"colours\": [ 1, null, { \"colour\": 7 } ] }", "No colours were found")]
     public void What_holds_no_colours_is_said(string text, string why)
     {

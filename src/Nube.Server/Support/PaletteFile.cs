@@ -111,7 +111,7 @@ public static class PaletteFile
         JsonNode? root;
         try
         {
-            root = JsonNode.Parse(text, documentOptions: new JsonDocumentOptions { MaxDepth = 64 });
+            root = JsonNode.Parse(text, documentOptions: new JsonDocumentOptions { MaxDepth = 64, AllowDuplicateProperties = false });
         }
         catch (JsonException broken)
         {
