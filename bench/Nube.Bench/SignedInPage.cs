@@ -15,15 +15,26 @@ internal sealed class SignedInPage(HttpClient http, string token)
     /// <summary>A new maker.</summary>
     public static Task<SignedInPage> OfNewMaker(Uri address, string name) => Enter(address, "/api/account/sign-up", new { name, password = "plum jam 12" });
 
+    /// <summary>A page that nobody has signed in on.</summary>
+    public static async Task<SignedInPage> OfStranger(Uri address)
+    {
+        var cookies = new CookieContainer();
+        return await Looked(new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address, Timeout = Patience }, cookies);
+    }
+
     private static async Task<SignedInPage> Enter(Uri address, string how, object body)
     {
         var cookies = new CookieContainer();
         var http = new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address, Timeout = Patience };
-        string Token() => Uri.UnescapeDataString(cookies.GetCookies(address)["nube-request"]!.Value);
+        await (await Looked(http, cookies)).Post(how, body);
+        return await Looked(http, cookies);
+    }
+
+    /// <summary>With the token that the page is handed.</summary>
+    private static async Task<SignedInPage> Looked(HttpClient http, CookieContainer cookies)
+    {
         await http.GetAsync(new Uri("/api/account", UriKind.Relative));
-        await new SignedInPage(http, Token()).Post(how, body);
-        await http.GetAsync(new Uri("/api/account", UriKind.Relative));
-        return new SignedInPage(http, Token());
+        return new SignedInPage(http, Uri.UnescapeDataString(cookies.GetCookies(http.BaseAddress!)["nube-request"]!.Value));
     }
 
     public Task<JsonNode> Get(string path) => Send(HttpMethod.Get, path, null);

@@ -92,6 +92,7 @@ internal static partial class SvgReader
             drawing.DescendantsAndSelf().Where(e => LeftOut.Contains(e.Name.LocalName)).Remove();
             drawing.DescendantsAndSelf().Attributes().Where(Harmful).Remove();
             drawing.DescendantNodes().OfType<XText>().Where(text => ReachesOut(text.Value)).Remove();
+            LeaveRepeatedIdsOut(drawing);
             SvgCost.Check(drawing);
             return (drawing.ToString(SaveOptions.DisableFormatting), DeclaredWidth(drawing.Attribute("width")?.Value), filtered);
         }
@@ -132,6 +133,13 @@ internal static partial class SvgReader
     private static bool Harmful(XAttribute attribute) =>
         attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase)
         || (attribute.Name.LocalName == "href" ? !attribute.Value.StartsWith('#') : ReachesOut(attribute.Value));
+
+    /// <summary>An id belongs to the first element that has it. The renderer looks for a free name for each later one, again and again.</summary>
+    private static void LeaveRepeatedIdsOut(XElement drawing)
+    {
+        var taken = new HashSet<string>(StringComparer.Ordinal);
+        drawing.DescendantsAndSelf().Attributes("id").Where(id => !taken.Add(id.Value)).Remove();
+    }
 
     /// <summary>Takes filters off what they are put on, or it would not be drawn at all; answers whether there were any.</summary>
     private static bool LeaveFiltersOut(XElement drawing)

@@ -123,6 +123,15 @@ public class PictureReaderTests
         Assert.Single(AreaFinder.FindAreas(LineExtraction.From(picture)).Areas);
     }
 
+    [Fact(Timeout = 60_000)]
+    public async Task A_name_given_to_fifty_thousand_parts_is_the_first_ones()
+    {
+        var same = string.Concat(Enumerable.Repeat("<g id='a'/>", 50_000));
+        var file = Drawings.Svg(60, 60, $"<defs><g id='a'>{Drawings.Circle(30, 30, 20)}</g></defs>{same}<use href='#a'/>");
+        var art = await Task.Run(() => LineExtraction.From(PictureReader.Read(file, new PictureSize(null, null))), TestContext.Current.CancellationToken);
+        Assert.Single(AreaFinder.FindAreas(art).Areas);
+    }
+
     [Fact]
     public void What_takes_for_ever_to_draw_is_refused_with_its_limit()
     {
