@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Planning;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Mixing;
 
@@ -33,28 +34,30 @@ public enum Phase
 /// <param name="Area">Its id.</param>
 /// <param name="SizeMm2">Its surface, mm2.</param>
 /// <param name="Shares">How the light divides it.</param>
-/// <param name="Recipe">Mix, strength and layers of its middle.</param>
-/// <param name="ShadowLayers">More layers on the shadow side, 0 to 2.</param>
-public sealed record AreaTask(int Area, double SizeMm2, ZoneShares Shares, Recipe Recipe, int ShadowLayers)
+/// <param name="Recipe">What is laid in its light, its middle and its shadow.</param>
+public sealed record AreaTask(int Area, double SizeMm2, ZoneShares Shares, Recipe Recipe)
 {
     /// <summary>What is on the brush for its middle.</summary>
     public PaintMix Mix => new(Recipe.Parts, Recipe.Strength);
+
+    /// <summary>What lies in its light; null where it has none, or where that gets what the middle gets.</summary>
+    public Companion? Light => Shares.Light > 0 ? Recipe.Light : null;
+
+    /// <summary>What deepens its shadow; null where it has none, or where nothing is to.</summary>
+    public Companion? Shadow => Shares.Shadow > 0 && Recipe.Shadow is { Layers: > 0 } shadow ? shadow : null;
 }
 
 /// <summary>One go over one area.</summary>
 /// <param name="Stroke">What the hand does.</param>
-/// <param name="Mix">What it lays.</param>
+/// <param name="Mix">What is on the tool.</param>
 /// <param name="Zone">Where.</param>
 /// <param name="Water">How wet the brush is, where the stroke leaves water.</param>
-/// <param name="After">What lies there afterwards, dry.</param>
-public sealed record AreaPass(Stroke Stroke, PaintMix Mix, Zone Zone, BrushWater Water, ZoneLook After)
+/// <param name="Acts">What that does to the colour that is there; none where it lays none.</param>
+public sealed record AreaPass(Stroke Stroke, PaintMix Mix, Zone Zone, BrushWater Water, ImmutableArray<Act> Acts)
 {
     /// <summary>What else is laid in the same go, while it is wet.</summary>
     public ImmutableArray<PaintMix> Also { get; init; } = [];
 
     /// <summary>When in the course of the card.</summary>
     public Phase Phase { get; init; } = Phase.Colour;
-
-    /// <summary>How much of the mix's own load comes to lie, where water on the paper thins it: above 0 to 1.</summary>
-    public double Thinned { get; init; } = 1;
 }

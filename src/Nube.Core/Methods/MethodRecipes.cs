@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
-using Nube.Core.Materials;
 using Nube.Core.Mixing;
-using Nube.Core.Optics;
 
 namespace Nube.Core.Methods;
 
@@ -16,63 +15,73 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
         [.. Index.Nearest(wish, count).Select(recipe => recipe with { Parts = [.. recipe.Parts.Select(part => part with { Colourant = Places[part.Colourant] })] })];
 }
 
-/// <summary>Recipes for a wish, by what a method takes its colour from.</summary>
+/// <summary>Recipes for a wish, by the way that a method goes.</summary>
 /// <remarks>
-/// Paints are mixed; pens, pencils, markers and blending inks are taken one by one, with the number of layers that comes
-/// nearest. A pencil's layer costs a hundredth of what a wash's does, as nothing has to dry (this project's own).
+/// What a recipe promises is what the acts of its method leave (<see cref="Laying"/>), in the light, the middle and the shadow: the search
+/// tries recipes through the method's own acts. Of paints every mix is looked at for the middle; the best of them are tried with every
+/// way to deepen the shadow. Pens, pencils, markers and blending inks are taken as they are, pencils and inks two over each other where
+/// that is worth it.
 /// </remarks>
 public static class MethodRecipes
 {
-    private const double DryLayerPrice = 0.01;
-    private const int MostInkLayers = 5;
-    private static readonly Strength Dabbed = new(2); // what a foam tip leaves that was dabbed off: a third of a full layer; from memory
-
-    /// <summary>What a method's colour lies on.</summary>
-    public static Spectrum GroundOf(Method method, Spectrum paper) => method == Method.WhiteBase ? Builders.Whites.Base(paper) : paper;
-
-    /// <summary>The best recipes for a wish, best first; none when nothing that the method can use is owned.</summary>
-    /// <param name="method">How the area is coloured.</param>
-    /// <param name="wish">The colour wanted, dry.</param>
-    /// <param name="paints">The run's colourants.</param>
-    /// <param name="mixes">Mixes of its water colours on the method's ground; null when it has none.</param>
-    /// <param name="count">How many, 1 or more.</param>
-    public static ImmutableArray<Recipe> Nearest(Method method, Lab wish, Paints paints, WaterMixes? mixes, int count)
+    /// <summary>What a method's colour lies on: for a white base the white, else the bare card.</summary>
+    public static Spectrum GroundOf(Method method, Paints paints)
     {
         ArgumentNullException.ThrowIfNull(paints);
-        var media = MethodTable.Of(method).Media;
-        if (media.IsEmpty) media = [.. Enum.GetValues<Medium>().Where(medium => medium.MixesWithWater() || medium.IsPencil())];
-        var ground = GroundOf(method, paints.Reflectance);
-        var mixed = mixes is not null && media.Contains(Medium.Pan) ? mixes.Nearest(wish, count) : [];
-        var singles = paints.Of(media)
-            .Where(place => mixed.IsEmpty || !paints.Colourants[place].Medium.MixesWithWater())
-            .Select(place => Best(place, wish, paints, ground, method));
-        return [.. mixed.Concat(singles).OrderBy(recipe => recipe.Rank).Take(count)];
+        return method == Method.WhiteBase && Builders.Whites.BaseOf(paints) is { } white
+            ? Laying.Lay(Surface.Bare(paints), white.Acts, paints).Middle.Reflectance()
+            : paints.Reflectance;
     }
 
-    private static Recipe Best(int place, Lab wish, Paints paints, Spectrum ground, Method method)
+    /// <summary>The best recipes for a wish, best first; none when nothing that the method can use is owned.</summary>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="depth">Its shadow.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="mixes">Mixes of its water colours on the method's ground; null when it has none.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="count">How many, 1 or more.</param>
+    public static ImmutableArray<Recipe> Nearest(
+        Method method, Lab wish, ShadowDepth depth, Paints paints, WaterMixes? mixes, Schools schools, int count)
     {
-        var (optics, medium) = (paints.Optics[place], paints.Colourants[place].Medium);
-        ImmutableArray<RecipePart> part = [new(place, 1)];
-        if (medium.IsPencil() && method is not Method.LeadLifted)
-        {
-            var texture = paints.Paper.Texture;
-            return Of(Enumerable.Range(1, PencilOnTooth.MostLayers(texture, Pressure.Light)), new Strength(0), layers =>
-                method is Method.SolventPencil or Method.PencilWetted
-                    ? PencilOnTooth.Dissolved(optics, layers, texture, Pressure.Light, ground)
-                    : PencilOnTooth.Dry(optics, layers, texture, Pressure.Light, ground));
-        }
-        return medium switch
-        {
-            Medium.BlendingInk => Of(Enumerable.Range(2, MostInkLayers - 1), Dabbed, layers => KubelkaMunk.Over(ground, optics, layers * Dabbed.LoadOfOneLayer)),
-            Medium.AlcoholMarker or Medium.BrushPen or Medium.GelPen or Medium.Glitter => Of([1], new Strength(0), _ => KubelkaMunk.Over(ground, optics, 1)),
-            _ => RecipeIndex.BestWash(part, optics, ground, wish),
-        };
+        var trial = new RecipeTrial(method, wish, depth, paints, schools);
+        return
+        [
+            .. RecipeMiddles.Of(trial, mixes).AsParallel().AsOrdered().Select(trial.Completed).AsEnumerable()
+                .OrderBy(recipe => recipe.Rank).Take(count),
+        ];
+    }
 
-        Recipe Of(IEnumerable<int> layers, Strength strength, Func<int, Spectrum> look) => layers.Select(count =>
-        {
-            var colour = SpectralColour.ToLab(look(count));
-            var difference = Ciede2000.Difference(wish, colour);
-            return new Recipe(part, strength, count, colour, difference, difference + DryLayerPrice * (count - 1));
-        }).MinBy(recipe => recipe.Rank)!;
+    /// <summary>A recipe with the shadow for another depth; its middle stays.</summary>
+    /// <param name="recipe">The recipe.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="depth">Its shadow.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static Recipe WithShadow(Recipe recipe, Method method, Lab wish, ShadowDepth depth, Paints paints, Schools schools) =>
+        new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
+
+    /// <summary>The best recipes for a colour of something that is done to the whole card, best first.</summary>
+    /// <param name="method">How; a method for whole cards.</param>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="times">Dips or prints, 1 or more.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="mixes">Mixes of its water colours; null when it has none.</param>
+    /// <param name="count">How many, 1 or more.</param>
+    public static ImmutableArray<Recipe> NearestForCard(Method method, Lab wish, int times, Paints paints, WaterMixes? mixes, int count)
+    {
+        ArgumentNullException.ThrowIfNull(paints);
+        var bare = Surface.Bare(paints);
+        return
+        [
+            .. RecipeMiddles.ForCards(method, wish, paints, mixes).Select(recipe =>
+            {
+                var acts = MethodTable.Passes(new CardTask(method, [recipe], times, 1), paints).SelectMany(pass => pass.Acts);
+                var colour = Laying.Middle(bare, acts, paints).Colour();
+                var difference = Ciede2000.Difference(wish, colour);
+                return recipe with { Predicted = colour, Difference = difference, Rank = difference + MixGrid.Price(recipe.Parts.Length, 1) };
+            }).OrderBy(recipe => recipe.Rank).Take(count),
+        ];
     }
 }

@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods.Builders;
+using Nube.Core.Mixing;
 using static Nube.Core.Materials.Medium;
 
 namespace Nube.Core.Methods;
@@ -132,7 +134,7 @@ public static class MethodTable
             Method.FlatWash => Washes.Flat(task, paints, schools),
             Method.GradedWash => Washes.Graded(task, paints, schools),
             Method.WetInWet => Washes.WetInWet(task, paints, schools),
-            Method.Glaze => Washes.Glaze(task, paints, schools),
+            Method.Glaze => Washes.Flat(task, paints, schools),
             Method.LineAndPull => Washes.LineAndPull(task, paints, schools),
             Method.LeadLifted => Washes.LeadLifted(task, paints, schools),
             Method.PencilWetted => Pencils.Wetted(task, paints, schools),
@@ -157,40 +159,41 @@ public static class MethodTable
     /// <summary>The passes of something that is done to the whole card.</summary>
     /// <param name="task">What.</param>
     /// <param name="paints">The run's colourants.</param>
-    /// <param name="schools">The maker's ways.</param>
-    /// <param name="ground">What the card looks like before.</param>
     /// <exception cref="ArgumentException">The method is for single areas.</exception>
-    public static ImmutableArray<AreaPass> Passes(CardTask task, Paints paints, Schools schools, ZoneLook ground)
+    public static ImmutableArray<AreaPass> Passes(CardTask task, Paints paints)
     {
         ArgumentNullException.ThrowIfNull(task);
         return [.. task.Method switch
         {
-            Method.LooseBackground => WholeCards.Loose(task, paints, schools, ground),
-            Method.RainbowBands => WholeCards.Bands(task, paints, schools, ground),
-            Method.RainbowStamp => WholeCards.PrintedBands(task, paints, schools, ground),
-            Method.BlendedPanel => WholeCards.Blended(task, paints, schools, ground),
-            Method.MistAndBlot => WholeCards.Misted(task, paints, schools, ground),
-            Method.SoftenedStamp => WholeCards.Softened(task, paints, schools, ground),
-            Method.DipAndDry => WholeCards.Dips(task, paints, schools, ground),
-            Method.Splatter => WholeCards.Splatter(task, paints, schools, ground),
-            Method.Highlights => WholeCards.Highlights(task, paints, schools, ground),
-            Method.Relining => WholeCards.Relined(task, paints, schools, ground),
-            Method.PressedPattern => WholeCards.Plain(Stroke.PressPattern, task, ground, HowWet.AtMost(BrushWater.Damp, paints.Paper)),
-            Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task, ground),
-            Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task, ground),
-            Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task, ground),
-            Method.Shine => WholeCards.Plain(Stroke.AddShine, task, ground),
-            Method.DieCut => WholeCards.Plain(Stroke.CutOut, task, ground),
-            Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task, ground),
-            Method.Buffing => WholeCards.Plain(Stroke.Buff, task, ground),
-            Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task, ground),
+            Method.LooseBackground => WholeCards.Loose(task, paints),
+            Method.RainbowBands => WholeCards.Bands(task, paints),
+            Method.RainbowStamp => WholeCards.PrintedBands(task),
+            Method.BlendedPanel => WholeCards.Blended(task),
+            Method.MistAndBlot => WholeCards.Misted(task),
+            Method.SoftenedStamp => WholeCards.Softened(task, paints),
+            Method.DipAndDry => WholeCards.Dips(task, paints),
+            Method.Splatter => WholeCards.Splatter(task, paints),
+            Method.Highlights => WholeCards.Highlights(task, paints),
+            Method.Relining => WholeCards.Relined(task),
+            Method.PressedPattern => WholeCards.Plain(Stroke.PressPattern, task, HowWet.AtMost(BrushWater.Damp, paints.Paper)),
+            Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task),
+            Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task),
+            Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task),
+            Method.Shine => WholeCards.Plain(Stroke.AddShine, task),
+            Method.DieCut => WholeCards.Plain(Stroke.CutOut, task),
+            Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task),
+            Method.Buffing => WholeCards.Plain(Stroke.Buff, task),
+            Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task),
             _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
         }];
     }
 
     /// <summary>The area's colour comes from a pencil.</summary>
-    internal static bool IsPencil(AreaTask task, Paints paints) =>
-        !task.Recipe.Parts.IsEmpty && paints.Colourants[task.Recipe.Parts[0].Colourant].Medium.IsPencil();
+    internal static bool IsPencil(AreaTask task, Paints paints) => IsPencil(task.Recipe, paints);
+
+    /// <summary>A recipe's colour comes from a pencil.</summary>
+    internal static bool IsPencil(Recipe recipe, Paints paints) =>
+        !recipe.Parts.IsEmpty && paints.Colourants[recipe.Parts[0].Colourant].Medium.IsPencil();
 
     private static string OneOf(ImmutableArray<Medium> media)
     {

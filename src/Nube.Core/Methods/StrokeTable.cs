@@ -7,8 +7,8 @@ namespace Nube.Core.Methods;
 /// <summary>What a stroke takes and leaves.</summary>
 /// <param name="Stroke">The stroke.</param>
 /// <param name="Tool">What is in the hand.</param>
-/// <param name="Effort">How much longer a surface takes than a wash of it.</param>
-/// <param name="Seconds">What it takes beside that, s on each card.</param>
+/// <param name="Effort">How much longer a surface takes than a wash of it, each time it is gone over.</param>
+/// <param name="Seconds">What it takes beside that, s on each card, each time.</param>
 /// <param name="Leaves">What must dry afterwards.</param>
 /// <param name="Needs">How dry its areas must be, and those that touch them.</param>
 /// <param name="Brings">What it brings that may clash, beside its colour's own traits.</param>
@@ -39,13 +39,13 @@ public static class StrokeTable
         new(Stroke.DropIn, Tool.Brush, 1.6, 5, Leaves.Water, Wetness.Dry, Water | MuchWater),
         new(Stroke.Pull, Tool.Brush, 1.5, 2, Leaves.Water, Wetness.Dry, Water),
         new(Stroke.LeadWash, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water),
-        new(Stroke.Draw, Tool.Pencil, 4, 0, Leaves.Nothing, Wetness.BoneDry, PencilStroke),
+        new(Stroke.Draw, Tool.Pencil, 1.5, 0, Leaves.Nothing, Wetness.BoneDry, PencilStroke),
         new(Stroke.WetDrawn, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water),
         new(Stroke.PenPair, Tool.Pen, 2.5, 4, Leaves.Water, Wetness.Dry, Water),
         new(Stroke.Burnish, Tool.Pencil, 4, 0, Leaves.Nothing, Wetness.BoneDry, PencilStroke | Wax),
         new(Stroke.Dissolve, Tool.Stump, 3, 5, Leaves.Solvent, Wetness.BoneDry, Solvent),
         new(Stroke.Marker, Tool.Marker, 0.8, 0, Leaves.Alcohol, Wetness.BoneDry, Alcohol),
-        new(Stroke.Sponge, Tool.Sponge, 2.5, 3, Leaves.Nothing, Wetness.BoneDry, Blending),
+        new(Stroke.Sponge, Tool.Sponge, 1.2, 3, Leaves.Nothing, Wetness.BoneDry, Blending),
         new(Stroke.WhiteBase, Tool.Brush, 1.2, 0, Leaves.Water, Wetness.Dry, Water | OpaqueWhite),
         new(Stroke.Redraw, Tool.Brush, 20, 5, Leaves.Water, Wetness.BoneDry, None),
         new(Stroke.Skim, Tool.Brush, 1.5, 0, Leaves.Water, Wetness.Dry, None),

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json.Serialization;
 using Nube.Core.Optics;
 
 namespace Nube.Core.Mixing;
@@ -16,13 +17,15 @@ public sealed record PaintMix(ImmutableArray<RecipePart> Parts, Strength Strengt
     public static PaintMix None { get; } = new([], new Strength(0));
 
     /// <summary>Tells mixes apart: equal for equal parts and strength.</summary>
-    public string Key { get; } = string.Create(
+    /// <remarks>Computed when it is asked for, so that a mix made from another by "with" has its own.</remarks>
+    [JsonIgnore]
+    public string Key => string.Create(
         CultureInfo.InvariantCulture,
         $"{string.Join('+', Parts.Select(part => $"{part.Parts}x{part.Colourant}"))}@{Strength}");
 
     /// <inheritdoc />
-    public bool Equals(PaintMix? other) => other is not null && Key == other.Key;
+    public bool Equals(PaintMix? other) => other is not null && Strength == other.Strength && Parts.SequenceEqual(other.Parts);
 
     /// <inheritdoc />
-    public override int GetHashCode() => Key.GetHashCode(StringComparison.Ordinal);
+    public override int GetHashCode() => HashCode.Combine(Strength, Parts.Length, Parts.IsEmpty ? default : Parts[0]);
 }

@@ -38,6 +38,22 @@ public static class ShadowAndLight
     /// <summary>Step from a colour to its shadow or light, in L*: seen at arm's length. This project's own.</summary>
     public const double Step = 15;
 
+    /// <summary>How much darker a soft shadow is than what it falls on, L*; a deep one twice as much. This project's own.</summary>
+    public const double SoftStep = 10;
+
+    /// <summary>A colour darker by some L*; its a* and b* stay, but for what cannot be so dark.</summary>
+    public static Lab Darker(Lab colour, double by) => colour with { L = Math.Max(0, colour.L - by) };
+
+    /// <summary>
+    /// A colour lighter by some L*, at most as light as its paper; what it loses in chroma goes with the room that is left below the paper's white.
+    /// </summary>
+    public static Lab Lighter(Lab colour, double by, Lab paper)
+    {
+        var wanted = Math.Max(colour.L, Math.Min(paper.L, colour.L + by));
+        var kept = paper.L - colour.L < 1e-9 ? 1 : (paper.L - wanted) / (paper.L - colour.L);
+        return new Lab(wanted, colour.A * kept, colour.B * kept);
+    }
+
     private const double ReddestFrom = 340, ReddestTo = 50, LeastChroma = 20; // hue degrees and chroma of what is called red
 
     /// <summary>Is this a red, which black would dull?</summary>
@@ -83,15 +99,11 @@ public static class ShadowAndLight
         ArgumentNullException.ThrowIfNull(index);
         var mix = RecipeIndex.Optics(palette, parts);
         var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, strength.LoadOfOneLayer));
-        // A paler colour has less chroma; what it loses goes with the room that is left below the paper's white.
-        var paperL = SpectralColour.ToLab(paper).L;
-        var wanted = Math.Min(paperL, colour.L + Step);
-        var kept = paperL - colour.L < 1e-9 ? 1 : (paperL - wanted) / (paperL - colour.L);
-        var target = new Lab(wanted, colour.A * kept, colour.B * kept);
+        var target = Lighter(colour, Step, SpectralColour.ToLab(paper));
         var thinner = Strength.Ladder.Where(water => water.WaterParts > strength.WaterParts)
             .Select(water => new Tone(ToneWay.MoreWater, parts, water, 1,
                 SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, water.LoadOfOneLayer))))
-            .MinBy(tone => Math.Abs(tone.Predicted.L - wanted));
+            .MinBy(tone => Math.Abs(tone.Predicted.L - target.L));
         Tone?[] ways = [thinner, Sibling(index, target)];
         return
         [

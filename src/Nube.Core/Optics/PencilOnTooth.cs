@@ -27,10 +27,11 @@ public enum Pressure
 /// </remarks>
 public static class PencilOnTooth
 {
-    /// <summary>Load of one touch. From memory.</summary>
+    /// <summary>Load of one touch with the weight of the hand. From memory.</summary>
     public const double LoadOfTouch = 0.35;
 
-    private const double BurnishSpreads = 0.75; // of the way from grain to an even layer; from memory
+    /// <summary>Load of one touch: a harder one leaves more, so that two hard layers are about a full one. From memory.</summary>
+    public static double LoadOf(Pressure pressure) => pressure switch { Pressure.Light => LoadOfTouch, Pressure.Medium => 0.45, _ => 0.6 };
 
     /// <summary>A white pencil: it hides, and absorbs next to nothing. K and S per unit load are from memory.</summary>
     public static PaintOptics White { get; } = new(Spectrum.Flat(0.002), 1.0);
@@ -58,38 +59,34 @@ public static class PencilOnTooth
     public static Spectrum Dry(PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(layers);
+        ArgumentNullException.ThrowIfNull(pencil);
+        ArgumentNullException.ThrowIfNull(ground);
         var taken = Math.Min(layers, MostLayers(texture, pressure));
         var touch = Touch(texture, pressure);
-        var shares = Enumerable.Range(0, taken + 1).Select(k => Share(taken, k, touch)).ToList();
-        var touched = Enumerable.Range(0, taken + 1).Select(k => KubelkaMunk.Over(ground, pencil, k * LoadOfTouch)).ToList();
-        return Spectrum.From(band => shares.Index().Sum(share => share.Item * touched[share.Index][band]));
+        Span<double> shares = stackalloc double[taken + 1];
+        for (var k = 0; k <= taken; k++) shares[k] = Share(taken, k, touch);
+        Span<double> look = stackalloc double[Spectrum.Bands];
+        for (var band = 0; band < Spectrum.Bands; band++)
+        {
+            // k touches are k times the load of one, so that exp(-2 d k x1) is a power of the first.
+            var (absorption, scattering) = (pencil.Absorption[band], pencil.Scattering);
+            var d = Math.Sqrt(absorption * (absorption + 2 * scattering));
+            var (one, e, mean) = (Math.Exp(-2 * d * LoadOf(pressure)), 1.0, 0.0);
+            foreach (var share in shares)
+            {
+                mean += share * KubelkaMunk.Reflectance(absorption, scattering, d, e, ground[band]);
+                e *= one;
+            }
+            look[band] = mean;
+        }
+        return Spectrum.Of(look);
     }
 
     /// <summary>The same layers with solvent and stump, dry again: the same load, even.</summary>
     public static Spectrum Dissolved(PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground)
     {
         var taken = Math.Min(layers, MostLayers(texture, pressure));
-        return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * LoadOfTouch);
-    }
-
-    /// <summary>The same layers burnished: rubbed hard with a colourless or pale pencil until the valleys are filled.</summary>
-    /// <remarks>
-    /// The load is spread as by solvent, but for the deepest valleys, which wax does not reach; a pale pencil leaves its own
-    /// thin layer on top. Afterwards the paper takes no more. How far it spreads is from memory.
-    /// </remarks>
-    /// <param name="pencil">The pencil.</param>
-    /// <param name="layers">How many layers of it.</param>
-    /// <param name="texture">The paper's tooth.</param>
-    /// <param name="pressure">How hard they were laid.</param>
-    /// <param name="ground">What is below.</param>
-    /// <param name="burnisher">The pale pencil; null for a colourless one.</param>
-    public static Spectrum Burnished(
-        PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground, PaintOptics? burnisher)
-    {
-        var dry = Dry(pencil, layers, texture, pressure, ground);
-        var even = Dissolved(pencil, layers, texture, pressure, ground);
-        var spread = Spectrum.From(band => dry[band] + BurnishSpreads * (even[band] - dry[band]));
-        return burnisher is null ? spread : KubelkaMunk.Over(spread, burnisher, Touch(texture, Pressure.Heavy) * LoadOfTouch);
+        return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * LoadOf(pressure));
     }
 
     /// <summary>The layers one by one until the paper takes no more.</summary>

@@ -76,5 +76,5 @@ internal static class Grouping
     }
 
     private static object Alike(Pass pass) =>
-        (pass.Method, pass.Stroke, pass.Phase, pass.Layer, pass.Zone, pass.Water, string.Join('|', pass.Mixes.Select(mix => mix.Key)));
+        (pass.Method, pass.Stroke, pass.Phase, pass.Layer, pass.Zone, pass.Water, string.Join('|', pass.Mixes.Select(mix => mix.Key)), pass.Acts.Sum(act => act.Times));
 }

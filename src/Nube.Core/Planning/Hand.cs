@@ -38,7 +38,7 @@ public sealed record Hand(
     {
         ArgumentNullException.ThrowIfNull(pass);
         var areas = pass.WholeCard ? 1 : pass.Areas.Length;
-        return FactorOf(pass) * (areas * SecondsPerArea + pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds);
+        return FactorOf(pass) * (areas * SecondsPerArea + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds));
     }
 
     /// <summary>To make ready for a pass after another, s.</summary>

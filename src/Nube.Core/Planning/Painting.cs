@@ -1,4 +1,7 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Nube.Core.Acts;
+using Nube.Core.Colour;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 
@@ -7,7 +10,12 @@ namespace Nube.Core.Planning;
 /// <summary>A wish with the recipe that was chosen for it.</summary>
 /// <param name="Wish">What the area should become.</param>
 /// <param name="Recipe">How.</param>
-public sealed record ChosenColour(Wish Wish, Recipe Recipe);
+public sealed record ChosenColour(Wish Wish, Recipe Recipe)
+{
+    /// <summary>The recipe with its shadow; one that was kept before recipes told theirs gets a layer of its own mix for each step of depth.</summary>
+    [JsonIgnore]
+    public Recipe WholeRecipe => Recipe.Shadow is null ? Recipe with { Shadow = new Companion(Recipe.Parts, Recipe.Strength, (int)Wish.Shadow) } : Recipe;
+}
 
 /// <summary>Something done to the whole card, with the recipes that were chosen for it.</summary>
 /// <param name="Wish">What.</param>
@@ -48,52 +56,67 @@ public sealed record Painting(
     {
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
-        var (cards, ground) = OfCards(paints, schools);
+        var (cards, ground) = OfCards(paints);
         return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones, pace);
     }
 
-    /// <summary>What each coloured area looks like in the end.</summary>
-    public IEnumerable<AreaLook> Finished(Paints paints, Schools schools)
+    /// <summary>What lies on each coloured area in the end.</summary>
+    public CardSurface Finished(Paints paints, Schools schools)
     {
-        ArgumentNullException.ThrowIfNull(paints);
-        var (_, ground) = OfCards(paints, schools);
-        return OfAreas(paints, schools, ground).Where(area => area.Passes.Length > 0).Select(area => new AreaLook(area.Area, area.Passes[^1].After.Colours));
+        var (_, ground) = OfCards(paints);
+        return new CardSurface(OfAreas(paints, schools, ground).Where(area => area.Passes.Length > 0)
+            .ToImmutableSortedDictionary(area => area.Area, area => Laying.Lay(ground, area.Passes.SelectMany(pass => pass.Acts), paints)));
     }
 
-    private List<ColouredArea> OfAreas(Paints paints, Schools schools, ZoneLook ground)
+    /// <summary>How near each coloured area comes to its wish in the end, zone by zone; zones that it does not have count for nothing.</summary>
+    public ImmutableDictionary<int, ZoneDifferences> Differences(Paints paints, Schools schools)
     {
-        // Colours come onto what is there: paper, or a background.
-        var onGround = paints with { Reflectance = ground.Middle };
+        ArgumentNullException.ThrowIfNull(paints);
+        var (finished, card) = (Finished(paints, schools), SpectralColour.ToLab(paints.Reflectance));
+        var shares = Areas.ToDictionary(area => area.Area, area => area.Shares);
+        return Colours.Select(colour => colour.Wish).Where(wish => finished.Areas.ContainsKey(wish.Area)).ToImmutableDictionary(
+            wish => wish.Area,
+            wish => ZoneWishes.Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card).In(shares[wish.Area]).From(finished.Areas[wish.Area]));
+    }
+
+    private List<ColouredArea> OfAreas(Paints paints, Schools schools, Surface ground)
+    {
         var there = Areas.ToDictionary(area => area.Area);
         return
         [
             .. Colours.Where(colour => there.ContainsKey(colour.Wish.Area)).Select(colour =>
             {
                 var area = there[colour.Wish.Area];
-                var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.Recipe, colour.Wish.ShadowLayers);
-                var passes = MethodTable.Passes(colour.Wish.Method, task, onGround, schools);
-                if (area.Redraw && colour.Wish.Method != Method.NoLine && passes.Length > 0) passes = passes.Add(Redrawn(task, passes[^1].After));
-                return new ColouredArea(area.Area, area.SizeMm2, area.Shares, colour.Wish.Method, passes);
+                var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.WholeRecipe);
+                var passes = MethodTable.Passes(colour.Wish.Method, task, paints, schools);
+                if (area.Redraw && colour.Wish.Method != Method.NoLine && passes.Length > 0) passes = passes.Add(Methods.Builders.Washes.Redrawn(task));
+                // Colours come onto what is there: paper, or a background.
+                return new ColouredArea(area.Area, area.SizeMm2, area.Shares, colour.Wish.Method, passes, LightnessAfter(ground, passes, paints));
             }),
         ];
     }
 
-    private (List<ColouredCard> Cards, ZoneLook Ground) OfCards(Paints paints, Schools schools)
+    private (List<ColouredCard> Cards, Surface Ground) OfCards(Paints paints)
     {
-        var ground = ZoneLook.Bare(paints.Reflectance);
+        ArgumentNullException.ThrowIfNull(paints);
+        var ground = Surface.Bare(paints);
         var cards = new List<ColouredCard>();
-        foreach (var card in Cards)
-        {
-            Add(new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith));
-            if (cards[^1].Passes is [.., { Phase: Phase.Ground } last]) ground = last.After;
-        }
+        foreach (var card in Cards) Add(new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith));
         if (Traced) Add(new CardTask(Method.ErasingGuides, [], 1, PanelMm2));
         if (Embossed) Add(new CardTask(Method.Buffing, [], 1, PanelMm2));
         return (cards, ground);
 
-        void Add(CardTask task) => cards.Add(new ColouredCard(task, MethodTable.Passes(task, paints, schools, ground)));
+        void Add(CardTask task)
+        {
+            var passes = MethodTable.Passes(task, paints);
+            cards.Add(new ColouredCard(task, passes, LightnessAfter(ground, passes, paints)));
+            ground = Laying.Lay(ground, passes.SelectMany(pass => pass.Acts), paints);
+        }
     }
 
-    private static AreaPass Redrawn(AreaTask task, ZoneLook look) =>
-        new(Stroke.Redraw, new PaintMix(task.Recipe.Parts, new Optics.Strength(0)), Zone.Details, Drying.BrushWater.DryBrush, look) { Phase = Phase.Detail };
+    private static ImmutableArray<double> LightnessAfter(Surface ground, ImmutableArray<AreaPass> passes, Paints paints)
+    {
+        var look = ground;
+        return [.. passes.Select(pass => (look = Laying.Lay(look, pass.Acts, paints)).LightnessOf(pass.Zone))];
+    }
 }

@@ -1,15 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
-
-/// <summary>What an area looks like when a pass is dry.</summary>
-/// <param name="Area">Its id; <see cref="Pass.Panel"/> for the card around all areas.</param>
-/// <param name="Colours">Its dry colours by zone.</param>
-public sealed record AreaLook(int Area, ZoneColours Colours);
 
 /// <summary>One go over some areas of one card with one mix; none of them touch, unless it is a go over the whole card.</summary>
 /// <param name="Index">Its place in the list of passes, from 0; those that must come before it have a lower one.</param>
@@ -48,14 +45,25 @@ public sealed record Pass(
     /// <summary>Passes that must be done on a card before it, by their index.</summary>
     public ImmutableArray<int> After { get; init; } = [];
 
-    /// <summary>What its areas look like when it is dry.</summary>
-    public ImmutableArray<AreaLook> Looks { get; init; } = [];
+    /// <summary>What it does to the colour of each of its areas; none where it lays none.</summary>
+    public ImmutableArray<Act> Acts { get; init; } = [];
 
-    /// <summary>How much of the mix's own load comes to lie, where water on the paper thins it: above 0 to 1.</summary>
+    /// <summary>Of plans without acts, how much of the mix's own load comes to lie: above 0 to 1. See <see cref="OldPasses"/>.</summary>
     public double Thinned { get; init; } = 1;
+
+    /// <summary>Which of the passes of something done to the whole card it is, from 1: the second dip is 2; 0 where it was not counted.</summary>
+    public int Round { get; init; }
 
     /// <summary>How many prints are taken from one inking; 1 for everything that is no print.</summary>
     public int Generations { get; init; } = 1;
+
+    /// <summary>How often the hand goes over its areas: pencil and foam tip lay several layers in one go, each over the one before.</summary>
+    [JsonIgnore]
+    public int Times => Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, Acts.Sum(act => act.Times)) : 1;
+
+    /// <summary>How hard its pencil is pressed.</summary>
+    [JsonIgnore]
+    public Pressure Pressure => Acts.IsEmpty ? Pressure.Light : Acts[0].Pressure;
 
     /// <summary>What its stroke takes and leaves.</summary>
     [JsonIgnore]

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
@@ -12,12 +13,14 @@ namespace Nube.Core.Planning;
 /// <param name="Shares">How the light divides it.</param>
 /// <param name="Method">Its method.</param>
 /// <param name="Passes">Its passes in their order.</param>
-public sealed record ColouredArea(int Area, double SizeMm2, ZoneShares Shares, Method Method, ImmutableArray<AreaPass> Passes);
+/// <param name="Lightness">Its dry L* after each of them, where it is painted.</param>
+public sealed record ColouredArea(int Area, double SizeMm2, ZoneShares Shares, Method Method, ImmutableArray<AreaPass> Passes, ImmutableArray<double> Lightness);
 
 /// <summary>Something done to the whole card, with its passes.</summary>
 /// <param name="Task">What.</param>
 /// <param name="Passes">Its passes in their order.</param>
-public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes);
+/// <param name="Lightness">The card's dry L* after each of them.</param>
+public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes, ImmutableArray<double> Lightness);
 
 /// <summary>From what each area and the card need to passes over all of them.</summary>
 /// <remarks>
@@ -55,18 +58,16 @@ public static class PassBuilder
         Areas = [.. passes.SelectMany(pass => pass.Areas).Order()],
         Lightness = passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
         PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
-        Looks = [.. passes.SelectMany(pass => pass.Looks).OrderBy(look => look.Area)],
     };
 
     private static IEnumerable<Pass> OfArea(ColouredArea area) => area.Passes.Select((pass, place) => new Pass(
-        0, pass.Mix, [area.Area], pass.Zone, place + 1, pass.Water, pass.After.LightnessOf(pass.Zone), area.SizeMm2 * area.Shares.Of(pass.Zone))
+        0, pass.Mix, [area.Area], pass.Zone, place + 1, pass.Water, area.Lightness[place], area.SizeMm2 * area.Shares.Of(pass.Zone))
     {
         Method = area.Method,
         Stroke = pass.Stroke,
         Phase = pass.Phase,
         Also = pass.Also,
-        Thinned = pass.Thinned,
-        Looks = [new AreaLook(area.Area, pass.After.Colours)],
+        Acts = pass.Acts,
     });
 
     private static IEnumerable<Pass> OfCards(IReadOnlyList<ColouredCard> cards, ImmutableArray<int> areas)
@@ -74,20 +75,20 @@ public static class PassBuilder
         var place = 0;
         foreach (var card in cards)
         {
-            foreach (var pass in card.Passes)
+            foreach (var (round, (pass, lightness)) in card.Passes.Zip(card.Lightness).Index())
             {
                 var ground = pass.Phase == Phase.Ground;
                 yield return new Pass(
                     0, pass.Mix, [Pass.Panel, .. areas.Order()], pass.Zone, ground ? ++place : AfterAreas + ++place, pass.Water,
-                    pass.After.LightnessOf(pass.Zone), card.Task.PanelMm2 * (pass.Zone == Zone.Whole ? 1 : 0))
+                    lightness, card.Task.PanelMm2 * (pass.Zone == Zone.Whole ? 1 : 0))
                 {
                     Method = card.Task.Method,
                     Stroke = pass.Stroke,
                     Phase = pass.Phase,
                     Also = pass.Also,
+                    Round = round + 1,
                     Generations = card.Task.Method == Method.RainbowStamp ? card.Task.Times : 1,
-                    // What is finished on colour leaves the look as it is; a ground is the look of all that is bare.
-                    Looks = ground ? [new AreaLook(Pass.Panel, pass.After.Colours), .. areas.Order().Select(area => new AreaLook(area, pass.After.Colours))] : [],
+                    Acts = pass.Acts,
                 };
             }
         }

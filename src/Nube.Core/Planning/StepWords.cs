@@ -1,14 +1,16 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
 
 /// <summary>What a pass is called, where it goes, how it is done: sentences that can be read aloud.</summary>
 public static class StepWords
 {
-    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth"];
+    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth", "Ninth", "Tenth", "Eleventh", "Twelfth"];
 
     /// <summary>"Second wash, left pear and branch".</summary>
     public static string Title(Pass pass, Func<int, string> nameOf)
@@ -27,13 +29,13 @@ public static class StepWords
             Stroke.GradedWash => $"Graded wash, {names}",
             Stroke.DropIn => $"Wet in wet, {names}",
             Stroke.Pull => pass.Zone == Zone.Shadow ? $"Shadow side of {names}" : $"Line and pull, {names}",
-            Stroke.Draw => $"Pencil, {ZonePart(pass.Zone)}{names}",
+            Stroke.Draw => pass.Times == 1 ? $"Pencil, {ZonePart(pass.Zone)}{names}" : $"Pencil in {pass.Times} layers, {ZonePart(pass.Zone)}{names}",
             Stroke.WetDrawn => $"Water over the pencil, {names}",
             Stroke.PenPair => $"Light and dark pen, {names}",
             Stroke.Burnish => $"Burnish {names}",
             Stroke.Dissolve => $"Solvent, {names}",
             Stroke.Marker => $"Marker, {names}",
-            Stroke.Sponge => $"Sponge, {ZonePart(pass.Zone)}{names}",
+            Stroke.Sponge => pass.Times == 1 ? $"Sponge, {ZonePart(pass.Zone)}{names}" : $"Sponge {pass.Times} times, {ZonePart(pass.Zone)}{names}",
             Stroke.WhiteBase => $"White base, {names}",
             Stroke.Redraw => $"Draw again: details of {names}",
             Stroke.Skim => $"Raised parts of {names}",
@@ -54,6 +56,8 @@ public static class StepWords
             Zone.Shadow => $"The side away from the light{each}",
             Zone.ButLight => $"All{(each.Length == 0 ? " of it" : each)} but the part in the light",
             Zone.Light => $"The part in the light{each}",
+            Zone.ButShadow => $"All{(each.Length == 0 ? " of it" : each)} but the shadow",
+            Zone.Middle => $"What is neither in light nor in shadow{each}",
             Zone.Deepest => $"Only the deepest of the shadow{each}",
             Zone.Edge => $"Just inside the line{each}",
             Zone.Graded => $"From the side away from the light{each} to the other",
@@ -80,7 +84,7 @@ public static class StepWords
             Stroke.GradedWash => $"{Brush(pass.Water)}. Colour first, then clean water pulls it out to nothing; work fast while it shines",
             Stroke.DropIn => $"Area by area: wet it with clean water until it shines, then touch the colour in. Too much? Touch it with a clean damp brush. {Brush(pass.Water)}",
             Stroke.Pull => "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
-            Stroke.Draw => "Sharp point, light hand, strokes along the form. Brush the crumbs off, a sheet under your hand",
+            Stroke.Draw => $"{Pressed(pass.Pressure)}. {(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
             Stroke.WetDrawn => "A clean wet brush along the strokes, from light into dark; rinse it often",
             Stroke.PenPair => schools.Pens switch
             {
@@ -91,7 +95,7 @@ public static class StepWords
             Stroke.Burnish => "Press firmly and rub until no paper shows",
             Stroke.Dissolve => "Dip the stump lightly, dab it off, and rub from light into dark",
             Stroke.Marker => "Flat and quick, edges while they are wet",
-            Stroke.Sponge => "Dab off on scrap first; small circles",
+            Stroke.Sponge => pass.Times == 1 ? "Dab off on scrap first; small circles" : "Dab off on scrap each time; small circles",
             Stroke.WhiteBase => $"{Brush(pass.Water)}; let it cover",
             Stroke.Redraw => "A nearly dry pointed brush or a sharp pencil, with the image beside you",
             Stroke.Skim => "A flat brush, nearly dry, held low, drawn across the raised parts",
@@ -168,9 +172,16 @@ public static class StepWords
         return before.Count > 0 && Hand.SameOnTool(before[0], next) ? "" : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
     }
 
+    private static string Pressed(Pressure pressure) => pressure switch
+    {
+        Pressure.Light => "Sharp point, light hand, strokes along the form",
+        Pressure.Medium => "Sharp point, ordinary pressure, strokes along the form",
+        _ => "Press hard, into the valleys of the paper; little will stick afterwards",
+    };
+
     private static string CardTitle(Pass pass) => pass.Stroke switch
     {
-        Stroke.Dip => $"{Ordinal(pass.Layer)} dip",
+        Stroke.Dip => $"{Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
         Stroke.Soften => "Soften the pattern with water",
         Stroke.StampAgain => "Stamp the outline again",
         Stroke.Blend => "Blend the panel",
@@ -183,8 +194,10 @@ public static class StepWords
         Zone.ButLight => "all but the light of ",
         Zone.Deepest => "deepest part of ",
         Zone.Light => "light of ",
+        Zone.Middle => "middle of ",
+        Zone.ButShadow => "all but the shadow of ",
         _ => "all of ",
     };
 
-    private static string Ordinal(int place) => Ordinals[Math.Min(place, Ordinals.Length) - 1];
+    private static string Ordinal(int place) => place <= Ordinals.Length ? Ordinals[place - 1] : FormattableString.Invariant($"{place}th");
 }

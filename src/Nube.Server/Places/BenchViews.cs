@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
@@ -49,6 +50,7 @@ internal static class BenchViews
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         var palette = Colours.Needed(run, palettes);
         var bench = BenchLog.At(plan, run.Touching, taps, now);
+        var looks = new PlanLooks(plan, palette.Paints);
         int[] over = [.. bench.Done, .. bench.LeftOut];
         var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
         return new BenchView(
@@ -89,7 +91,7 @@ internal static class BenchViews
             // What is on the brush depends on what was done last in truth, not in the plan.
             var done = bench.PassesDone(plan).Reverse().ToList();
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
-            var view = PlanViews.PassOf(run, palette, plan, pass);
+            var view = PlanViews.PassOf(run, palette, plan, pass, looks);
             return new BenchStepView(
                 place, step.Card, StepWords.First(done, pass),
                 StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,

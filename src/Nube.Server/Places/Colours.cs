@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -13,8 +14,24 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A colourant in a recipe, with its pips.</summary>
-public sealed record PartView(Guid Id, string Name, string ColourIndex, Srgb Colour, int Parts);
+/// <summary>A colourant in a recipe, with its pips; one that is laid as it comes from its pen, pencil or pad knows no water.</summary>
+public sealed record PartView(Guid Id, string Name, string ColourIndex, Srgb Colour, int Parts, bool AsItComes);
+
+/// <summary>What goes with a recipe's own colour: in the light, in the shadow, or over it.</summary>
+public sealed record CompanionView(CompanionRole Role, IReadOnlyList<PartView> Parts, int Water, int Layers);
+
+/// <summary>What a companion is for.</summary>
+public enum CompanionRole
+{
+    /// <summary>It lies in the light, under the rest.</summary>
+    Light,
+
+    /// <summary>It deepens the shadow.</summary>
+    Shadow,
+
+    /// <summary>It goes over the recipe's own colour.</summary>
+    Over,
+}
 
 /// <summary>A recipe as it is read: pips, drops, layers, and what comes of it.</summary>
 public sealed record RecipeView(
@@ -24,11 +41,12 @@ public sealed record RecipeView(
     Srgb Predicted,
     double Difference,
     Likeness Likeness,
-    IReadOnlyList<Srgb> Ladder);
+    IReadOnlyList<Srgb> Ladder,
+    IReadOnlyList<CompanionView> Companions);
 
 /// <summary>What an area should become, and how.</summary>
 public sealed record AreaColourView(
-    int Area, Srgb Wish, ShadowDepth Shadow, Method Method, AreaFill Predicted, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
+    int Area, Srgb Wish, ShadowDepth Shadow, Method Method, AreaFill Predicted, ZoneDifferences Differences, Likeness Likeness, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
 
 /// <summary>Something in the stash that can be chosen.</summary>
 public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null);
@@ -139,13 +157,15 @@ public static class Colours
             var method = given.Method ?? UsualFor(run, palette, given.Colour);
             RefuseMissing(run, method, wholeCard: false);
             var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
-            // A recipe that was picked for the same colour and method stays when only the shadow changes.
+            // The middle of a recipe that was picked for the same colour and method stays when only the shadow changes.
             run.Run.Colours =
             [
                 .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
                 .. areas.Select(area => new ChosenColour(
                     chosen.Wish with { Area = area },
-                    run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method)?.Recipe ?? chosen.Recipe)),
+                    run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method) is { } before
+                        ? MethodRecipes.WithShadow(before.Recipe, method, given.Colour.ToLab(), given.Shadow, palette.Paints, run.Schools)
+                        : chosen.Recipe)),
             ];
         }, cancel);
 
@@ -201,7 +221,7 @@ public static class Colours
                 .. run.Run.Colours.Select(colour =>
                 {
                     if (!areas.Contains(colour.Wish.Area)) return colour;
-                    var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), Offered);
+                    var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), colour.Wish.Shadow, run.Schools, Offered);
                     if (given.Place < 0 || given.Place >= offered.Length) throw TroubleException.Unusable("This recipe was not offered.");
                     return colour with { Recipe = offered[given.Place] };
                 }),
@@ -233,7 +253,7 @@ public static class Colours
 
     /// <summary>A wish with its best recipe.</summary>
     internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>
-        palette.Nearest(wish.Method, wish.Colour.ToLab(), 1) is [var best, ..]
+        palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Offered) is [var best, ..]
             ? new ChosenColour(wish, best)
             : throw TroubleException.Conflict(MethodTable.Missing(wish.Method, Owned(run)) ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can.");
 
@@ -243,7 +263,7 @@ public static class Colours
         var colours = wish.Colours.IsDefault ? [] : wish.Colours;
         return new ChosenCard(
             wish with { Colours = colours },
-            [.. colours.Select(colour => palette.Nearest(wish.Method, colour.ToLab(), 1)).Where(found => found.Length > 0).Select(found => found[0])]);
+            [.. colours.Select(colour => palette.NearestForCard(wish.Method, colour.ToLab(), wish.Times)).OfType<Recipe>()]);
     }
 
     /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
@@ -253,7 +273,7 @@ public static class Colours
         var owned = Owned(run);
         return owned.Select(medium => MethodTable.Usual(medium, toned, run.Schools)).Distinct()
             .Where(method => MethodTable.Missing(method, owned) is null)
-            .Select(method => (Method: method, Best: palette.Nearest(method, colour.ToLab(), 1)))
+            .Select(method => (Method: method, Best: palette.Nearest(method, colour.ToLab(), ShadowDepth.Soft, run.Schools, Offered)))
             .Where(found => found.Best.Length > 0)
             // Paint where there is any, as far as it comes about as near.
             .OrderBy(found => found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium))
@@ -289,7 +309,16 @@ public static class Colours
             Srgb.FromLab(recipe.Predicted),
             recipe.Difference,
             recipe.Likeness,
-            [.. Ladder.Of(mix, paper, loads).Select(step => Srgb.FromLab(step.Predicted))]);
+            [.. Ladder.Of(mix, paper, loads).Select(step => Srgb.FromLab(step.Predicted))],
+            [.. CompanionsOf(items, recipe)]);
+    }
+
+    private static IEnumerable<CompanionView> CompanionsOf(IReadOnlyList<StashItem> items, Recipe recipe)
+    {
+        (CompanionRole Role, Companion? With)[] companions = [(CompanionRole.Light, recipe.Light), (CompanionRole.Shadow, recipe.Shadow), (CompanionRole.Over, recipe.Over)];
+        return from one in companions
+               where one.With is { Layers: > 0 }
+               select new CompanionView(one.Role, PartsOf(items, one.With.Parts), one.With.Strength.WaterParts, one.With.Layers);
     }
 
     /// <summary>The pips of a mix.</summary>
@@ -298,7 +327,7 @@ public static class Colours
         .. parts.Select(part =>
         {
             var item = items[part.Colourant];
-            return new PartView(item.Id, item.Name, item.Colourant!.ColourIndex, item.Colourant.FullStrength, part.Parts);
+            return new PartView(item.Id, item.Name, item.Colourant!.ColourIndex, item.Colourant.FullStrength, part.Parts, !item.Colourant.Medium.MixesWithWater());
         }),
     ];
 
@@ -347,22 +376,25 @@ public static class Colours
     private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette)
     {
         // Areas with the same wish share the search.
-        var offered = run.Colours.Select(c => (c.Wish.Method, c.Wish.Colour)).Distinct()
-            .ToDictionary(wish => wish, wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), Offered));
-        var finished = run.Painting.Finished(palette.Paints, run.Schools).ToDictionary(look => look.Area);
+        var offered = run.Colours.Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow)).Distinct()
+            .ToDictionary(wish => wish, wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Offered));
+        var finished = run.Painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
+        var differences = run.Painting.Differences(palette.Paints, run.Schools);
         return
         [
             .. run.Colours.OrderBy(c => c.Wish.Area).Where(colour => finished.ContainsKey(colour.Wish.Area)).Select(colour =>
             {
-                var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints.Reflectance);
+                var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints);
                 return new AreaColourView(
                     colour.Wish.Area,
                     colour.Wish.Colour,
                     colour.Wish.Shadow,
                     colour.Wish.Method,
                     AreaFill.Of(finished[colour.Wish.Area]),
+                    differences[colour.Wish.Area],
+                    Likenesses.Of(differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0),
                     RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
-                    [.. offered[(colour.Wish.Method, colour.Wish.Colour)].Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe))]);
+                    [.. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)].Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe))]);
             }),
         ];
     }

@@ -1,4 +1,4 @@
-using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
@@ -65,25 +65,25 @@ public sealed record CardView(
 /// <summary>What is painted so far.</summary>
 public static class Looks
 {
-    /// <summary>The fills of a card on which these passes are done.</summary>
-    public static IReadOnlyList<AreaFill> Fills(Plan plan, IEnumerable<int> passesDone)
+    /// <summary>The fills of a card.</summary>
+    public static IReadOnlyList<AreaFill> Fills(CardSurface card)
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        return FillsOf([.. Latest(plan, passesDone)]);
+        ArgumentNullException.ThrowIfNull(card);
+        return [.. card.Looks().Where(look => look.Area != Pass.Panel).Select(AreaFill.Of)];
     }
 
-    /// <summary>The colour of the card around its areas after these passes; null while it is bare.</summary>
-    public static Srgb? Ground(Plan plan, IEnumerable<int> passesDone)
+    /// <summary>The colour of a card around its areas; null while it is bare.</summary>
+    public static Srgb? Ground(CardSurface card)
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        return GroundOf([.. Latest(plan, passesDone)]);
+        ArgumentNullException.ThrowIfNull(card);
+        return card.Areas.TryGetValue(Pass.Panel, out var panel) ? panel.Colours().Middle : null;
     }
 
     /// <summary>The fills of a finished card.</summary>
     public static IReadOnlyList<AreaFill> Finished(RunWithSupplies run, RunPalette? palette)
     {
         ArgumentNullException.ThrowIfNull(run);
-        return palette is null ? [] : [.. run.Painting.Finished(palette.Paints, run.Schools).OrderBy(look => look.Area).Select(AreaFill.Of)];
+        return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools));
     }
 
     /// <summary>All cards of a run at some moment, as what was really done left them.</summary>
@@ -95,22 +95,8 @@ public static class Looks
             return [.. Enumerable.Range(1, run.Run.Cards).Select(card =>
                 new CardView(card, Core.Drying.Wetness.BoneDry, null, null, null, []))];
         }
-        // Only what was done otherwise has to be worked out anew; the rest is in the plan.
-        var asPlanned = bench.Instead.IsEmpty && plan.Passes.All(pass => pass.Generations == 1);
-        var paints = asPlanned ? null : Colours.Palette(run, palettes)?.Paints;
-        return [.. bench.Cards.Select(card =>
-        {
-            var looks = paints is null ? [.. Latest(plan, card.PassesDone)] : CardLooks.Of(plan, bench, card.Card, paints);
-            return new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, GroundOf(looks), FillsOf(looks));
-        })];
+        // Without its colours nothing can be shown of them; the line still says what is wet.
+        var looks = Colours.Palette(run, palettes) is { } palette ? CardLooks.Of(plan, bench, palette.Paints) : [.. bench.Cards.Select(_ => CardSurface.Bare)];
+        return [.. bench.Cards.Zip(looks, (card, look) => new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, Ground(look), Fills(look)))];
     }
-
-    private static IReadOnlyList<AreaFill> FillsOf(ImmutableArray<AreaLook> looks) =>
-        [.. looks.Where(look => look.Area != Pass.Panel).OrderBy(look => look.Area).Select(AreaFill.Of)];
-
-    private static Srgb? GroundOf(ImmutableArray<AreaLook> looks) => looks.FirstOrDefault(look => look.Area == Pass.Panel)?.Colours.Middle;
-
-    /// <summary>What was laid last on each area.</summary>
-    private static IEnumerable<AreaLook> Latest(Plan plan, IEnumerable<int> passesDone) =>
-        passesDone.SelectMany(pass => plan.Passes[pass].Looks).GroupBy(look => look.Area).Select(group => group.Last());
 }

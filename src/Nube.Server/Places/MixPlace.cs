@@ -70,7 +70,7 @@ public static class MixPlace
         return TypedResults.Ok(new MixFound(
             paper.Colour,
             [.. InOrder(given, items, palette.Index, found).Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
-            found[0].Difference > WorthAdding ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
+            found.All(recipe => recipe.Difference > WorthAdding) ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
             NoteOf(given.Colourants ?? [], stash.Count(item => item.ArchivedAt is null), items.Count)));
     }
 

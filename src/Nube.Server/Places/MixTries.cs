@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -135,14 +136,21 @@ internal static class MixTries
         return TypedResults.Ok(new PencilTried(
             paper.Colour,
             [.. PencilOnTooth.Layers(optics, texture, given.Pressure, ground).Select(Srgb.FromLab)],
-            Each(layers => PencilOnTooth.Burnished(optics, layers, texture, given.Pressure, ground, null)),
-            Each(layers => PencilOnTooth.Burnished(optics, layers, texture, given.Pressure, ground, PencilOnTooth.White)),
-            Each(layers => PencilOnTooth.Dissolved(optics, layers, texture, given.Pressure, ground)),
+            Each(Blending.Burnish(PaintMix.None)),
+            Each(Blending.Burnish(Paints.Plain(1))),
+            Each([Act.Dissolve(1)]),
             Words.ToothFull(most),
             Cautions.Solvent.Text));
 
-        IReadOnlyList<Srgb> Each(Func<int, Spectrum> look) =>
-            [.. Enumerable.Range(1, most).Select(layers => Srgb.FromLab(SpectralColour.ToLab(look(layers))))];
+        IReadOnlyList<Srgb> Each(IEnumerable<Act> after)
+        {
+            var paints = new Paints([pencil.Colourant, GenericCatalogue.Whites.First(white => white.Medium.IsPencil())], [optics, PencilOnTooth.White], paper, ground);
+            return
+            [
+                .. Enumerable.Range(1, most).Select(layers => Srgb.FromLab(Laying.Lay(
+                    Surface.Bare(paints), after.Prepend(Act.Draw(Paints.Plain(0), Zone.Whole, layers, given.Pressure)), paints).Middle.Colour())),
+            ];
+        }
     }
 
     private static async Task<Ok<List<TintView>>> White(Guid paper, NubeDb db, Palettes palettes, CancellationToken cancel)

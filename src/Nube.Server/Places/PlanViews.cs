@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
@@ -66,6 +67,7 @@ internal static class PlanViews
         var made = run.Run.Plan ?? throw TroubleException.Gone("This run has no plan yet.");
         var palette = Colours.Needed(run, palettes);
         var plan = made.Plan;
+        var looks = new PlanLooks(plan, palette.Paints);
         return new PlanView(
             $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.InAll(plan)}.",
             $"This plan goes {run.Schools.InWords()}.",
@@ -79,7 +81,7 @@ internal static class PlanViews
             made.Better is { } better ? $"A better order was found: {Words.InAll(better)}." : null,
             made.Air,
             // As the hands come to them; last what is left out on every card.
-            [.. plan.Passes.OrderBy(pass => plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue).Select(pass => PassOf(run, palette, plan, pass))],
+            [.. plan.Passes.OrderBy(pass => plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue).Select(pass => PassOf(run, palette, plan, pass, looks))],
             [.. plan.Steps.Select(step => StepOf(run, plan, step))],
             [.. plan.Options.Skipped.Where(step => step.Pass < plan.Passes.Length).Select(step => new SkippedView(step.Card, step.Pass, StepWords.Title(plan.Passes[step.Pass], run.NameOf)))],
             [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],
@@ -92,11 +94,10 @@ internal static class PlanViews
     }
 
     /// <summary>A pass in words.</summary>
-    public static PassView PassOf(RunWithSupplies run, RunPalette palette, Plan plan, Pass pass)
+    public static PassView PassOf(RunWithSupplies run, RunPalette palette, Plan plan, Pass pass, PlanLooks looks)
     {
         // Of the first card on which it is done; of none where it is left out everywhere.
         var step = plan.Steps.FirstOrDefault(s => s.Pass == pass.Index);
-        var before = step is null ? [] : plan.Steps.Where(s => s.Card == step.Card && s.Number <= step.Number).Select(s => s.Pass).ToList();
         return new PassView(
             pass.Index,
             StepWords.Title(pass, run.NameOf),
@@ -110,8 +111,8 @@ internal static class PlanViews
             pass.Zone,
             step is null ? 0 : step.EndSeconds - step.StartSeconds,
             PlanRemarks.AtStep(pass, heated: false),
-            Looks.Ground(plan, before),
-            Looks.Fills(plan, before));
+            Looks.Ground(looks.After(pass)),
+            Looks.Fills(looks.After(pass)));
     }
 
     /// <summary>What is on the brush.</summary>

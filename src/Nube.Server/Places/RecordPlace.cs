@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
 using Nube.Core.Materials;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Data.Entities;
@@ -105,16 +106,13 @@ public static class RecordPlace
 
     private static string InWords(RunWithSupplies run, ChosenColour colour)
     {
-        var mix = Words.Mix(
-            colour.Recipe.Parts.Select(part => (part.Parts, $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})")),
-            colour.Recipe.Strength.WaterParts);
-        var layers = colour.Recipe.Layers == 1 ? "one layer" : $"{colour.Recipe.Layers} layers";
-        var shadow = colour.Wish.Shadow switch
-        {
-            ShadowDepth.None => "",
-            ShadowDepth.Soft => ", one more in the shadow",
-            _ => ", two more in the shadow",
-        };
-        return $"{run.Image.NameOf(colour.Wish.Area)}: {mix}, {layers}{shadow}";
+        var recipe = colour.WholeRecipe;
+        string Mixed(IEnumerable<RecipePart> parts, int water) =>
+            Words.Mix(parts.Select(part => (part.Parts, $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})")), water);
+        static string Layers(int layers) => layers == 1 ? "one layer" : $"{layers} layers";
+        string With(string where, Companion? companion) =>
+            companion is { Layers: > 0, Parts.IsEmpty: false } ? $"; {where} {Mixed(companion.Parts, companion.Strength.WaterParts)}, {Layers(companion.Layers)}" : "";
+        return $"{run.Image.NameOf(colour.Wish.Area)}: {Mixed(recipe.Parts, recipe.Strength.WaterParts)}, {Layers(recipe.Layers)}"
+            + With("in the light first", recipe.Light) + With("over it", recipe.Over) + With("in the shadow", recipe.Shadow);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -23,8 +24,20 @@ public sealed record PaletteOnPaper(
 /// <param name="Mixes">Mixes of its water colours on a method's ground; null when it has none.</param>
 public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
 {
-    /// <summary>The best recipes for a wish, best first.</summary>
-    public ImmutableArray<Recipe> Nearest(Method method, Lab wish, int count) => MethodRecipes.Nearest(method, wish, Paints, Mixes(method), count);
+    private const int MostRemembered = 500; // wishes; a run of sixteen areas has some tens while its maker tries things
+
+    private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found = new();
+
+    /// <summary>The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is remembered.</summary>
+    public ImmutableArray<Recipe> Nearest(Method method, Lab wish, ShadowDepth depth, Schools schools, int count)
+    {
+        if (found.Count > MostRemembered) found.Clear();
+        return found.GetOrAdd((method, wish, depth, schools, count), _ => MethodRecipes.Nearest(method, wish, depth, Paints, Mixes(method), schools, count));
+    }
+
+    /// <summary>The best recipe for a colour of something that is done to the whole card; null when nothing can be used for it.</summary>
+    public Recipe? NearestForCard(Method method, Lab wish, int times) =>
+        MethodRecipes.NearestForCard(method, wish, times, Paints, Mixes(method), 1) is [var best] ? best : null;
 }
 
 /// <summary>Computes palettes once and keeps the last few; what is lost is computed again.</summary>
@@ -104,12 +117,13 @@ public sealed class Palettes(IMemoryCache cache)
         var reflectance = paper.Reflectance();
         ImmutableArray<int> wet = [.. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater())];
         Colourant[] mixed = [.. wet.Select(place => colourants[place])];
-        return new RunPalette(new Paints(colourants, optics, paper, reflectance), MixesFor);
+        var paints = new Paints(colourants, optics, paper, reflectance);
+        return new RunPalette(paints, MixesFor);
 
         WaterMixes? MixesFor(Method method)
         {
             if (mixed.Length == 0) return null;
-            var ground = MethodRecipes.GroundOf(method, reflectance);
+            var ground = MethodRecipes.GroundOf(method, paints);
             var on = ReferenceEquals(ground, reflectance) ? paper : paper with { Colour = Srgb.FromLab(SpectralColour.ToLab(ground)) };
             return new WaterMixes(Get(mixed, on).Index, wet);
         }

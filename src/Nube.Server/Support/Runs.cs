@@ -13,6 +13,7 @@ using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Core;
+using Nube.Core.Acts;
 
 namespace Nube.Server.Support;
 

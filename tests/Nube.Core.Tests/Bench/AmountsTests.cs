@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Optics;
 using Nube.Core.Bench;
 using Nube.Core.Drying;

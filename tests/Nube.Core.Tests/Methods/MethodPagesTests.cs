@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
@@ -44,17 +45,17 @@ public class MethodPagesTests
             """);
         foreach (var sheet in MethodTable.All)
         {
-            var (passes, paper) = PassesOf(sheet);
+            var (passes, paints) = PassesOf(sheet);
             var file = $"methods/{Lower(sheet.Method)}.svg";
             page.Append(CultureInfo.InvariantCulture, $"## {sheet.Name}\n\n{sheet.What} {sheet.When}\n\n![{sheet.Name}: its passes]({file})\n\n");
             page.Append("| pass | tool | where | how | leaves | needs |\n|---|---|---|---|---|---|\n");
             foreach (var (place, pass) in passes.Index())
             {
-                var one = new Pass(place, pass.Mix, [1], pass.Zone, place + 1, pass.Water, 50, 100) { Method = sheet.Method, Stroke = pass.Stroke, Also = pass.Also };
+                var one = new Pass(place, pass.Mix, [1], pass.Zone, place + 1, pass.Water, 50, 100) { Method = sheet.Method, Stroke = pass.Stroke, Also = pass.Also, Acts = pass.Acts, Round = place + 1 };
                 page.Append(CultureInfo.InvariantCulture, $"| {StepWords.Title(one, _ => "the area")} | {Lower(one.Sheet.Tool)} | {StepWords.Where(one).ToLowerInvariant()} | {StepWords.How(one, Schools.Usual).ToLowerInvariant()} | {LeftBy(one)} | {Lower(one.Sheet.Needs)} |\n");
             }
             page.Append('\n');
-            yield return (file, Picture(passes, paper));
+            yield return (file, Picture(passes, paints));
         }
         yield return ("methods.md", page.ToString().TrimEnd() + "\n");
     }
@@ -68,23 +69,24 @@ public class MethodPagesTests
         var other => Lower(other),
     };
 
-    private static (ImmutableArray<AreaPass> Passes, Paper Paper) PassesOf(MethodSheet sheet)
+    private static (ImmutableArray<AreaPass> Passes, Paints Paints) PassesOf(MethodSheet sheet)
     {
         var paints = sheet.Method == Method.WhiteBase ? Supplies.On(Supplies.Paper("Kraft card")) : Supplies.OnWatercolourPaper;
-        var mixes = sheet.Method == Method.WhiteBase ? Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints.Reflectance)) : Supplies.PansOnWatercolourPaper;
-        Recipe Best(string colour) => MethodRecipes.Nearest(sheet.Method, Srgb.Parse(colour).ToLab(), paints, mixes, 1)[0];
+        var mixes = sheet.Method == Method.WhiteBase ? Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints)) : Supplies.PansOnWatercolourPaper;
+        Recipe Best(string colour) => Supplies.Best(sheet.Method, colour, paints, mixes);
         if (!sheet.WholeCard)
         {
             var colour = sheet.Method == Method.ShadedWhite ? "#ffffff" : sheet.Media.Contains(Medium.BlendingInk) ? "#e8701f" : "#5c9140";
-            return (MethodTable.Passes(sheet.Method, new AreaTask(1, 400, new ZoneShares(0.2, 0.35), Best(colour), 1), paints, Schools.Usual), paints.Paper);
+            return (MethodTable.Passes(sheet.Method, new AreaTask(1, 400, new ZoneShares(0.2, 0.35), Best(colour)), paints, Schools.Usual), paints);
         }
         ImmutableArray<Recipe> recipes = MethodTable.NeedsColour(sheet.Method) ? [Best("#c93a6a"), Best("#5aa7d8")] : [];
         var task = new CardTask(sheet.Method, recipes, 3, 105 * 148);
-        return (MethodTable.Passes(task, paints, Schools.Usual, ZoneLook.Bare(paints.Reflectance)), paints.Paper);
+        return (MethodTable.Passes(task, paints), paints);
     }
 
-    private static string Picture(ImmutableArray<AreaPass> passes, Paper paper)
+    private static string Picture(ImmutableArray<AreaPass> passes, Paints paints)
     {
+        var (paper, looks) = (paints.Paper, Supplies.Looks(passes, paints));
         const int tile = 96;
         var svg = new StringBuilder();
         svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{tile * (passes.Length + 1)}\" height=\"{tile}\" viewBox=\"0 0 {tile * (passes.Length + 1)} {tile}\">\n<clipPath id=\"shape\"><circle cx=\"48\" cy=\"46\" r=\"34\"/></clipPath>\n");
@@ -92,7 +94,7 @@ public class MethodPagesTests
         foreach (var (place, pass) in passes.Index())
         {
             var whole = pass.Phase is Phase.Ground or Phase.Finish or Phase.Clean or Phase.Assembly && pass.Stroke != Stroke.Erase;
-            Tile(svg, tile * (place + 1), whole ? pass.After.Colours.Middle : paper.Colour, pass.After.Colours, (place + 1).ToString(CultureInfo.InvariantCulture));
+            Tile(svg, tile * (place + 1), whole ? looks[place].Colours().Middle : paper.Colour, looks[place].Colours(), (place + 1).ToString(CultureInfo.InvariantCulture));
         }
         return svg.Append("</svg>\n").ToString();
     }

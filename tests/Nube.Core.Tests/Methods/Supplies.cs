@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -51,6 +52,20 @@ internal static class Supplies
     }
 
     /// <summary>The best recipe for a colour by a method.</summary>
-    public static Recipe Best(Method method, string colour, Paints? paints = null, WaterMixes? mixes = null) =>
-        MethodRecipes.Nearest(method, Srgb.Parse(colour).ToLab(), paints ?? OnWatercolourPaper, mixes ?? (paints is null ? PansOnWatercolourPaper : null), 1)[0];
+    public static Recipe Best(Method method, string colour, Paints? paints = null, WaterMixes? mixes = null, ShadowDepth depth = ShadowDepth.Soft, Schools? schools = null)
+    {
+        var (wish, on) = (Srgb.Parse(colour).ToLab(), paints ?? OnWatercolourPaper);
+        var water = mixes ?? (paints is null ? PansOnWatercolourPaper : null);
+        return MethodTable.Of(method).WholeCard
+            ? MethodRecipes.NearestForCard(method, wish, 1, on, water, 1)[0]
+            : MethodRecipes.Nearest(method, wish, depth, on, water, schools ?? Schools.Usual, 1)[0];
+    }
+
+    /// <summary>What an area looks like after each pass.</summary>
+    public static IReadOnlyList<Surface> Looks(IEnumerable<AreaPass> passes, Paints? paints = null)
+    {
+        var on = paints ?? OnWatercolourPaper;
+        var look = Surface.Bare(on);
+        return [.. passes.Select(pass => look = Laying.Lay(look, pass.Acts, on))];
+    }
 }

@@ -50,18 +50,6 @@ public class PencilOnToothTests
         }
     });
 
-    // Common practice, no source: burnishing takes most of the grain away, less than solvent does; a white pencil pales the colour.
-    [Fact]
-    public void Burnishing_lies_between_dry_layers_and_solvent_and_white_pales() => Assert.All(Pencils, pencil =>
-    {
-        var dry = PencilOnTooth.Dry(pencil, 4, PaperTexture.Vellum, Pressure.Light, White);
-        var even = PencilOnTooth.Dissolved(pencil, 4, PaperTexture.Vellum, Pressure.Light, White);
-        var burnished = PencilOnTooth.Burnished(pencil, 4, PaperTexture.Vellum, Pressure.Light, White, null);
-        Assert.All(Enumerable.Range(0, Spectrum.Bands), band => Assert.InRange(burnished[band], even[band] - 1e-12, dry[band] + 1e-12));
-        var white = SpectralColour.ToLab(PencilOnTooth.Burnished(pencil, 4, PaperTexture.Vellum, Pressure.Light, White, PencilOnTooth.White));
-        Assert.True(white.L > SpectralColour.ToLab(burnished).L && white.Chroma < SpectralColour.ToLab(burnished).Chroma);
-    });
-
     [Fact]
     public void Pressing_hard_ends_the_layering_and_smooth_paper_takes_fewer()
     {

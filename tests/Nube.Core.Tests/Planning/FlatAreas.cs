@@ -1,4 +1,4 @@
-using Nube.Core.Colour;
+using Nube.Core.Acts;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
@@ -15,15 +15,15 @@ internal static class FlatAreas
         int area, double sizeMm2, int colourant, Strength strength, int layers, int shadow, Func<int, double> lightnessAfter, Paper paper, double shadowShare = 0.35)
     {
         var mix = new PaintMix([new RecipePart(colourant, 1)], strength);
-        return new ColouredArea(area, sizeMm2, new ZoneShares(0, shadowShare), Method.FlatWash,
-        [
-            .. Enumerable.Range(1, layers + shadow).Select(layer =>
-            {
-                var zone = layer > layers ? Zone.Shadow : Zone.Whole;
-                return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(sizeMm2, zone, paper), Grey(lightnessAfter(layer)));
-            }),
-        ]);
+        return new ColouredArea(
+            area, sizeMm2, new ZoneShares(0, shadowShare), Method.FlatWash,
+            [
+                .. Enumerable.Range(1, layers + shadow).Select(layer =>
+                {
+                    var zone = layer > layers ? Zone.Shadow : Zone.Whole;
+                    return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(sizeMm2, zone, paper), []);
+                }),
+            ],
+            [.. Enumerable.Range(1, layers + shadow).Select(lightnessAfter)]);
     }
-
-    private static ZoneLook Grey(double lightness) => ZoneLook.Bare(Spectrum.Flat(new Lab(lightness, 0, 0).ToXyz().Y));
 }

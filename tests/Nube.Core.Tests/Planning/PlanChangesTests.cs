@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;

@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;

@@ -24,6 +24,7 @@ export type Wetness = Schemas['Wetness'];
 export type Colours = Schemas['ColoursView'];
 export type AreaColour = Schemas['AreaColourView'];
 export type Recipe = Schemas['RecipeView'];
+export type Companion = Schemas['CompanionView'];
 export type Part = Schemas['PartView'];
 export type Likeness = Schemas['Likeness'];
 export type Shadow = Schemas['ShadowDepth'];

@@ -10,6 +10,8 @@
   }: { parts: Part[]; water: number; layers?: number; size?: 'small' | 'large' } = $props();
 
   const pip = $derived(size === 'large' ? 26 : 17);
+  // A pencil or a pen is laid as it comes: nothing is to be said of water.
+  const dry = $derived(water === 0 && parts.every((part) => part.asItComes));
   // More than eight drops are written, not drawn.
   const drops = $derived(water <= 8 ? water : 1);
 </script>
@@ -35,20 +37,20 @@
       <div title={part.name}>{part.parts} {part.colourIndex || part.name}</div>
     </div>
   {/each}
-  <div class={[water === 0 && 'self-end']}>
-    <div class="flex gap-0.5" aria-hidden="true">
-      {#each { length: drops }, index (index)}
-        <svg width={pip * 0.72} height={pip} viewBox="0 0 14 20">
-          <path
-            d="M7 1.6C9.6 6 12.4 9 12.4 12.8a5.4 5.4 0 0 1-10.8 0C1.6 9 4.4 6 7 1.6Z"
-            fill="none"
-            stroke="#1d2026"
-            stroke-width="1.5"
-          />
-        </svg>
-      {/each}
-    </div>
-    <div>{water === 0 ? 'no water' : `${water} water`}</div>
-  </div>
+  {#if !dry}<div class={[water === 0 && 'self-end']}>
+      <div class="flex gap-0.5" aria-hidden="true">
+        {#each { length: drops }, index (index)}
+          <svg width={pip * 0.72} height={pip} viewBox="0 0 14 20">
+            <path
+              d="M7 1.6C9.6 6 12.4 9 12.4 12.8a5.4 5.4 0 0 1-10.8 0C1.6 9 4.4 6 7 1.6Z"
+              fill="none"
+              stroke="#1d2026"
+              stroke-width="1.5"
+            />
+          </svg>
+        {/each}
+      </div>
+      <div>{water === 0 ? 'no water' : `${water} water`}</div>
+    </div>{/if}
   {#if layers > 1}<div class="self-center">× {layers} layers</div>{/if}
 </div>

@@ -1,5 +1,6 @@
 import type {
   Colourant,
+  Companion,
   Habits,
   Likeness,
   Medium,
@@ -31,6 +32,12 @@ export const shadowWords: Record<Shadow, string> = {
   none: 'No shadow',
   soft: 'Soft shadow',
   deep: 'Deep shadow',
+};
+
+export const companionWords: Record<Companion['role'], string> = {
+  light: 'light',
+  shadow: 'shadow',
+  over: 'over it',
 };
 
 export const toneWords: Record<Tone['way'], string> = {

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
-using Nube.Core.Materials;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods.Builders;
@@ -8,45 +8,37 @@ namespace Nube.Core.Methods.Builders;
 /// <summary>Passes of the methods that are laid with pens and foam tips.</summary>
 internal static class Inks
 {
-    private const double BlenderReaches = 0.35; // how far the zones melt into each other under water or a blender; from memory
+    private const double PulledIn = 0.5; // of a dark pen's own load, as it is pulled into the light one; from memory
 
-    /// <summary>
-    /// The pen and its darker sibling in the shadow, both at once, and the blender while they are wet. Without a darker one
-    /// the pen itself is laid twice there.
-    /// </summary>
+    /// <summary>The pen and a darker one in the shadow, both at once, and the blender while they are wet.</summary>
     public static IEnumerable<AreaPass> PenPair(AreaTask task, Paints paints, Schools schools)
     {
-        var own = task.Mix.Parts[0].Colourant;
-        var dark = paints.SiblingsOf(own, [Medium.BrushPen]).Dark ?? own;
-        var look = ZoneLook.Bare(paints.Reflectance).Wash(paints.OpticsOf(task.Mix), task.Recipe.Load, Spread.Even);
-        var shaded = task is { ShadowLayers: > 0, Shares.Shadow: > 0 };
-        if (shaded) look = look.Wash(paints.Optics[dark], 0.5 * task.ShadowLayers, Spread.Over(Zone.Shadow));
-        var blended = schools.Pens == PenBlend.None ? look : look.Towards(ZoneLook.Bare(look.Middle), BlenderReaches);
-        yield return new AreaPass(Stroke.PenPair, task.Mix, Zone.Whole, BrushWater.Damp, blended) { Also = shaded && dark != own ? [Paints.Plain(dark)] : [] };
+        // Pulled with water or a blender, a pen's colour comes out thinner.
+        var acts = ImmutableArray.Create(Act.Lay(task.Mix, Zone.Whole));
+        if (task.Shadow is { } dark) acts = acts.Add(Act.Lay(dark.Mix, Zone.Shadow, dark.Layers, PulledIn));
+        if (schools.Pens != PenBlend.None) acts = acts.AddRange(Acts.Blending.Pens);
+        yield return new AreaPass(Stroke.PenPair, task.Mix, Zone.Whole, BrushWater.Damp, acts)
+        {
+            Also = task.Shadow is { } pen && pen.Mix != task.Mix ? [pen.Mix] : [],
+        };
     }
 
     /// <summary>
     /// Lightest over everything as the highlight, middle over all but the light, darkest in the deepest part only; then back
-    /// with the middle and the lightest, so that the steps melt.
+    /// with the middle and the lightest, so that the steps melt. Without a lighter ink the middle is the lightest, too.
     /// </summary>
     public static IEnumerable<AreaPass> SpongeBlend(AreaTask task, Paints paints, Schools schools)
     {
-        var own = task.Mix.Parts[0].Colourant;
-        var siblings = paints.SiblingsOf(own, [Medium.BlendingInk]);
-        var look = ZoneLook.Bare(paints.Reflectance);
-        var strength = task.Mix.Strength;
-        PaintMix Of(int? place) => new([new RecipePart(place ?? own, 1)], strength);
-        var (light, middle, dark) = (Of(siblings.Light), task.Mix, Of(siblings.Dark));
-        var way = new List<(PaintMix Ink, Zone Zone)> { (light, Zone.Whole), (middle, Zone.ButLight) };
-        if (task is { ShadowLayers: > 0, Shares.Shadow: > 0 }) way.Add((dark, Zone.Deepest));
-        // Without a lighter ink there is nothing to come back with.
-        way.Add((middle, Zone.ButLight));
-        if (siblings.Light is not null) way.Add((light, Zone.Whole));
-        for (var layer = 2; layer < task.Recipe.Layers; layer++) way.Insert(1, (middle, Zone.ButLight));
-        foreach (var (ink, zone) in way)
-        {
-            look = look.Wash(paints.OpticsOf(ink), ink.Strength.LoadOfOneLayer, Spread.Over(zone));
-            yield return new AreaPass(Stroke.Sponge, ink, zone, BrushWater.DryBrush, look);
-        }
+        // Of the middle's layers one comes back over the dark; the first ones go over the light, too, where nothing lighter is there.
+        var (light, own) = task.Light is { } lighter ? (lighter.Mix, lighter.Layers) : (task.Mix, task.Recipe.Layers);
+        var left = light == task.Mix ? task.Recipe.Layers - own : task.Recipe.Layers;
+        var back = task.Shadow is not null && left > 0 ? 1 : 0;
+        var returns = light == task.Mix ? 0 : own / 2; // a lighter ink comes back last
+        var way = new List<(PaintMix Ink, Zone Zone, int Times)> { (light, Zone.Whole, own - returns), (task.Mix, Zone.ButLight, left - back) };
+        if (task.Shadow is { } dark) way.Add((dark.Mix, Zone.Deepest, dark.Layers));
+        way.Add((task.Mix, Zone.ButLight, back));
+        way.Add((light, Zone.Whole, returns));
+        foreach (var (ink, zone, times) in way.Where(go => go.Times > 0))
+            yield return new AreaPass(Stroke.Sponge, ink, zone, BrushWater.DryBrush, [Act.Lay(ink, zone, times)]);
     }
 }

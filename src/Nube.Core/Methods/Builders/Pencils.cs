@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Mixing;
@@ -9,9 +10,7 @@ namespace Nube.Core.Methods.Builders;
 /// <summary>Passes of the methods that are drawn.</summary>
 internal static class Pencils
 {
-    private const double StumpReaches = 0.35; // how far neighbouring zones melt into each other under a stump; from memory
-    private const int AccentLayers = 2; // this project's own: strokes that leave the print showing
-
+    /// <summary>What is drawn with.</summary>
     internal static readonly ImmutableArray<Medium> All = [Medium.WaxPencil, Medium.OilPencil, Medium.WatercolourPencil];
 
     /// <summary>Dry, burnished or with solvent, as the maker's school goes.</summary>
@@ -23,142 +22,77 @@ internal static class Pencils
     };
 
     /// <summary>
-    /// The lighter sibling over everything, the colour itself over all but the light, the darker sibling in the shadow, and
-    /// the colour itself once more to bring them together. Where a sibling is not owned, the colour itself takes its place,
-    /// or the shadow gets more layers of it.
+    /// What lies in the light over everything, the colour itself over all but the light, the darker one in the shadow, and the colour
+    /// itself once more to bring them together. Where the tooth of the shadow would be full before the dark one has its layers, the last
+    /// of the colour's own go to the middle only.
     /// </summary>
-    public static IEnumerable<AreaPass> Dry(AreaTask task, Paints paints, Schools schools) =>
-        Drawn(task, paints, schools, ZoneLook.Bare(paints.Reflectance));
+    public static IEnumerable<AreaPass> Dry(AreaTask task, Paints paints, Schools schools) => Dry(task, paints, schools, toothUsed: 0);
 
-    /// <summary>Dry layers, then a pale pencil pressed hard over all of it; afterwards nothing more sticks.</summary>
+    /// <summary>The same on a ground that has filled some of the tooth, 0 to 1.</summary>
+    internal static IEnumerable<AreaPass> Dry(AreaTask task, Paints paints, Schools schools, double toothUsed)
+    {
+        var (own, pressure, light) = (task.Mix, task.Recipe.Pressure, task.Light);
+        var ownInLight = light?.Mix == own ? light.Layers : 0;
+        var inShadow = task.Shadow is null ? task.Recipe.Layers : Math.Clamp(RoomInShadow(), ownInLight, Math.Max(ownInLight, task.Recipe.Layers));
+        var binds = inShadow - ownInLight > 1 && (light is not null || task.Shadow is not null) ? 1 : 0;
+        var all = light is null ? Zone.Whole : Zone.ButLight;
+        (PaintMix Pencil, Zone Zone, int Layers, Pressure Pressure)[] order =
+        [
+            (light?.Mix ?? own, Zone.Whole, light?.Layers ?? 0, light?.Pressure ?? pressure),
+            (own, all, inShadow - ownInLight - binds, pressure),
+            (task.Shadow?.Mix ?? own, Zone.Shadow, task.Shadow?.Layers ?? 0, task.Shadow?.Pressure ?? pressure),
+            (own, all, binds, pressure),
+            (own, light is null ? Zone.ButShadow : Zone.Middle, task.Recipe.Layers - inShadow, pressure),
+        ];
+        if (schools.Tones == ToneOrder.DarkFirst) order = [order[2], order[1], order[0], .. order[3..]];
+        return order.Where(go => go.Layers > 0).Select(go => Drawn(go.Pencil, go.Zone, go.Layers, go.Pressure));
+
+        int RoomInShadow()
+        {
+            const double rounding = 1e-9;
+            double Fills(int layers, Pressure hard) => layers / (double)PencilOnTooth.MostLayers(paints.Paper.Texture, hard);
+            var others = toothUsed + Fills(task.Shadow.Layers, task.Shadow.Pressure) + (light is null || ownInLight > 0 ? 0 : Fills(light.Layers, light.Pressure));
+            return (int)Math.Floor((1 - others) * PencilOnTooth.MostLayers(paints.Paper.Texture, pressure) + rounding);
+        }
+    }
+
+    /// <summary>Dry layers, then a pencil pressed hard over all of it; afterwards nothing more sticks.</summary>
     public static IEnumerable<AreaPass> Burnished(AreaTask task, Paints paints, Schools schools)
     {
-        var look = ZoneLook.Bare(paints.Reflectance);
-        foreach (var pass in Dry(task, paints, schools))
-        {
-            look = pass.After;
-            yield return pass;
-        }
-        var white = paints.White(pencil: true);
-        var burnisher = white is { } place ? Paints.Plain(place) : PaintMix.None;
-        var even = Melted(look, task);
-        // A pale pencil leaves a thin layer of its own; a colourless one none.
-        var after = white is { } pale ? even.Wash(paints.Optics[pale], PencilOnTooth.LoadOfTouch / 4, Spread.Even) : even;
-        yield return new AreaPass(Stroke.Burnish, burnisher, Zone.Whole, BrushWater.DryBrush, after);
+        var with = task.Recipe.Over is { Layers: > 0 } pale ? pale.Mix : PaintMix.None;
+        return Dry(task, paints, schools).Append(new AreaPass(Stroke.Burnish, with, Zone.Whole, BrushWater.DryBrush, Acts.Blending.Burnish(with)));
     }
 
     /// <summary>Dry layers, then a stump lightly dipped in solvent, from light into dark.</summary>
-    public static IEnumerable<AreaPass> Dissolved(AreaTask task, Paints paints, Schools schools)
-    {
-        var look = ZoneLook.Bare(paints.Reflectance);
-        foreach (var pass in Dry(task, paints, schools))
-        {
-            look = pass.After;
-            yield return pass;
-        }
-        // The same load, spread evenly over the tooth: what PencilOnTooth says of a single pencil on its paper.
-        var (pencil, layers) = (paints.OpticsOf(task.Mix), LayersOf(task, paints));
-        var paper = ZoneLook.Bare(paints.Reflectance);
-        var dry = paper.Pencil(pencil, layers, paints.Paper.Texture, Pressure.Light, Spread.Even);
-        var even = ZoneLook.Bare(PencilOnTooth.Dissolved(pencil, layers, paints.Paper.Texture, Pressure.Light, paints.Reflectance));
-        var melted = Melted(look, task);
-        var after = new ZoneLook(
-            Deepened(melted.Light, dry.Light, even.Light), Deepened(melted.Middle, dry.Middle, even.Middle), Deepened(melted.Shadow, dry.Shadow, even.Shadow));
-        yield return new AreaPass(Stroke.Dissolve, task.Mix, Zone.Whole, BrushWater.DryBrush, after);
-    }
+    public static IEnumerable<AreaPass> Dissolved(AreaTask task, Paints paints, Schools schools) =>
+        Dry(task, paints, schools).Append(new AreaPass(Stroke.Dissolve, task.Mix, Zone.Whole, BrushWater.DryBrush, Acts.Blending.Solvent));
 
     /// <summary>Drawn in the recipe's layers, then wetted: the load spreads, the strokes stay faintly.</summary>
-    public static IEnumerable<AreaPass> Wetted(AreaTask task, Paints paints, Schools schools)
-    {
-        var look = ZoneLook.Bare(paints.Reflectance);
-        foreach (var pass in Dry(task, paints, schools))
-        {
-            look = pass.After;
-            yield return pass;
-        }
-        var even = ZoneLook.Bare(PencilOnTooth.Dissolved(
-            paints.OpticsOf(task.Mix), LayersOf(task, paints), paints.Paper.Texture, Pressure.Light, paints.Reflectance));
-        yield return new AreaPass(Stroke.WetDrawn, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, Melted(look, task).Towards(even, StumpReaches));
-    }
+    public static IEnumerable<AreaPass> Wetted(AreaTask task, Paints paints, Schools schools) =>
+        Dry(task, paints, schools).Append(new AreaPass(Stroke.WetDrawn, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, Acts.Blending.Water));
 
-    /// <summary>A flat marker coat, then darker pencil on all but the light and in the shadow. Never the other way round.</summary>
+    /// <summary>A flat marker coat, then pencil on all but the light and in the shadow. Never the other way round.</summary>
     public static IEnumerable<AreaPass> OverMarker(AreaTask task, Paints paints, Schools schools)
     {
-        var look = ZoneLook.Bare(paints.Reflectance).Wash(paints.OpticsOf(task.Mix), task.Recipe.Load, Spread.Even);
-        yield return new AreaPass(Stroke.Marker, task.Mix, Zone.Whole, BrushWater.DryBrush, look) { Phase = Phase.Base };
-        foreach (var pass in Depth(task, paints, look, [Medium.WaxPencil, Medium.OilPencil], Phase.Colour, 1 + task.ShadowLayers)) yield return pass;
+        yield return new AreaPass(Stroke.Marker, task.Mix, Zone.Whole, BrushWater.DryBrush, [Act.Lay(task.Mix, Zone.Whole)]) { Phase = Phase.Base };
+        // In the light lie the first layers of the pencil, or none.
+        var over = task.Recipe.Over is { Layers: > 0 } pencil ? pencil : null;
+        var inLight = over is null ? 0 : task.Light is { } light ? light.Layers : over.Layers;
+        if (inLight > 0) yield return Drawn(over!.Mix, Zone.Whole, inLight);
+        if (over is not null && over.Layers > inLight) yield return Drawn(over.Mix, Zone.ButLight, over.Layers - inLight);
+        if (task.Shadow is { } shadow) yield return Drawn(shadow.Mix, Zone.Shadow, shadow.Layers, shadow.Pressure);
     }
 
     /// <summary>Washes, and when they are bone dry an oil pencil for edges and shadow.</summary>
     public static IEnumerable<AreaPass> OilOverPaint(AreaTask task, Paints paints, Schools schools)
     {
-        var look = ZoneLook.Bare(paints.Reflectance);
-        foreach (var pass in Washes.Layers(task, paints, schools, Stroke.Wash, task.Mix, task.Recipe.Layers, look).Where(pass => pass.Zone == Zone.Whole))
-        {
-            look = pass.After;
-            yield return pass;
-        }
-        foreach (var pass in Depth(task, paints, look, [Medium.OilPencil], Phase.Detail, 1)) yield return pass;
+        foreach (var pass in Washes.Layers(task, paints, Stroke.Wash)) yield return pass;
+        if (task.Shadow is { } shadow) yield return Drawn(shadow.Mix, Zone.Shadow, shadow.Layers, shadow.Pressure) with { Phase = Phase.Detail };
     }
 
-    /// <summary>Two light layers on the shadow side of a print that is there already.</summary>
-    public static IEnumerable<AreaPass> Accents(AreaTask task, Paints paints, Schools schools)
-    {
-        var look = ZoneLook.Bare(paints.Reflectance)
-            .Pencil(paints.OpticsOf(task.Mix), AccentLayers, paints.Paper.Texture, Pressure.Light, Spread.Over(Zone.Shadow));
-        yield return new AreaPass(Stroke.Draw, task.Mix, Zone.Shadow, BrushWater.DryBrush, look);
-    }
+    /// <summary>Light layers on the shadow side of a print that is there already.</summary>
+    public static IEnumerable<AreaPass> Accents(AreaTask task, Paints paints, Schools schools) => [Drawn(task.Mix, Zone.Shadow, task.Recipe.Layers)];
 
-    /// <summary>Light, itself, dark, itself.</summary>
-    internal static IEnumerable<AreaPass> Drawn(AreaTask task, Paints paints, Schools schools, ZoneLook look)
-    {
-        var own = task.Mix.Parts[0].Colourant;
-        var medium = paints.Colourants[own].Medium;
-        var siblings = paints.SiblingsOf(own, [medium]);
-        var layers = LayersOf(task, paints);
-        var (light, dark) = (siblings.Light ?? own, siblings.Dark ?? own);
-        // Most of the layers are the colour's own; the first and the last bind what is around it.
-        (int Pencil, Zone Zone, int Layers)[] order =
-        [
-            (light, Zone.Whole, 1),
-            (own, siblings.Light is null ? Zone.Whole : Zone.ButLight, Math.Max(1, layers - 1)),
-            (dark, Zone.Shadow, task.ShadowLayers),
-            (own, Zone.ButLight, task.ShadowLayers > 0 ? 1 : 0),
-        ];
-        if (schools.Tones == ToneOrder.DarkFirst) order = [order[2], order[1], order[0], order[3]];
-        foreach (var (pencil, zone, count) in order)
-        {
-            if (count == 0 || (zone == Zone.Shadow && task.Shares.Shadow <= 0)) continue;
-            for (var layer = 0; layer < count; layer++)
-            {
-                look = look.Pencil(paints.Optics[pencil], 1, paints.Paper.Texture, Pressure.Light, Spread.Over(zone));
-            }
-            yield return new AreaPass(Stroke.Draw, Paints.Plain(pencil), zone, BrushWater.DryBrush, look);
-        }
-    }
-
-    /// <summary>The darker pencils of some media that go best over a colour, on its shadow side.</summary>
-    private static IEnumerable<AreaPass> Depth(AreaTask task, Paints paints, ZoneLook look, IReadOnlyCollection<Medium> media, Phase stage, int layers)
-    {
-        var colour = Colour.SpectralColour.ToLab(look.Middle);
-        var pencils = paints.Of(media);
-        var wanted = colour with { L = Math.Max(0, colour.L - ShadowAndLight.Step) };
-        var best = pencils.Select(place => (place, After: look.Pencil(paints.Optics[place], layers, paints.Paper.Texture, Pressure.Light, Spread.Over(Zone.Shadow))))
-            .MinBy(tried => Colour.Ciede2000.Difference(wanted, Colour.SpectralColour.ToLab(tried.After.Shadow)));
-        yield return new AreaPass(Stroke.Draw, Paints.Plain(best.place), Zone.Shadow, BrushWater.DryBrush, best.After) { Phase = stage };
-    }
-
-    private static int LayersOf(AreaTask task, Paints paints) =>
-        Math.Min(task.Recipe.Layers, PencilOnTooth.MostLayers(paints.Paper.Texture, Pressure.Light));
-
-    /// <summary>Light, middle and shadow run a little into each other.</summary>
-    private static ZoneLook Melted(ZoneLook look, AreaTask task)
-    {
-        if (task.Shares is { Light: <= 0, Shadow: <= 0 }) return look;
-        var middle = ZoneLook.Bare(look.Middle);
-        return look.Towards(middle, StumpReaches);
-    }
-
-    private static Colour.Spectrum Deepened(Colour.Spectrum look, Colour.Spectrum dry, Colour.Spectrum even) =>
-        Colour.Spectrum.From(band => dry[band] <= 0 ? look[band] : look[band] * even[band] / dry[band]);
+    private static AreaPass Drawn(PaintMix pencil, Zone zone, int layers, Pressure pressure = Pressure.Light) =>
+        new(Stroke.Draw, pencil, zone, BrushWater.DryBrush, [Act.Draw(pencil, zone, layers, pressure)]);
 }

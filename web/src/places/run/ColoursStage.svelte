@@ -37,7 +37,15 @@
   // Areas that become the same are one row.
   const rows = $derived(
     Map.groupBy(colours.value?.areas ?? [], (a: AreaColour) =>
-      JSON.stringify([a.wish, a.shadow, a.method, a.recipe.parts, a.recipe.water, a.recipe.layers]),
+      JSON.stringify([
+        a.wish,
+        a.shadow,
+        a.method,
+        a.recipe.parts,
+        a.recipe.water,
+        a.recipe.layers,
+        a.recipe.companions,
+      ]),
     ),
   );
   const nameOf = (area: number) => image?.areas.find((a) => a.id === area)?.name ?? `Area ${area}`;

@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { AreaColour, Method, MethodSheet } from '../../api/client';
-  import PipFormula from '../../parts/PipFormula.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import MethodChoice from './MethodChoice.svelte';
+  import RecipeParts from './RecipeParts.svelte';
   import { likenessWords, shadowWords } from '../../parts/words';
 
   let {
@@ -24,11 +24,19 @@
   } = $props();
 
   let open = $state(false);
-  const first = $derived(areas[0] as AreaColour);
+  // Small areas have no light and shadow of their own: the row tells of one that has.
+  const first = $derived((areas.find((a) => a.differences.shadow !== null) ?? areas[0]) as AreaColour);
   const ids = $derived(areas.map((a) => a.area));
   const names = $derived(ids.map(nameOf));
-  const far = $derived(first.recipe.likeness === 'another');
-  const words = $derived(`${likenessWords[first.recipe.likeness]}, ${first.recipe.difference.toFixed(1)}`);
+  const far = $derived(first.likeness === 'another');
+  const off = $derived(first.differences.middle ?? first.differences.shadow ?? 0);
+  const words = $derived(
+    [
+      `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
+      ...(first.differences.light === null ? [] : [`light ${first.differences.light.toFixed(1)}`]),
+      ...(first.differences.shadow === null ? [] : [`shadow ${first.differences.shadow.toFixed(1)}`]),
+    ].join('; '),
+  );
   const parts = $derived([
     { words: 'wish', colour: first.wish },
     ...(first.predicted.light ? [{ words: 'light', colour: first.predicted.light }] : []),
@@ -63,14 +71,14 @@
       {#each parts as part (part.words)}<span>{part.words}</span>{/each}
     </div>
   </div>
-  <PipFormula parts={first.recipe.parts} water={first.recipe.water} layers={first.recipe.layers} />
+  <RecipeParts recipe={first.recipe} />
   <button type="button" class="btn btn-line" aria-expanded={open} onclick={() => (open = !open)}
     >Other ways</button
   >
   {#if far}
     <p class="border-l-4 border-warm pl-3 text-sm md:col-span-4">
-      These colours cannot reach the wish: this is the nearest, {first.recipe.difference.toFixed(0)} away. Add a
-      colour to mix from, or wish for something nearer.
+      These colours cannot reach the wish: this is the nearest, {off.toFixed(0)} away. Add a colour to mix from,
+      or wish for something nearer.
     </p>
   {/if}
   {#if open}
@@ -82,7 +90,7 @@
         <li class="grid items-center gap-4 md:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">
           <span class="text-sm">{likenessWords[other.likeness]}, {other.difference.toFixed(1)}</span>
           <Swatch colours={other.ladder} {paper} label="From much water to none, on the paper" />
-          <PipFormula parts={other.parts} water={other.water} layers={other.layers} />
+          <RecipeParts recipe={other} />
           <button type="button" class="btn btn-line btn-sm" onclick={() => choose(ids, place)}
             >Use this</button
           >

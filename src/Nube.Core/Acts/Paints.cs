@@ -4,7 +4,7 @@ using Nube.Core.Materials;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
-namespace Nube.Core.Methods;
+namespace Nube.Core.Acts;
 
 /// <summary>A run's colourants on its paper, as methods need them.</summary>
 /// <param name="Colourants">In the order in which recipes count them.</param>
@@ -17,7 +17,7 @@ public sealed record Paints(IReadOnlyList<Colourant> Colourants, IReadOnlyList<P
     public PaintOptics OpticsOf(PaintMix mix)
     {
         ArgumentNullException.ThrowIfNull(mix);
-        return RecipeIndex.Optics(Optics, mix.Parts);
+        return mix.Parts is [var only] ? Optics[only.Colourant] : RecipeIndex.Optics(Optics, mix.Parts);
     }
 
     /// <summary>Places of the colourants of some media.</summary>

@@ -1,4 +1,4 @@
-namespace Nube.Core.Methods;
+namespace Nube.Core.Acts;
 
 /// <summary>Which part of an area a pass covers.</summary>
 public enum Zone
@@ -32,6 +32,12 @@ public enum Zone
 
     /// <summary>What a press has raised.</summary>
     Raised,
+
+    /// <summary>All but the light and the shadow.</summary>
+    Middle,
+
+    /// <summary>All but the shadow.</summary>
+    ButShadow,
 }
 
 /// <summary>How much of what a pass lays comes onto light, middle and shadow, 1 for as much as is laid.</summary>
@@ -53,6 +59,8 @@ public readonly record struct Spread(double Light, double Middle, double Shadow)
         Zone.Shadow or Zone.Beside => new(0, 0, 1),
         Zone.ButLight => new(0, 1, 1),
         Zone.Light => new(1, 0, 0),
+        Zone.Middle => new(0, 1, 0),
+        Zone.ButShadow => new(1, 1, 0),
         Zone.Deepest => new(0, 0, 0.5),
         Zone.Edge => new(0.4, 1, 1.6),
         Zone.Graded => new(0.15, 1, 1.85),
@@ -72,6 +80,8 @@ public readonly record struct ZoneShares(double Light, double Shadow)
         Zone.Shadow => Shadow,
         Zone.ButLight => 1 - Light,
         Zone.Light => Light,
+        Zone.Middle => 1 - Light - Shadow,
+        Zone.ButShadow => 1 - Shadow,
         Zone.Deepest => Shadow / 2,
         Zone.Beside => Shadow / 2 + OutsideEdge,
         Zone.Details => Detail,

@@ -1,0 +1,93 @@
+using System.Collections.Immutable;
+using Nube.Core.Colour;
+using Nube.Core.Materials;
+using Nube.Core.Optics;
+
+namespace Nube.Core.Acts;
+
+/// <summary>The dry colours of an area: in the light, in the middle, in the shadow.</summary>
+/// <param name="Light">Where the light falls.</param>
+/// <param name="Middle">Between.</param>
+/// <param name="Shadow">Away from the light.</param>
+public readonly record struct ZoneColours(Srgb Light, Srgb Middle, Srgb Shadow);
+
+/// <summary>Layers of one pencil that lie dry on the tooth.</summary>
+/// <param name="Pencil">The pencil, as K and S.</param>
+/// <param name="Layers">How many, 1 or more.</param>
+/// <param name="Pressure">How hard.</param>
+public readonly record struct DryLayers(PaintOptics Pencil, int Layers, Pressure Pressure);
+
+/// <summary>What lies on one zone of an area. Immutable; what it reflects is worked out once.</summary>
+public sealed class ZoneSurface(Spectrum ground, ImmutableArray<DryLayers> onTooth, double toothUsed, PaperTexture texture)
+{
+    private Spectrum? reflectance;
+    private Lab? colour;
+
+    /// <summary>Reflectance of what is under the dry pencil.</summary>
+    public Spectrum Ground { get; } = ground;
+
+    /// <summary>Dry pencil, the lowest first; it can still be spread.</summary>
+    public ImmutableArray<DryLayers> OnTooth { get; } = onTooth;
+
+    /// <summary>How much of the tooth is filled, 0 to 1; a full one takes no more pencil.</summary>
+    public double ToothUsed { get; } = toothUsed;
+
+    /// <summary>The tooth.</summary>
+    public PaperTexture Texture { get; } = texture;
+
+    /// <summary>Nothing lies on it.</summary>
+    public static ZoneSurface Bare(Spectrum ground, PaperTexture texture) => new(ground, [], 0, texture);
+
+    /// <summary>The light that it reflects, dry.</summary>
+    public Spectrum Reflectance() => reflectance ??= OnTooth.Aggregate(
+        Ground, (below, pencil) => PencilOnTooth.Dry(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below));
+
+    /// <summary>Its colour, dry.</summary>
+    public Lab Colour() => colour ??= SpectralColour.ToLab(Reflectance());
+
+    /// <summary>The same pencil, evenly spread.</summary>
+    internal Spectrum EvenlySpread() => OnTooth.Aggregate(
+        Ground, (below, pencil) => PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below));
+
+    /// <summary>Layers that the tooth still takes at a pressure.</summary>
+    public int LayersLeft(Pressure pressure)
+    {
+        const double rounding = 1e-9;
+        return Math.Max(0, (int)Math.Floor((1 - ToothUsed) * PencilOnTooth.MostLayers(Texture, pressure) + rounding));
+    }
+}
+
+/// <summary>What lies on an area in the light, the middle and the shadow; flat within each.</summary>
+/// <param name="Light">Where the light falls.</param>
+/// <param name="Middle">Between.</param>
+/// <param name="Shadow">Away from the light.</param>
+/// <param name="Paper">The bare card, to which colour can be lifted.</param>
+public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface Shadow, Spectrum Paper)
+{
+    /// <summary>A bare card.</summary>
+    public static Surface Bare(Paints paints)
+    {
+        ArgumentNullException.ThrowIfNull(paints);
+        var bare = ZoneSurface.Bare(paints.Reflectance, paints.Paper.Texture);
+        return new Surface(bare, bare, bare, paints.Reflectance);
+    }
+
+    /// <summary>Its colours, dry.</summary>
+    public ZoneColours Colours() => new(Srgb.FromLab(Light.Colour()), Srgb.FromLab(Middle.Colour()), Srgb.FromLab(Shadow.Colour()));
+
+    /// <summary>Lightness L* where a zone is painted.</summary>
+    public double LightnessOf(Zone zone)
+    {
+        var spread = Spread.Over(zone);
+        var painted = spread.Middle > 0 ? Middle : spread.Shadow > 0 ? Shadow : zone == Zone.Light ? Light : Middle;
+        return painted.Colour().L;
+    }
+
+    /// <summary>With each zone changed.</summary>
+    internal Surface Each(Spread spread, Func<ZoneSurface, double, ZoneSurface> change) => this with
+    {
+        Light = change(Light, spread.Light),
+        Middle = change(Middle, spread.Middle),
+        Shadow = change(Shadow, spread.Shadow),
+    };
+}

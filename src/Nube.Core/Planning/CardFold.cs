@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Mixing;
+
+namespace Nube.Core.Planning;
+
+/// <summary>What an area looks like.</summary>
+/// <param name="Area">Its id; <see cref="Pass.Panel"/> for the card around all areas.</param>
+/// <param name="Colours">Its dry colours by zone.</param>
+public sealed record AreaLook(int Area, ZoneColours Colours);
+
+/// <summary>What lies on the areas of a card; those that are bare are not in it.</summary>
+/// <param name="Areas">By id; <see cref="Pass.Panel"/> for the card around all areas.</param>
+public sealed record CardSurface(ImmutableSortedDictionary<int, Surface> Areas)
+{
+    /// <summary>A bare card.</summary>
+    public static CardSurface Bare { get; } = new(ImmutableSortedDictionary<int, Surface>.Empty);
+
+    /// <summary>What it looks like, by area.</summary>
+    public ImmutableArray<AreaLook> Looks() => [.. Areas.Select(area => new AreaLook(area.Key, area.Value.Colours()))];
+}
+
+/// <summary>Lays the passes of a plan on cards, one after the other, as <see cref="Laying"/> says.</summary>
+/// <remarks>Many areas and cards get the same acts on the same ground: each is worked out once. Not for several threads.</remarks>
+/// <param name="paints">The colourants that the plan's mixes are of, on its paper.</param>
+public sealed class CardFold(Paints paints)
+{
+    private readonly Surface bare = Surface.Bare(paints);
+    private readonly Dictionary<(Surface Under, Act Act), Surface> laid = [];
+
+    /// <summary>A card after a pass.</summary>
+    /// <param name="there">The card.</param>
+    /// <param name="pass">The pass.</param>
+    /// <param name="instead">What was taken in the place of its mix; null for the mix itself.</param>
+    /// <param name="share">How much of the load comes to lie: 1, or less for a paler print from the same inking.</param>
+    public CardSurface After(CardSurface there, Pass pass, PaintMix? instead = null, double share = 1)
+    {
+        ArgumentNullException.ThrowIfNull(there);
+        ArgumentNullException.ThrowIfNull(pass);
+        var acts = OldPasses.ActsOf(pass);
+        if (instead is not null) acts = [.. acts.Select(act => act.With(instead, pass.Mix))];
+        if (share < 1) acts = [.. acts.Select(act => act.Kind == ActKind.Lay ? act with { Share = act.Share * share } : act)];
+        if (acts.IsEmpty) return there;
+        var areas = there.Areas.ToBuilder();
+        foreach (var area in pass.Areas) areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, bare), Lay);
+        return new CardSurface(areas.ToImmutable());
+    }
+
+    /// <summary>A card after passes, in their order.</summary>
+    public CardSurface After(IEnumerable<Pass> passes)
+    {
+        ArgumentNullException.ThrowIfNull(passes);
+        return passes.Aggregate(CardSurface.Bare, (there, pass) => After(there, pass));
+    }
+
+    private Surface Lay(Surface under, Act act) =>
+        laid.TryGetValue((under, act), out var known) ? known : laid[(under, act)] = Laying.Lay(under, act, paints);
+}

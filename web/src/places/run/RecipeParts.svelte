@@ -1,0 +1,18 @@
+<script lang="ts">
+  import type { Recipe } from '../../api/client';
+  import PipFormula from '../../parts/PipFormula.svelte';
+  import { companionWords } from '../../parts/words';
+
+  // A recipe with all that goes with it: first what lies in the light, last what deepens the shadow.
+  let { recipe }: { recipe: Recipe } = $props();
+</script>
+
+<div class="grid gap-1">
+  <PipFormula parts={recipe.parts} water={recipe.water} layers={recipe.layers} />
+  {#each recipe.companions as companion (companion.role)}
+    <div class="flex flex-wrap items-start gap-x-3 text-sm">
+      <span class="w-16 shrink-0">{companionWords[companion.role]}</span>
+      <PipFormula parts={companion.parts} water={companion.water} layers={companion.layers} />
+    </div>
+  {/each}
+</div>
