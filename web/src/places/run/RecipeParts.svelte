@@ -10,8 +10,8 @@
 <div class="grid gap-1">
   <PipFormula parts={recipe.parts} water={recipe.water} layers={recipe.layers} />
   {#each recipe.companions as companion (companion.role)}
-    <div class="flex flex-wrap items-start gap-x-3 text-sm">
-      <span class="w-16 shrink-0">{companionWords[companion.role]}</span>
+    <div class="grid grid-cols-[3.5rem_1fr] items-start text-sm">
+      <span>{companionWords[companion.role]}</span>
       <PipFormula parts={companion.parts} water={companion.water} layers={companion.layers} />
     </div>
   {/each}

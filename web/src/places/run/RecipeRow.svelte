@@ -30,11 +30,16 @@
   const names = $derived(ids.map(nameOf));
   const far = $derived(first.likeness === 'another');
   const off = $derived(first.differences.middle ?? first.differences.shadow ?? 0);
+  // Where a zone is what the middle is, that is not said again.
+  const apart = (zone: string, difference: number | null) =>
+    difference === null || difference.toFixed(1) === off.toFixed(1)
+      ? []
+      : [`${zone} ${difference.toFixed(1)}`];
   const words = $derived(
     [
       `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
-      ...(first.differences.light === null ? [] : [`light ${first.differences.light.toFixed(1)}`]),
-      ...(first.differences.shadow === null ? [] : [`shadow ${first.differences.shadow.toFixed(1)}`]),
+      ...apart('light', first.differences.light),
+      ...apart('shadow', first.differences.shadow),
     ].join('; '),
   );
   const parts = $derived([
