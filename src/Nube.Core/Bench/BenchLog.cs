@@ -83,10 +83,12 @@ public static class BenchLog
         Holdup? HoldupOf(PlannedStep step)
         {
             Holdup? latest = null;
-            var (own, needs) = (plan.PassOf(step).Areas, plan.PassOf(step).Sheet.Needs);
+            var next = plan.PassOf(step);
+            var (own, needs) = (next.Areas, next.Sheet.Needs);
             foreach (var area in own.Concat(own.SelectMany(id => touch[id])))
             {
                 if (!laid.TryGetValue((step.Card, area), out var wet)) continue;
+                if (!own.Contains(area) && !(wet.Pass < 0 ? RunningTogether.Flows(next) : RunningTogether.WouldRun(plan.Passes[wet.Pass], next))) continue;
                 var dryAt = wet.At + (needs == Wetness.BoneDry && own.Contains(area) ? wet.Times.BoneDry : wet.Times.Dry);
                 if (dryAt > now && (latest is null || dryAt > latest.ReadyAt))
                     latest = new Holdup(dryAt, area, own.Contains(area));
@@ -99,7 +101,7 @@ public static class BenchLog
             ImmutableArray<AreaWetness> areas =
             [
                 .. laid.Where(l => l.Key.Card == card).OrderBy(l => l.Key.Area)
-                    .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry, l.Value.At + l.Value.Times.BoneDry)),
+                    .Select(l => new AreaWetness(l.Key.Area, l.Value.Times.StateAfter(now - l.Value.At), l.Value.At + l.Value.Times.Dry, l.Value.At + l.Value.Times.BoneDry, l.Value.Pass)),
             ];
             ImmutableArray<int> passes =
                 [.. done.Where(d => !d.LeftOut).Select(d => plan.Steps[d.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass)];
@@ -115,10 +117,10 @@ public static class BenchLog
     }
 
     /// <summary>What lies on each area of each card, since when, and how it dries.</summary>
-    private static Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater)> WhatLies(
+    private static Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater, int Pass)> WhatLies(
         Plan plan, IEnumerable<(int Step, DateTimeOffset At)> done, IReadOnlyList<Tap> happened)
     {
-        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater)>();
+        var laid = new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater, int Pass)>();
         var air = 1.0; // how long water takes against the plan
         var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done, Factor: 1.0)).Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind, tap.AirFactor)));
         foreach (var (number, at, kind, factor) in all.OrderBy(what => what.At).ThenBy(what => what.Kind == TapKind.Done ? 0 : 1))
@@ -127,8 +129,8 @@ public static class BenchLog
             {
                 foreach (var key in laid.Keys.ToList())
                 {
-                    var (since, times, ofWater) = laid[key];
-                    if (ofWater) laid[key] = (since, times.Scaled(factor / air, at - since), true);
+                    var (since, times, ofWater, by) = laid[key];
+                    if (ofWater) laid[key] = (since, times.Scaled(factor / air, at - since), true, by);
                 }
                 air = factor;
                 continue;
@@ -143,31 +145,31 @@ public static class BenchLog
                     {
                         // What is not bone dry below is not when little is laid on it.
                         var (times, below) = (plan.TimesOf(pass).Scaled(water ? air : 1), laid.TryGetValue((step.Card, area), out var was) ? was.At + was.Times.BoneDry - at : TimeSpan.Zero);
-                        laid[(step.Card, area)] = (at, below > times.BoneDry ? times with { BoneDry = below } : times, water);
+                        laid[(step.Card, area)] = (at, below > times.BoneDry ? times with { BoneDry = below } : times, water, pass.Index);
                     }
                     break;
                 case TapKind.Spill:
                     var slowest = plan.Drying.Where(d => d.Leaves == Leaves.Water).Select(d => d.Times).DefaultIfEmpty().MaxBy(times => times.BoneDry);
-                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest.Scaled(air), true);
+                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct()) laid[(step.Card, area)] = (at, slowest.Scaled(air), true, Spilled);
                     break;
                 case TapKind.StillWet:
                     // Whatever should be dry by now dries a little later.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
                     {
-                        var (since, times, ofWater) = laid[key];
+                        var (since, times, ofWater, by) = laid[key];
                         var later = (at - since) * StillWetFor;
                         if (since + times.Dry <= at && later < times.BoneDry * MostBelieved)
-                            laid[key] = (since, new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)), ofWater);
+                            laid[key] = (since, new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)), ofWater, by);
                     }
                     break;
                 default:
                     // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone dry.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
                     {
-                        var (since, times, ofWater) = laid[key];
+                        var (since, times, ofWater, by) = laid[key];
                         var elapsed = at - since;
                         var ended = new DryingTimes(Least(times.Shining), Least(times.Damp), Least(times.Dry), kind == TapKind.Heated ? Least(times.BoneDry) : times.BoneDry);
-                        laid[key] = (since, ended, ofWater);
+                        laid[key] = (since, ended, ofWater, by);
 
                         TimeSpan Least(TimeSpan time) => time < elapsed ? time : elapsed;
                     }
@@ -177,6 +179,7 @@ public static class BenchLog
         return laid;
     }
 
+    private const int Spilled = -1; // in the place of a pass
     private const double StillWetFor = 1.2; // times as long as it lay so far; this project's own
     private const double MostBelieved = 3; // times as long as until bone dry; what lay longer is dry
 

@@ -34,6 +34,9 @@ public static class Amounts
     /// </summary>
     public const double Allowance = 2;
 
+    /// <summary>Less than this cannot be mixed on a palette: four drops, ml. This project's own.</summary>
+    public const double LeastMix = 0.2;
+
     /// <summary>"about 3 drops", "less than a drop".</summary>
     public static string InDrops(double millilitres)
     {
@@ -45,6 +48,8 @@ public static class Amounts
             _ => FormattableString.Invariant($"about {drops:0} drops"),
         };
     }
+
+    private const double Hair = 1e-9; // of a drop: what rounding may add
 
     /// <summary>What passes have used, by place in the palette; each of them counts for one card.</summary>
     public static ImmutableArray<PaintUsed> Used(IEnumerable<Pass> done)
@@ -70,8 +75,8 @@ public static class Amounts
         [
             .. plan.Passes.Where(IsPrepared).SelectMany(pass => pass.Mixes.Where(mix => mix.Parts.Length > 0), (pass, mix) => (Mix: mix, Laid: Laid(pass))).GroupBy(laid => laid.Mix).Select(group =>
             {
-                var millilitres = Allowance * plan.Cards * group.Sum(laid => laid.Laid);
-                return new MixAmount(group.Key, millilitres, Math.Max(1, (int)Math.Ceiling(millilitres / MillilitresPerDrop)));
+                var millilitres = Math.Max(LeastMix, Allowance * plan.Cards * group.Sum(laid => laid.Laid));
+                return new MixAmount(group.Key, millilitres, (int)Math.Ceiling(millilitres / MillilitresPerDrop - Hair));
             }),
         ];
     }

@@ -25,7 +25,7 @@ public static class Replanning
             Skipped = [.. plan.Options.Skipped, .. gone.Select(step => new StepKey(step.Card, step.Pass))],
         };
         double Seconds(DateTimeOffset at) => Math.Max(0, (at - bench.At).TotalSeconds);
-        var wet = bench.Cards.SelectMany(card => card.Areas, (card, area) => new StillWet(card.Card, area.Area, Seconds(area.DryAt), Seconds(area.BoneDryAt)));
+        var wet = bench.Cards.SelectMany(card => card.Areas, (card, area) => new StillWet(card.Card, area.Area, Seconds(area.DryAt), Seconds(area.BoneDryAt), area.Pass));
         // The rest dries in the air that there is now.
         ImmutableArray<DryingOf> drying = [.. plan.Drying.Select(of => of.Leaves == Leaves.Water ? of with { Times = of.Times.Scaled(bench.AirFactor) } : of)];
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, drying, hand, options, wet);

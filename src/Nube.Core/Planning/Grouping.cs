@@ -15,8 +15,8 @@ public sealed record Pace(int Cards, Hand Hand, Paper Paper, Air Air, PlanOption
 
 /// <summary>Which areas are gone over together.</summary>
 /// <remarks>
-/// Areas that get the same stroke with the same mix at the same place in their row can go together, unless they touch: fewer
-/// steps and fewer changes of colour. But what goes together waits for whatever touches any of it, so that a card takes longer to
+/// Areas that get the same stroke with the same mix at the same place in their row can go together, unless they touch and would lose
+/// their shading where they meet: fewer steps and fewer changes of colour. But what goes together waits for whatever touches any of it, so that a card takes longer to
 /// dry its way through; where hands wait for paint anyway, that is time lost. So an area joins others only as long as one card by
 /// itself is done within about the time that the hands need for all cards, or as soon as if every area went alone.
 /// </remarks>
@@ -62,13 +62,13 @@ internal static class Grouping
         pace.Cards * together.Sum(pass => pace.Hand.PaintSeconds(pass) + pace.Hand.NextCardSeconds)
         + together.DistinctBy(pass => string.Join('|', pass.Mixes.Select(mix => mix.Key))).Count() * pace.Hand.NextMixSeconds;
 
-    /// <summary>Few sets in which none touch: each goes into the first that takes it, the largest areas first.</summary>
+    /// <summary>Few sets in which none touch that may not: each goes into the first that takes it, the largest areas first.</summary>
     private static List<List<Pass>> Apart(IEnumerable<Pass> alike, HashSet<(int, int)> touch)
     {
         var sets = new List<List<Pass>>();
         foreach (var pass in alike.OrderByDescending(pass => pass.PaintedMm2).ThenBy(pass => pass.Areas[0]))
         {
-            var home = sets.Find(set => !set.Exists(other => touch.Contains((pass.Areas[0], other.Areas[0]))));
+            var home = sets.Find(set => RunningTogether.MayTouch(pass) || !set.Exists(other => touch.Contains((pass.Areas[0], other.Areas[0]))));
             if (home is null) sets.Add(home = []);
             home.Add(pass);
         }

@@ -50,7 +50,7 @@ public static class Merging
         if (first.Stroke != then.Stroke || first.Zone != then.Zone || first.WholeCard || then.WholeCard)
             throw new ImpossibleOrderException("They are done in different ways or on different parts, so they are two passes.");
         if (first.Areas.Any(then.Areas.Contains)) throw new ImpossibleOrderException("They are two layers of the same area: the first must dry before the second.");
-        if (touching.FirstOrDefault(t => (first.Areas.Contains(t.One) && then.Areas.Contains(t.Other)) || (first.Areas.Contains(t.Other) && then.Areas.Contains(t.One))) is var pair && pair != default)
+        if (!RunningTogether.MayTouch(first) && touching.FirstOrDefault(t => (first.Areas.Contains(t.One) && then.Areas.Contains(t.Other)) || (first.Areas.Contains(t.Other) && then.Areas.Contains(t.One))) is var pair && pair != default)
             throw new ImpossibleOrderException("Some of their areas touch: wet together they would run into each other.");
         var precedes = Precedence.Of(passes);
         if (precedes[first.Index, then.Index]) throw new ImpossibleOrderException("Something must come between them.");

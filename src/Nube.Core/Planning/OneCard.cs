@@ -52,7 +52,7 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         foreach (var clique in problem.Cliques())
         {
             // What touches all the others is wet one after the other; this is what makes the bound strong.
-            var wet = passes.Where(pass => clique.Any(area => problem.Paints(pass, area))).ToList();
+            var wet = problem.OneAtATime(passes, clique);
             if (wet.Count > 2)
                 model.AddNoOverlap(wet.Select(pass => model.NewFixedSizeIntervalVar(start[pass], Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries), Name("wet", pass))));
         }

@@ -64,7 +64,7 @@ internal sealed class OneCardOrder
     /// <summary>When the last stroke of an order is done, s; infinite when something comes before what must come before it.</summary>
     private double Finish(List<Set> sets)
     {
-        var (dry, done, free, last) = (new double[areas], new bool[singles.Length], 0.0, (Pass?)null);
+        var (dry, wetBy, done, free, last) = (new double[areas], new Pass?[areas], new bool[singles.Length], 0.0, (Pass?)null);
         foreach (var set in sets)
         {
             var start = free + hand.SetupSeconds(last, set.Passes[0]);
@@ -74,13 +74,16 @@ internal sealed class OneCardOrder
                 {
                     if (!done[before]) return double.PositiveInfinity;
                 }
-                foreach (var area in near[pass.Index]) start = Math.Max(start, dry[area]);
+                foreach (var area in near[pass.Index])
+                {
+                    if (own[pass.Index].Contains(area) || (wetBy[area] is { } wet && RunningTogether.WouldRun(wet, pass))) start = Math.Max(start, dry[area]);
+                }
             }
             (free, last) = (start + set.PaintSeconds, set.Passes[0]);
             foreach (var pass in set.Passes)
             {
                 done[pass.Index] = true;
-                foreach (var area in own[pass.Index]) dry[area] = free + dries[pass.Index];
+                foreach (var area in own[pass.Index]) (dry[area], wetBy[area]) = (free + dries[pass.Index], pass);
             }
         }
         return free;

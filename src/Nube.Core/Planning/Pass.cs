@@ -8,7 +8,7 @@ using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
 
-/// <summary>One go over some areas of one card with one mix; none of them touch, unless it is a go over the whole card.</summary>
+/// <summary>One go over some areas of one card with one mix; of those that touch, see <see cref="RunningTogether"/>.</summary>
 /// <param name="Index">Its place in the list of passes, from 0; those that must come before it have a lower one.</param>
 /// <param name="Mix">What is on the brush.</param>
 /// <param name="Areas">Ids of the areas.</param>

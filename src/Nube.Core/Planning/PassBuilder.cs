@@ -25,7 +25,7 @@ public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes
 /// <summary>From what each area and the card need to passes over all of them.</summary>
 /// <remarks>
 /// Areas that get the same stroke with the same mix at the same place in their row go together as far as <see cref="Grouping"/>
-/// lets them; two touching areas are never in one pass: they would run together. What goes over the whole card comes before or after all areas, by its
+/// lets them; areas that touch only where nothing is lost by it (<see cref="RunningTogether"/>). What goes over the whole card comes before or after all areas, by its
 /// <see cref="Phase"/>.
 /// </remarks>
 public static class PassBuilder

@@ -64,7 +64,7 @@ internal sealed partial class ScheduleProblem
         // The drying of the one that comes last is not waited for.
         double InARow(List<int> there, int[] areas)
         {
-            var one = there.Where(pass => own[pass].Any(areas.Contains)).ToList();
+            var one = OneAtATime(there, areas);
             return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]) + Behind(one);
         }
     }

@@ -17,6 +17,7 @@ internal sealed partial class ScheduleProblem
     {
         private readonly double[] dry = [.. problem.dryAtStart];
         private readonly double[] boneDry = [.. problem.boneDryAtStart];
+        private readonly int[] wetBy = [.. problem.wetAtStart];
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
         private readonly Sitting? sitting = problem.options.Sitting;
         private double rinses;
@@ -38,6 +39,7 @@ internal sealed partial class ScheduleProblem
         {
             problem.dryAtStart.CopyTo(dry, 0);
             problem.boneDryAtStart.CopyTo(boneDry, 0);
+            problem.wetAtStart.CopyTo(wetBy, 0);
             Array.Clear(keepsFromHeat);
             (Free, Last, rinses, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 0, 1);
         }
@@ -48,9 +50,11 @@ internal sealed partial class ScheduleProblem
             var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
             var at = card * problem.ids.Length;
             var (ready, area) = (0.0, -1);
-            foreach (var other in problem.near[pass])
+            var (near, mineFirst) = (problem.near[pass], problem.own[pass].Length);
+            for (var i = 0; i < near.Length; i++)
             {
-                if (dry[at + other] > ready) (ready, area) = (dry[at + other], other);
+                var other = near[i];
+                if (dry[at + other] > ready && (i < mineFirst || problem.runs[wetBy[at + other] + 1, pass])) (ready, area) = (dry[at + other], other);
             }
             if (problem.needsBone[pass])
             {
@@ -97,6 +101,7 @@ internal sealed partial class ScheduleProblem
                 // Little water on an area that is dry but not bone dry leaves the rest of the earlier water in it.
                 dry[at + mine] = Math.Max(dry[at + mine], Free + problem.dries[pass]);
                 boneDry[at + mine] = Math.Max(boneDry[at + mine], Free + problem.bone[pass]);
+                wetBy[at + mine] = pass;
             }
             keepsFromHeat[card] |= problem.noHeat[pass];
         }

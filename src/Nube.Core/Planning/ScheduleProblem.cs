@@ -9,7 +9,8 @@ namespace Nube.Core.Planning;
 /// <param name="Area">The area.</param>
 /// <param name="DrySeconds">When it is dry, s from the start.</param>
 /// <param name="BoneDrySeconds">When it is bone dry.</param>
-internal readonly record struct StillWet(int Card, int Area, double DrySeconds, double BoneDrySeconds);
+/// <param name="Pass">Index of the pass that wetted it; negative for water that was spilled.</param>
+internal readonly record struct StillWet(int Card, int Area, double DrySeconds, double BoneDrySeconds, int Pass);
 
 /// <summary>
 /// What is fixed while an order is looked for: passes, cards, drying, hands; areas are renumbered from 0. A job is one pass
@@ -30,7 +31,9 @@ internal sealed partial class ScheduleProblem
     private readonly int[][] near; // areas of a pass, and those that touch them
     private readonly int[] ids; // of the areas
     private readonly bool[,] touch; // which areas touch
+    private readonly bool[,] runs; // of a pass that is wet, or spilled water (0), into another beside it
     private readonly double[,] rinseCost; // of a change between them, beside its time
+    private readonly int[] wetAtStart; // the pass that wetted each area of each card; -1 for spilled water
     private readonly double[] dryAtStart, boneDryAtStart; // of each area of each card, where work goes on from wet ones
 
     public ScheduleProblem(
@@ -76,13 +79,20 @@ internal sealed partial class ScheduleProblem
                 if (changes[last + 1, pass]) rinseCost[last + 1, pass] = rinses.Cost(last, pass);
             }
         }
+        runs = new bool[passes.Length + 1, passes.Length];
+        for (var there = -1; there < passes.Length; there++)
+        {
+            for (var next = 0; next < passes.Length; next++)
+                runs[there + 1, next] = there < 0 ? RunningTogether.Flows(passes[next]) : RunningTogether.WouldRun(passes[there], passes[next]);
+        }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
-        (dryAtStart, boneDryAtStart) = (new double[cards * ids.Length], new double[cards * ids.Length]);
+        (dryAtStart, boneDryAtStart, wetAtStart) = (new double[cards * ids.Length], new double[cards * ids.Length], new int[cards * ids.Length]);
         foreach (var area in wet ?? [])
         {
             if (!index.TryGetValue(area.Area, out var place)) continue;
             dryAtStart[(area.Card - 1) * ids.Length + place] = area.DrySeconds;
             boneDryAtStart[(area.Card - 1) * ids.Length + place] = area.BoneDrySeconds;
+            wetAtStart[(area.Card - 1) * ids.Length + place] = area.Pass;
         }
     }
 
@@ -125,8 +135,21 @@ internal sealed partial class ScheduleProblem
     /// <summary>Two passes have an area in common.</summary>
     public bool ShareAnArea(int one, int other) => own[one].Any(own[other].Contains);
 
-    /// <summary>Two passes cannot be wet on one card together: they share an area, or areas of theirs touch.</summary>
-    public bool Conflict(int one, int other) => own[one].Any(near[other].Contains);
+    /// <summary>Two passes cannot be wet on one card together: they share an area, or would run into each other where areas of theirs touch.</summary>
+    public bool Conflict(int one, int other) => ShareAnArea(one, other) || (runs[one + 1, other] && own[one].Any(near[other].Contains));
+
+    /// <summary>Passes on areas that all touch each other, of which only one can be wet on a card at a time; the longest first.</summary>
+    /// <param name="there">Passes to choose from.</param>
+    /// <param name="areas">The areas, counted from 0.</param>
+    public List<int> OneAtATime(IEnumerable<int> there, int[] areas)
+    {
+        var chosen = new List<int>();
+        foreach (var pass in there.Where(pass => own[pass].Any(areas.Contains)).OrderByDescending(pass => paint[pass] + dries[pass]).ThenBy(pass => pass))
+        {
+            if (chosen.TrueForAll(other => Conflict(pass, other))) chosen.Add(pass);
+        }
+        return chosen;
+    }
 
     /// <summary>A heat tool ends waits, so that drying bounds nothing.</summary>
     public bool Heats => options.Heat;

@@ -7,7 +7,7 @@ namespace Nube.Core.Planning;
 /// <summary>Puts passes and cards in an order.</summary>
 /// <remarks>
 /// The order of the hands fixes everything else: a step starts when the hands are free and set up, its own areas are as
-/// dry as its stroke needs them, and every area that touches them on that card is dry; where a heat tool is allowed and
+/// dry as its stroke needs them, and so is every area that touches them on that card and would run into them; where a heat tool is allowed and
 /// saves enough, it ends the wait; pauses and the ends of sittings come in between. A first order is built greedily, always taking the step with
 /// the least cost of (time lost, changing the mix, being darker than what is still to do, less what must follow it),
 /// under a fixed list of weightings; the plan that ends first wins, or the one with few rinses where the maker wants it so, ties going to the earlier weighting. It is there at

@@ -11,7 +11,7 @@ namespace Nube.Core.Tests.Bench;
 public class BenchLogTests
 {
     private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
-    private static readonly (System.Collections.Immutable.ImmutableArray<Pass> Passes, (int, int)[] Touching) Row = PlanningTests.Row(3, 1);
+    private static readonly (System.Collections.Immutable.ImmutableArray<Pass> Passes, (int, int)[] Touching) Row = PlanningTests.Row(3, 2);
 
     private static readonly Plan Plan = Scheduler.PlanRun(
         Row.Passes, Row.Touching, 2, GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
@@ -104,16 +104,24 @@ public class BenchLogTests
         Assert.Equal(Plan.Steps.Length, bench.Done.Length);
     }
 
+    // By hand: 500 mm2 of cold pressed paper under an ordinary wash of 40 g/m2 hold 0.02 ml; at 1:4 a fifth of that is colour. On two
+    // cards that is 0.008 ml of it.
     [Fact]
-    public void Paint_used_is_surface_times_water_times_share_of_colour()
+    public void Paint_used_is_what_comes_out_by_hand()
     {
-        var used = Assert.Single(Amounts.Used(Plan.Steps.Select(Plan.PassOf)));
-        var expected = 2 * Plan.Passes.Sum(p => p.PaintedMm2 * 1e-6 * p.Water.GramsPerSquareMetre() / 5);
-        Assert.Equal(expected, used.Millilitres, 12);
+        var plan = OneWash(500, 2);
+        Assert.Equal(0.008, Assert.Single(Amounts.Used(plan.Steps.Select(plan.PassOf))).Millilitres, 1e-12);
         Assert.Empty(Amounts.Used([]));
-        var mix = Assert.Single(Amounts.ToMix(Plan));
-        Assert.Equal(Amounts.Allowance * 5 * expected, mix.Millilitres, 12);
-        Assert.Equal((int)Math.Ceiling(mix.Millilitres / 0.05), mix.Drops);
+        // Twice what is laid would be 0.08 ml, which nobody can mix: four drops it is.
+        var little = Assert.Single(Amounts.ToMix(plan));
+        Assert.Equal((0.2, 4), (Math.Round(little.Millilitres, 12), little.Drops));
+        // 10,000 mm2 on six cards: 0.4 ml each, 4.8 ml in all.
+        var much = Assert.Single(Amounts.ToMix(OneWash(10_000, 6)));
+        Assert.Equal((4.8, 96), (Math.Round(much.Millilitres, 12), much.Drops));
+
+        static Plan OneWash(double mm2, int cards) => Scheduler.PlanRun(
+            PassBuilder.Passes([FlatAreas.Area(1, mm2, 0, new Core.Optics.Strength(4), 1, 0, _ => 80, GenericCatalogue.Papers[0])], []), [], cards,
+            GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
     }
 
     [Fact]

@@ -152,7 +152,7 @@ public class OrderSearchTests
                 model.Add(start[j] >= start[i] + Paint(a) + Whole(setup)).OnlyEnforceIf(follows);
                 if (j < i || jobs[i].Card != jobs[j].Card) continue;
                 var same = a.Areas.Intersect(b.Areas).Any();
-                if (!same && !a.Areas.Any(x => b.Areas.Any(y => touching.Contains((x, y)) || touching.Contains((y, x))))) continue;
+                if (!same && (a.Mix == b.Mix || !a.Areas.Any(x => b.Areas.Any(y => touching.Contains((x, y)) || touching.Contains((y, x)))))) continue;
                 var before = model.NewBoolVar($"{i} before {j}");
                 model.Add(start[j] >= start[i] + Paint(a) + Dry(a)).OnlyEnforceIf(before);
                 model.Add(start[i] >= start[j] + Paint(b) + Dry(b)).OnlyEnforceIf(before.Not());

@@ -37,10 +37,33 @@ public class PlanningTests
     }
 
     [Fact]
-    public void Touching_areas_of_one_mix_go_apart()
+    public void Touching_areas_of_one_even_wash_are_one_wash_and_go_apart_where_each_has_its_own_shading()
     {
-        var (passes, _) = Row(4, 1, shadow: 0);
-        Assert.All(passes, pass => Assert.Single(pass.Areas.Select(a => a % 2).Distinct()));
+        var touching = Enumerable.Range(1, 3).Select(i => (i, i + 1)).ToArray();
+        var areas = Enumerable.Range(1, 4).Select(i => FlatAreas.Area(i, 100, 0, new Strength(4), 1, 0, _ => 80, Paper)).ToList();
+        Assert.Equal([1, 2, 3, 4], Assert.Single(PassBuilder.Passes(areas, touching)).Areas);
+        var graded = areas.ConvertAll(area => area with { Passes = [area.Passes[0] with { Stroke = Stroke.GradedWash }] });
+        Assert.All(PassBuilder.Passes(graded, touching), pass => Assert.Single(pass.Areas.Select(a => a % 2).Distinct()));
+    }
+
+    // Common practice, no source: what is dry waits for no neighbour; what is wet waits for another colour only.
+    [Fact]
+    public void A_neighbour_is_waited_for_only_where_something_could_run()
+    {
+        Assert.Equal(0, WaitBeside(Stroke.Wash, other: 0));
+        Assert.True(WaitBeside(Stroke.Wash, other: 1) > 60);
+        Assert.True(WaitBeside(Stroke.Pull, other: 0) > 60, "along a line its own colour is seen");
+        Assert.Equal(0, WaitBeside(Stroke.Draw, other: 1));
+
+        // Seconds that area 2 waits for area 1, which was washed with colour 0.
+        static double WaitBeside(Stroke stroke, int other)
+        {
+            var wash = FlatAreas.Area(1, 100, 0, new Strength(4), 1, 0, _ => 90, Paper);
+            var beside = FlatAreas.Area(2, 100, other, new Strength(4), 1, 0, _ => 80, Paper);
+            beside = beside with { Passes = [beside.Passes[0] with { Stroke = stroke }] };
+            var plan = Make((PassBuilder.Passes([wash, beside], [(1, 2)]), [(1, 2)]), cards: 1);
+            return plan.Steps.Sum(step => step.Wait?.Seconds ?? 0);
+        }
     }
 
     [Theory]

@@ -27,7 +27,7 @@ internal static class ScheduleChecker
             var free = before?.EndSeconds ?? 0;
             var ready = Setup(before is null ? null : plan.Passes[before.Pass], pass, hand);
             if (step.StartSeconds < free + ready + step.HeatSeconds - Hair) return $"step {step.Number} starts before the hands are ready";
-            var paint = (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds;
+            var paint = (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort * Times(pass) + pass.Sheet.Seconds * Times(pass);
             if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair) return $"step {step.Number} takes another time than painting";
             var heatedAt = plan.Steps.FirstOrDefault(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0);
             var dries = Math.Min(step.EndSeconds + Dry(plan, pass).Dry.TotalSeconds, heatedAt is null ? double.PositiveInfinity : heatedAt.StartSeconds - heatedAt.SetupSeconds);
@@ -47,7 +47,7 @@ internal static class ScheduleChecker
                 foreach (var (a, b) in from a in pass.Areas from b in its.Areas select (a, b))
                 {
                     if (a == b && its.Phase == pass.Phase && its.WholeCard == pass.WholeCard && its.Layer >= pass.Layer) return $"layer {pass.Layer} of area {a} comes after layer {its.Layer}";
-                    if ((a == b || Touch(a, b)) && step.StartSeconds < earlier.DrySeconds - Hair)
+                    if ((a == b || (Touch(a, b) && Runs(its, pass))) && step.StartSeconds < earlier.DrySeconds - Hair)
                         return $"area {a} is painted on card {step.Card} while {b} is wet";
                     if (a == b && pass.Sheet.Needs == Wetness.BoneDry && step.StartSeconds < bone - Hair)
                         return $"area {a} is not bone dry on card {step.Card} for {pass.Stroke}";
@@ -55,11 +55,21 @@ internal static class ScheduleChecker
             }
             before = step;
         }
-        if (plan.Passes.Any(pass => !pass.WholeCard && pass.Areas.Any(a => pass.Areas.Any(b => Touch(a, b))))) return "touching areas are painted in one pass";
+        if (plan.Passes.Any(pass => !pass.WholeCard && Runs(pass, pass) && pass.Areas.Any(a => pass.Areas.Any(b => Touch(a, b))))) return "touching areas are painted in one pass";
         if (Math.Abs(plan.FinishSeconds - plan.Steps.Max(step => step.EndSeconds)) > Hair) return "the finish is another";
         if (options.Sitting is { } sitting && Tired(plan, sitting, hand) is { } tired) return tired;
         return plan.AtLeastSeconds > plan.FinishSeconds + Hair ? "it is done before it can be" : null;
     }
+
+    /// <summary>What is wet runs into what is wet, but for one flat colour into itself.</summary>
+    private static bool Runs(Pass one, Pass other)
+    {
+        static bool Wet(Pass pass) => pass.Sheet.Leaves is Leaves.Water or Leaves.Alcohol;
+        static bool Flat(Pass pass) => pass.Stroke is Stroke.Wash or Stroke.LeadWash or Stroke.Around or Stroke.Skim or Stroke.WhiteBase or Stroke.Marker;
+        return Wet(one) && Wet(other) && !(Flat(one) && Flat(other) && one.Mix.Key == other.Mix.Key);
+    }
+
+    private static int Times(Pass pass) => pass.Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, pass.Acts.Sum(act => act.Times)) : 1;
 
     private static string? Tired(Plan plan, Sitting sitting, Hand hand)
     {

@@ -1,6 +1,7 @@
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Planning;
@@ -86,19 +87,20 @@ public class ScheduleOracleTests
         Try(open, null, 0, 0, []);
         return best;
 
-        void Try(List<(int Card, Pass Pass)> left, Pass? last, double free, double rinsed, Dictionary<(int, int), double> dry)
+        void Try(List<(int Card, Pass Pass)> left, Pass? last, double free, double rinsed, Dictionary<(int, int), (double Until, PaintMix Mix)> dry)
         {
             if (left.Count == 0) best = Math.Min(best, free + rinsed);
             if (free + rinsed >= best) return;
             foreach (var (card, pass) in left)
             {
                 if (left.Exists(l => l.Card == card && l.Pass.Layer == pass.Layer - 1 && l.Pass.Areas.Any(pass.Areas.Contains))) continue;
-                var wet = pass.Areas.Concat(touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other))
-                    .Concat(touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One));
-                var start = wet.Select(area => dry.GetValueOrDefault((card, area))).Append(free + Setup(last, pass)).Max();
+                // What touches it and is wet with another mix would run into it.
+                var beside = touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other).Concat(touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One))
+                    .Where(area => dry.TryGetValue((card, area), out var wet) && wet.Mix != pass.Mix);
+                var start = pass.Areas.Concat(beside).Select(area => dry.GetValueOrDefault((card, area)).Until).Append(free + Setup(last, pass)).Max();
                 var end = start + pass.Areas.Length * Hand.Ordinary.SecondsPerArea + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
-                var then = new Dictionary<(int, int), double>(dry);
-                foreach (var area in pass.Areas) then[(card, area)] = end + plan.TimesOf(pass).Dry.TotalSeconds;
+                var then = new Dictionary<(int, int), (double Until, PaintMix Mix)>(dry);
+                foreach (var area in pass.Areas) then[(card, area)] = (end + plan.TimesOf(pass).Dry.TotalSeconds, pass.Mix);
                 // Back to a lighter mix counts twice.
                 double Light(Pass of) => plan.Passes.Where(other => other.Mix == of.Mix).Max(other => other.Lightness);
                 var rinse = last?.Mix == pass.Mix ? 0 : rinseWorth * (last is not null && Light(pass) > Light(last) + 1 ? 2 : 1);

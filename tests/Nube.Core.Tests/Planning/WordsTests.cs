@@ -59,7 +59,7 @@ public class WordsTests
     public void A_wash_goes_everywhere_and_a_shadow_to_its_side()
     {
         Assert.Equal("First wash, leaf", StepWords.Title(Wash, _ => "Leaf"));
-        Assert.Equal("Fifth wash, leaf", StepWords.Title(Wash with { Layer = 9 }, _ => "Leaf"));
+        Assert.Equal("Ninth wash, leaf", StepWords.Title(Wash with { Layer = 9 }, _ => "Leaf"));
         Assert.Contains("All of it", StepWords.Where(Wash), StringComparison.Ordinal);
         Assert.Contains("each area", StepWords.Where(Wash with { Areas = [1, 2] }), StringComparison.Ordinal);
         Assert.Contains("away from the light", StepWords.Where(Wash with { Zone = Zone.Shadow }), StringComparison.Ordinal);
