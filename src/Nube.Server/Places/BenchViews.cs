@@ -69,7 +69,7 @@ internal static class BenchViews
             Notes(taps),
             new TakeableView(
                 [.. plan.Passes.SelectMany(pass => pass.Mixes).Where(mix => !mix.Parts.IsEmpty).Distinct().Select(mix => PlanViews.MixOf(run, palette, mix))],
-                Colours.PartsOf(run.Palette, Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))),
+                ColourViews.PartsOf(run.Palette, Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))),
                 [.. Strength.Ladder.Select(strength => strength.WaterParts)]),
             Otherwise(run, palette, plan, bench),
             bench.Timers,

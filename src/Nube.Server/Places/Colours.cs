@@ -14,63 +14,6 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A colourant in a recipe, with its pips; one that is laid as it comes from its pen, pencil or pad knows no water.</summary>
-public sealed record PartView(Guid Id, string Name, string ColourIndex, Srgb Colour, int Parts, bool AsItComes);
-
-/// <summary>What goes with a recipe's own colour: in the light, in the shadow, or over it.</summary>
-public sealed record CompanionView(CompanionRole Role, IReadOnlyList<PartView> Parts, int Water, int Layers);
-
-/// <summary>What a companion is for.</summary>
-public enum CompanionRole
-{
-    /// <summary>It lies in the light, under the rest.</summary>
-    Light,
-
-    /// <summary>It deepens the shadow.</summary>
-    Shadow,
-
-    /// <summary>It goes over the recipe's own colour.</summary>
-    Over,
-}
-
-/// <summary>A recipe as it is read: pips, drops, layers, and what comes of it.</summary>
-public sealed record RecipeView(
-    IReadOnlyList<PartView> Parts,
-    int Water,
-    int Layers,
-    Srgb Predicted,
-    double Difference,
-    Likeness Likeness,
-    IReadOnlyList<Srgb> Ladder,
-    IReadOnlyList<CompanionView> Companions);
-
-/// <summary>What an area should become, and how.</summary>
-public sealed record AreaColourView(
-    int Area, Srgb Wish, ShadowDepth Shadow, Method Method, AreaFill Predicted, ZoneDifferences Differences, Likeness Likeness, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
-
-/// <summary>Something in the stash that can be chosen.</summary>
-public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null);
-
-/// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
-public sealed record MethodView(Method Method, string Name, bool WholeCard, Phase Phase, bool TakesColour, string What, string When, string? Missing);
-
-/// <summary>Something done to the whole card.</summary>
-public sealed record CardWorkView(Method Method, string Name, int Times, RelineWith RelineWith, IReadOnlyList<RecipeView> Recipes, IReadOnlyList<Srgb> Colours);
-
-/// <summary>The second stage.</summary>
-public sealed record ColoursView(
-    IReadOnlyList<SupplyView> Papers,
-    IReadOnlyList<SupplyView> StampingInks,
-    IReadOnlyList<SupplyView> Colourants,
-    Guid? Paper,
-    Guid? StampingInk,
-    IReadOnlyList<Guid> Palette,
-    Srgb PaperColour,
-    IReadOnlyList<Remark> Remarks,
-    IReadOnlyList<MethodView> Methods,
-    IReadOnlyList<CardWorkView> CardWork,
-    IReadOnlyList<AreaColourView> Areas);
-
 /// <summary>Paper, ink and colours to work with.</summary>
 public sealed record Supplies(Guid? Paper, Guid? StampingInk, ImmutableArray<Guid> Palette);
 
@@ -93,7 +36,7 @@ public sealed record RecipeChoice(ImmutableArray<int> Areas, int Place);
 public static class Colours
 {
     /// <summary>Recipes offered for a wish.</summary>
-    private const int Offered = 5;
+    internal const int Offered = 5;
 
     /// <summary>Most things that are done to a whole card.</summary>
     private const int MostCardWork = 8;
@@ -112,7 +55,7 @@ public static class Colours
     }
 
     private static async Task<Ok<ColoursView>> Look(Guid id, NubeDb db, RunLoader runs, Palettes palettes, CancellationToken cancel) =>
-        TypedResults.Ok(await View(await runs.Load(id, cancel), db, palettes, cancel));
+        TypedResults.Ok(await ColourViews.View(await runs.Load(id, cancel), db, palettes, cancel));
 
     private static async Task<Ok<ColoursView>> Choose(
         Guid id, Supplies given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel)
@@ -145,7 +88,7 @@ public static class Colours
             await db.SaveChangesAsync(cancel);
         }
         await whole.CommitAsync(cancel);
-        return TypedResults.Ok(await View(loaded, db, palettes, cancel));
+        return TypedResults.Ok(await ColourViews.View(loaded, db, palettes, cancel));
     }
 
     private static Task<Ok<ColoursView>> Wish(
@@ -237,7 +180,7 @@ public static class Colours
         change(run);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(await View(run, db, palettes, cancel));
+        return TypedResults.Ok(await ColourViews.View(run, db, palettes, cancel));
     }
 
     /// <summary>The run's palette on its paper, or a sentence that it is missing.</summary>
@@ -286,7 +229,7 @@ public static class Colours
     private static Method Possible(RunWithSupplies run, RunPalette palette, Wish wish) =>
         MethodTable.Missing(wish.Method, Owned(run)) is null ? wish.Method : UsualFor(run, palette, wish.Colour);
 
-    private static HashSet<Medium> Owned(RunWithSupplies run) => [.. run.Palette.Select(item => item.Colourant!.Medium)];
+    internal static HashSet<Medium> Owned(RunWithSupplies run) => [.. run.Palette.Select(item => item.Colourant!.Medium)];
 
     private static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
     {
@@ -295,41 +238,6 @@ public static class Colours
             throw TroubleException.Unusable(wholeCard ? $"{sheet.Name} is for single areas." : $"{sheet.Name} is for whole cards.");
         if (MethodTable.Missing(method, Owned(run)) is { } missing) throw TroubleException.Unusable(missing);
     }
-
-    /// <summary>A recipe as it is read.</summary>
-    internal static RecipeView RecipeOf(
-        IReadOnlyList<StashItem> items, IReadOnlyList<PaintOptics> optics, Spectrum paper, Recipe recipe)
-    {
-        var mix = RecipeIndex.Optics(optics, recipe.Parts);
-        double[] loads = [.. Strength.Ladder.Reverse().Select(strength => strength.LoadOfOneLayer)];
-        return new RecipeView(
-            PartsOf(items, recipe.Parts),
-            recipe.Strength.WaterParts,
-            recipe.Layers,
-            Srgb.FromLab(recipe.Predicted),
-            recipe.Difference,
-            recipe.Likeness,
-            [.. Ladder.Of(mix, paper, loads).Select(step => Srgb.FromLab(step.Predicted))],
-            [.. CompanionsOf(items, recipe)]);
-    }
-
-    private static IEnumerable<CompanionView> CompanionsOf(IReadOnlyList<StashItem> items, Recipe recipe)
-    {
-        (CompanionRole Role, Companion? With)[] companions = [(CompanionRole.Light, recipe.Light), (CompanionRole.Shadow, recipe.Shadow), (CompanionRole.Over, recipe.Over)];
-        return from one in companions
-               where one.With is { Layers: > 0 }
-               select new CompanionView(one.Role, PartsOf(items, one.With.Parts), one.With.Strength.WaterParts, one.With.Layers);
-    }
-
-    /// <summary>The pips of a mix.</summary>
-    internal static IReadOnlyList<PartView> PartsOf(IReadOnlyList<StashItem> items, IEnumerable<RecipePart> parts) =>
-    [
-        .. parts.Select(part =>
-        {
-            var item = items[part.Colourant];
-            return new PartView(item.Id, item.Name, item.Colourant!.ColourIndex, item.Colourant.FullStrength, part.Parts, !item.Colourant.Medium.MixesWithWater());
-        }),
-    ];
 
     private const string OnTheBench = "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
 
@@ -346,56 +254,5 @@ public static class Colours
             }
         }
         return known;
-    }
-
-    private static async Task<ColoursView> View(RunWithSupplies run, NubeDb db, Palettes palettes, CancellationToken cancel)
-    {
-        // What was put away is offered no more, unless this run uses it.
-        var used = run.Run.Palette.Cast<Guid?>().Append(run.Run.PaperId).Append(run.Run.StampingInkId).ToList();
-        var stash = await db.Stash.AsNoTracking().Where(item => item.ArchivedAt == null || used.Contains(item.Id))
-            .OrderBy(item => item.Id).ToListAsync(cancel);
-        var palette = Palette(run, palettes);
-        return new ColoursView(
-            [.. stash.Where(item => item.Paper is not null).Select(i => new SupplyView(i.Id, i.Name, "", i.Paper!.Colour, i.Paper.Colour))],
-            [.. stash.Where(item => item.StampingInk is not null).Select(i => new SupplyView(i.Id, i.Name, "", default, default))],
-            [.. stash.Where(item => item.Colourant is not null).Select(i => new SupplyView(
-                i.Id, i.Name, i.Colourant!.ColourIndex, i.Colourant.FullStrength, i.Colourant.Wash, i.Colourant.Medium))],
-            run.Run.PaperId,
-            run.Run.StampingInkId,
-            run.Run.Palette,
-            run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
-            run.Remarks(),
-            [.. MethodTable.All.Where(sheet => MethodTable.IsChosen(sheet.Method)).Select(sheet => new MethodView(
-                sheet.Method, sheet.Name, sheet.WholeCard, sheet.Phase, MethodTable.TakesColour(sheet.Method), sheet.What, sheet.When, MethodTable.Missing(sheet.Method, Owned(run))))],
-            palette is null ? [] : [.. run.Run.CardWork.Select(work => new CardWorkView(
-                work.Wish.Method, MethodTable.Of(work.Wish.Method).Name, work.Wish.Times, work.Wish.RelineWith,
-                [.. work.Recipes.Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe))], work.Wish.Colours))],
-            palette is null ? [] : Areas(run, palette));
-    }
-
-    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette)
-    {
-        // Areas with the same wish share the search.
-        var offered = run.Colours.Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow)).Distinct()
-            .ToDictionary(wish => wish, wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Offered));
-        var finished = run.Painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
-        var differences = run.Painting.Differences(palette.Paints, run.Schools);
-        return
-        [
-            .. run.Colours.OrderBy(c => c.Wish.Area).Where(colour => finished.ContainsKey(colour.Wish.Area)).Select(colour =>
-            {
-                var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints);
-                return new AreaColourView(
-                    colour.Wish.Area,
-                    colour.Wish.Colour,
-                    colour.Wish.Shadow,
-                    colour.Wish.Method,
-                    AreaFill.Of(finished[colour.Wish.Area]),
-                    differences[colour.Wish.Area],
-                    Likenesses.Of(differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0),
-                    RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
-                    [.. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)].Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe))]);
-            }),
-        ];
     }
 }

@@ -38,7 +38,7 @@ internal static class KeptColours
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], await MixPlace.PaperOf(on, db, cancel));
         return TypedResults.Ok(kept.Kept.AsParallel().AsOrdered().Select(colour => new KeptColourView(
             colour.Name, colour.Colour,
-            Colours.RecipeOf(items, palette.Optics, palette.Paper, palette.Index.Nearest(colour.Colour.ToLab(), 1)[0]))).ToList());
+            ColourViews.RecipeOf(items, palette.Optics, palette.Paper, palette.Index.Nearest(colour.Colour.ToLab(), 1)[0]))).ToList());
     }
 
     private static async Task<NoContent> Keep(KeptList given, NubeDb db, MakerAtWork maker, CancellationToken cancel)

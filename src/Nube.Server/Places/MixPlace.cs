@@ -69,7 +69,7 @@ public static class MixPlace
         var found = palette.Index.Nearest(wish, Offered);
         return TypedResults.Ok(new MixFound(
             paper.Colour,
-            [.. InOrder(given, items, palette.Index, found).Select(recipe => Colours.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
+            [.. InOrder(given, items, palette.Index, found).Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
             found.All(recipe => recipe.Difference > WorthAdding) ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
             NoteOf(given.Colourants ?? [], stash.Count(item => item.ArchivedAt is null), items.Count)));
     }
@@ -100,7 +100,7 @@ public static class MixPlace
         var best = palettes.AdditionsTo(palette, candidates).Best(wish);
         if (best is null || best.Recipe.Rank >= rankNow) return null;
         var added = candidates[best.Candidate];
-        return new AdditionView(added.Name, added.ColourIndex, Colours.RecipeOf(
+        return new AdditionView(added.Name, added.ColourIndex, ColourViews.RecipeOf(
             [new StashItem { Kind = StashKind.Colourant, Colourant = added }, .. items],
             [palettes.Optics(added), .. palette.Optics],
             palette.Paper,

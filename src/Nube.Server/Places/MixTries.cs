@@ -120,7 +120,7 @@ internal static class MixTries
         }
 
         ToneView View(Tone tone) => new(
-            tone.Way, Colours.PartsOf(items, tone.Parts), tone.Strength.WaterParts, tone.Layers, Srgb.FromLab(tone.Predicted));
+            tone.Way, ColourViews.PartsOf(items, tone.Parts), tone.Strength.WaterParts, tone.Layers, Srgb.FromLab(tone.Predicted));
 
         NamedColour On(string name, Srgb bare, Spectrum below, double x) =>
             new(name, bare, Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(below, mix, x))));

@@ -120,7 +120,7 @@ internal static class PlanViews
     {
         var paper = palette.Paints.Reflectance;
         var look = mix.Parts.IsEmpty ? paper : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer);
-        return new MixView(mix.Key, Colours.PartsOf(run.Palette, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(SpectralColour.ToLab(look)));
+        return new MixView(mix.Key, ColourViews.PartsOf(run.Palette, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(SpectralColour.ToLab(look)));
     }
 
     /// <summary>Is this wise? What clashes in the plan, what is tight, what runs out, and the cautions.</summary>
