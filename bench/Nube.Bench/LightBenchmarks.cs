@@ -19,7 +19,13 @@ public class LightBenchmarks
     [GlobalSetup]
     public void SetUp()
     {
-        raster = AreaFinder.FindAreas(LineExtraction.From(PictureReader.Read(BenchImages.Shipped("watering-can.svg"), new PictureSize(null, null)))).Labels;
+        raster = AreaFinder
+            .FindAreas(
+                LineExtraction.From(
+                    PictureReader.Read(BenchImages.Shipped("watering-can.svg"), new PictureSize(null, null))
+                )
+            )
+            .Labels;
         forms = AreaForm.Of(raster);
     }
 

@@ -13,12 +13,34 @@ namespace Nube.Bench;
 public class PlanBenchmarks
 {
     private static readonly Paper Paper = GenericCatalogue.Papers[0];
-    private readonly (int, int)[] touching = [.. Enumerable.Range(1, 11).Select(i => (i, i + 1)), (1, 12), (2, 7), (4, 9)];
+    private readonly (int, int)[] touching =
+    [
+        .. Enumerable.Range(1, 11).Select(i => (i, i + 1)),
+        (1, 12),
+        (2, 7),
+        (4, 9),
+    ];
 
     [Benchmark]
     public Plan TwelveAreasSixCards()
     {
-        var areas = Enumerable.Range(1, 12).Select(i => FlatAreas.Area(i, 60 + 90 * (i % 5), i, new Strength(4), 2, 1, layer => 90.0 - i - 9 * layer, Paper)).ToList();
-        return Scheduler.PlanRun(PassBuilder.Passes(areas, touching, pace: new Pace(6, Hand.Ordinary, Paper, Air.OrdinaryRoom, PlanOptions.None)), touching, 6, Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        var areas = Enumerable
+            .Range(1, 12)
+            .Select(i =>
+                FlatAreas.Area(i, 60 + 90 * (i % 5), i, new Strength(4), 2, 1, layer => 90.0 - i - 9 * layer, Paper)
+            )
+            .ToList();
+        return Scheduler.PlanRun(
+            PassBuilder.Passes(
+                areas,
+                touching,
+                pace: new Pace(6, Hand.Ordinary, Paper, Air.OrdinaryRoom, PlanOptions.None)
+            ),
+            touching,
+            6,
+            Paper,
+            Air.OrdinaryRoom,
+            Hand.Ordinary
+        );
     }
 }

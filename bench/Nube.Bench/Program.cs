@@ -12,8 +12,10 @@ if (args is ["letter", var file])
 if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
 {
     var server = Environment.GetEnvironmentVariable("NUBE_BENCH_SERVER")!;
-    if (args[^1] == "load") await Nube.Bench.ServerLoad.Run(server, postgres);
-    else await Nube.Bench.BenchTaps.Run(server, postgres);
+    if (args[^1] == "load")
+        await Nube.Bench.ServerLoad.Run(server, postgres);
+    else
+        await Nube.Bench.BenchTaps.Run(server, postgres);
     return;
 }
 if (args[^1..] is ["fuzz"])
@@ -21,11 +23,15 @@ if (args[^1..] is ["fuzz"])
     await Nube.Bench.Fuzzing.Run();
     return;
 }
-if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter") Nube.Bench.LetterPanel.Run();
-if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedule") Nube.Bench.ScheduleGaps.Run();
-if (args[^1..] is ["letter"] or ["schedule"]) return;
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter")
+    Nube.Bench.LetterPanel.Run();
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedule")
+    Nube.Bench.ScheduleGaps.Run();
+if (args[^1..] is ["letter"] or ["schedule"])
+    return;
 
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.
 var config = DefaultConfig.Instance.AddJob(
-    Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(3).WithIterationCount(10));
+    Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(3).WithIterationCount(10)
+);
 BenchmarkSwitcher.FromAssembly(typeof(Nube.Bench.BenchTaps).Assembly).Run(args, config);

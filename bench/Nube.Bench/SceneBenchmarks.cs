@@ -14,7 +14,9 @@ public class SceneBenchmarks
     [GlobalSetup]
     public void Fill()
     {
-        var art = LineExtraction.From(PictureReader.Read(BenchImages.Shipped("pear-branch.svg"), new PictureSize(24, null)));
+        var art = LineExtraction.From(
+            PictureReader.Read(BenchImages.Shipped("pear-branch.svg"), new PictureSize(24, null))
+        );
         var stamp = new Stamp(Guid.NewGuid(), "Pear branch", Silhouette.Of(art, GapRule.Gappy), false);
         stamps[stamp.Id] = stamp;
         scene = new Scene(297, 210, false, []);

@@ -10,8 +10,11 @@ namespace Nube.Bench;
 /// </summary>
 internal static class ServerLoad
 {
-    private const int Makers = 60, LargePictures = 6, Searches = 15;
-    private static readonly TimeSpan Lasts = TimeSpan.FromSeconds(60), BetweenClicks = TimeSpan.FromSeconds(1);
+    private const int Makers = 60,
+        LargePictures = 6,
+        Searches = 15;
+    private static readonly TimeSpan Lasts = TimeSpan.FromSeconds(60),
+        BetweenClicks = TimeSpan.FromSeconds(1);
 
     public static async Task Run(string server, string postgres)
     {
@@ -24,7 +27,11 @@ internal static class ServerLoad
             await SignedInPage.OfDemo(host.Address);
             visits.Add(asked.Elapsed.TotalMilliseconds);
         }
-        Console.WriteLine(FormattableString.Invariant($"the demo book copied for a visitor: median {visits.Order().ElementAt(5):0} ms, longest {visits.Max():0} ms"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"the demo book copied for a visitor: median {visits.Order().ElementAt(5):0} ms, longest {visits.Max():0} ms"
+            )
+        );
 
         var makers = new List<(SignedInPage Page, string Run)>();
         for (var maker = 0; maker < Makers; maker++)
@@ -41,12 +48,16 @@ internal static class ServerLoad
 
         var (times, errors) = (new ConcurrentBag<(string What, double Ms, double At)>(), new ConcurrentBag<string>());
         var watch = Stopwatch.StartNew();
-        var clicking = makers.Select((maker, number) => Task.Run(() => Click(maker.Page, maker.Run, number, watch, times, errors))).ToList();
+        var clicking = makers
+            .Select((maker, number) => Task.Run(() => Click(maker.Page, maker.Run, number, watch, times, errors)))
+            .ToList();
         var load = Task.Run(async () =>
         {
             var jobs = new List<string>();
-            for (var picture = 0; picture < LargePictures; picture++) jobs.Add(await heavy.BringIn(await heavy.Begin($"Large {picture}", 1), large, 600));
-            for (var search = 0; search < Searches; search++) jobs.Add((await heavy.Post($"{planned}/plan", new { }))["job"]!.GetValue<string>());
+            for (var picture = 0; picture < LargePictures; picture++)
+                jobs.Add(await heavy.BringIn(await heavy.Begin($"Large {picture}", 1), large, 600));
+            for (var search = 0; search < Searches; search++)
+                jobs.Add((await heavy.Post($"{planned}/plan", new { }))["job"]!.GetValue<string>());
             return jobs;
         });
         await Task.Delay(TimeSpan.FromSeconds(3));
@@ -56,27 +67,46 @@ internal static class ServerLoad
             var run = await ordinary.Begin("Ordinary", 1);
             var asked = Stopwatch.StartNew();
             var ended = await ordinary.Ended(await ordinary.BringIn(run, BenchImages.Shipped("pear-branch.svg")));
-            if (!ended.StartsWith("done", StringComparison.Ordinal)) errors.Add(ended);
+            if (!ended.StartsWith("done", StringComparison.Ordinal))
+                errors.Add(ended);
             found.Add(asked.Elapsed.TotalSeconds);
         }
         var heavyJobs = await load;
         await Task.WhenAll(clicking);
         double[] sorted = [.. times.Select(time => time.Ms).Order()];
         double At(double share) => sorted[(int)(share * (sorted.Length - 1))];
-        Console.WriteLine(FormattableString.Invariant(
-            $"{sorted.Length} answers to {Makers} makers: median {At(0.5):0} ms, 95 of 100 within {At(0.95):0} ms, 99 of 100 within {At(0.99):0} ms, longest {sorted[^1]:0} ms; {errors.Count} errors"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"{sorted.Length} answers to {Makers} makers: median {At(0.5):0} ms, 95 of 100 within {At(0.95):0} ms, 99 of 100 within {At(0.99):0} ms, longest {sorted[^1]:0} ms; {errors.Count} errors"
+            )
+        );
         const int part = 5; // s
         foreach (var when in times.GroupBy(time => (int)time.At / part).OrderBy(group => group.Key))
-            Console.WriteLine(FormattableString.Invariant($"  asked from second {part * when.Key} on: median {when.Select(time => time.Ms).Order().ElementAt(when.Count() / 2):0} ms, longest {when.Max(time => time.Ms):0} ms"));
+            Console.WriteLine(
+                FormattableString.Invariant(
+                    $"  asked from second {part * when.Key} on: median {when.Select(time => time.Ms).Order().ElementAt(when.Count() / 2):0} ms, longest {when.Max(time => time.Ms):0} ms"
+                )
+            );
         foreach (var what in times.GroupBy(time => time.What).OrderByDescending(group => group.Max(time => time.Ms)))
-            Console.WriteLine(FormattableString.Invariant($"  {what.Key}: median {what.Select(time => time.Ms).Order().ElementAt(what.Count() / 2):0} ms, longest {what.Max(time => time.Ms):0} ms"));
-        Console.WriteLine(FormattableString.Invariant($"another maker's ordinary picture, five times one after the other: {string.Join(", ", found.Select(seconds => FormattableString.Invariant($"{seconds:0.0}")))} s"));
+            Console.WriteLine(
+                FormattableString.Invariant(
+                    $"  {what.Key}: median {what.Select(time => time.Ms).Order().ElementAt(what.Count() / 2):0} ms, longest {what.Max(time => time.Ms):0} ms"
+                )
+            );
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"another maker's ordinary picture, five times one after the other: {string.Join(", ", found.Select(seconds => FormattableString.Invariant($"{seconds:0.0}")))} s"
+            )
+        );
         var still = 0;
-        foreach (var job in heavyJobs) still += (await heavy.Get($"/api/jobs/{job}"))["state"]!.GetValue<string>() == "working" ? 1 : 0;
+        foreach (var job in heavyJobs)
+            still += (await heavy.Get($"/api/jobs/{job}"))["state"]!.GetValue<string>() == "working" ? 1 : 0;
         Console.WriteLine($"of the heavy maker's {heavyJobs.Count} jobs {still} still waited or worked at the end");
         await CutOff(host, ordinary, large);
-        foreach (var error in errors.Distinct().Take(10)) Console.WriteLine($"  {error}");
-        if (!errors.IsEmpty || At(0.99) > 1000 || found.Max() > 8) Environment.ExitCode = 1;
+        foreach (var error in errors.Distinct().Take(10))
+            Console.WriteLine($"  {error}");
+        if (!errors.IsEmpty || At(0.99) > 1000 || found.Max() > 8)
+            Environment.ExitCode = 1;
     }
 
     /// <summary>How soon work begins again whose server was killed, from the moment of the kill.</summary>
@@ -84,31 +114,64 @@ internal static class ServerLoad
     {
         var job = await page.BringIn(await page.Begin("Cut off", 1), large, 600);
         async Task<double> Progress() => (await page.Get($"/api/jobs/{job}"))["progress"]!.GetValue<double>();
-        while (await Progress() == 0) await Task.Delay(50);
+        while (await Progress() == 0)
+            await Task.Delay(50);
         var at = await Progress();
         host.Kill();
         var killed = Stopwatch.StartNew();
         await host.Start();
         var started = killed.Elapsed.TotalSeconds;
         // It says again how far it is from the beginning, or goes further.
-        while (await Progress() == at && killed.Elapsed < TimeSpan.FromMinutes(2)) await Task.Delay(50);
-        Console.WriteLine(FormattableString.Invariant(
-            $"work whose server was killed began again {killed.Elapsed.TotalSeconds:0.0} s after the kill, {killed.Elapsed.TotalSeconds - started:0.0} s after the server was back, and ended {await page.Ended(job)}"));
-        if (killed.Elapsed.TotalSeconds > 40) Environment.ExitCode = 1;
+        while (await Progress() == at && killed.Elapsed < TimeSpan.FromMinutes(2))
+            await Task.Delay(50);
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"work whose server was killed began again {killed.Elapsed.TotalSeconds:0.0} s after the kill, {killed.Elapsed.TotalSeconds - started:0.0} s after the server was back, and ended {await page.Ended(job)}"
+            )
+        );
+        if (killed.Elapsed.TotalSeconds > 40)
+            Environment.ExitCode = 1;
     }
 
     /// <summary>What a maker looks at and changes, by turns.</summary>
-    private static async Task Click(SignedInPage page, string run, int number, Stopwatch watch, ConcurrentBag<(string, double, double)> times, ConcurrentBag<string> errors)
+    private static async Task Click(
+        SignedInPage page,
+        string run,
+        int number,
+        Stopwatch watch,
+        ConcurrentBag<(string, double, double)> times,
+        ConcurrentBag<string> errors
+    )
     {
         (string What, Func<Task> Do)[] clicks =
         [
             ("the line", () => page.Get("/api/runs")),
             ("a run", () => page.Get(run)),
             ("its colours", () => page.Get($"{run}/colours")),
-            ("a wish", () => page.Send(HttpMethod.Put, $"{run}/colours/wishes", JsonContent.Create(new { areas = new[] { 1 + number % 3 }, colour = number % 2 == 0 ? "#7f9a4a" : "#c46a52", shadow = "soft" }))),
+            ("a wish", () => page.Send(
+                    HttpMethod.Put,
+                    $"{run}/colours/wishes",
+                    JsonContent.Create(
+                        new
+                        {
+                            areas = new[] { 1 + number % 3 },
+                            colour = number % 2 == 0 ? "#7f9a4a" : "#c46a52",
+                            shadow = "soft",
+                        }
+                    )
+                )),
             ("its plan", () => page.Get($"{run}/plan")),
             ("its bench", () => page.Get($"{run}/bench")),
-            ("a tap", () => page.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "note", step = 0, text = "a drop too many" })),
+            ("a tap", () => page.Post(
+                    $"{run}/bench/taps",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        kind = "note",
+                        step = 0,
+                        text = "a drop too many",
+                    }
+                )),
             ("the stash", () => page.Get("/api/stash")),
         ];
         await Task.Delay(number * 1000 / Makers); // not all in the same moment

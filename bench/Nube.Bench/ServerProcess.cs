@@ -14,7 +14,10 @@ internal sealed class ServerProcess(string server, string postgres) : IDisposabl
 
     public async Task Start()
     {
-        var start = new ProcessStartInfo("dotnet", [server, "--contentRoot", Path.GetDirectoryName(server)!]) { RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", [server, "--contentRoot", Path.GetDirectoryName(server)!])
+        {
+            RedirectStandardOutput = true,
+        };
         start.Environment["ASPNETCORE_URLS"] = Address.ToString();
         start.Environment["ConnectionStrings__Nube"] = postgres;
         start.Environment["Nube__Demo"] = "true";
@@ -27,7 +30,8 @@ internal sealed class ServerProcess(string server, string postgres) : IDisposabl
         {
             try
             {
-                if ((await http.GetAsync(new Uri("/health", UriKind.Relative))).IsSuccessStatusCode) return;
+                if ((await http.GetAsync(new Uri("/health", UriKind.Relative))).IsSuccessStatusCode)
+                    return;
             }
             catch (HttpRequestException) when (tries < 600)
             {

@@ -10,7 +10,8 @@ internal static class SignInTimes
     /// <summary>Tries each name once, in turns, and prints both medians.</summary>
     public static async Task Measure(Uri address)
     {
-        for (var name = 0; name < Names; name++) await SignedInPage.OfNewMaker(address, There(name));
+        for (var name = 0; name < Names; name++)
+            await SignedInPage.OfNewMaker(address, There(name));
         var page = await SignedInPage.OfStranger(address);
         var (there, nobody) = (new List<double>(), new List<double>());
         for (var name = 0; name < Names; name++)
@@ -18,8 +19,11 @@ internal static class SignInTimes
             there.Add(await Refused(page, There(name)));
             nobody.Add(await Refused(page, $"Nobody {name}"));
         }
-        Console.WriteLine(FormattableString.Invariant(
-            $"a wrong password: median {Median(there):0} ms for a name that is there, {Median(nobody):0} ms for one that is not"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"a wrong password: median {Median(there):0} ms for a name that is there, {Median(nobody):0} ms for one that is not"
+            )
+        );
     }
 
     private static string There(int name) => $"Somebody {name}";

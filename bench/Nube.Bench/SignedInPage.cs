@@ -13,19 +13,31 @@ internal sealed class SignedInPage(HttpClient http, string token)
     public static Task<SignedInPage> OfDemo(Uri address) => Enter(address, "/api/account/demo", new { });
 
     /// <summary>A new maker.</summary>
-    public static Task<SignedInPage> OfNewMaker(Uri address, string name) => Enter(address, "/api/account/sign-up", new { name, password = "plum jam 12" });
+    public static Task<SignedInPage> OfNewMaker(Uri address, string name) =>
+        Enter(address, "/api/account/sign-up", new { name, password = "plum jam 12" });
 
     /// <summary>A page that nobody has signed in on.</summary>
     public static async Task<SignedInPage> OfStranger(Uri address)
     {
         var cookies = new CookieContainer();
-        return await Looked(new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address, Timeout = Patience }, cookies);
+        return await Looked(
+            new HttpClient(new HttpClientHandler { CookieContainer = cookies })
+            {
+                BaseAddress = address,
+                Timeout = Patience,
+            },
+            cookies
+        );
     }
 
     private static async Task<SignedInPage> Enter(Uri address, string how, object body)
     {
         var cookies = new CookieContainer();
-        var http = new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address, Timeout = Patience };
+        var http = new HttpClient(new HttpClientHandler { CookieContainer = cookies })
+        {
+            BaseAddress = address,
+            Timeout = Patience,
+        };
         await (await Looked(http, cookies)).Post(how, body);
         return await Looked(http, cookies);
     }
@@ -34,7 +46,10 @@ internal sealed class SignedInPage(HttpClient http, string token)
     private static async Task<SignedInPage> Looked(HttpClient http, CookieContainer cookies)
     {
         await http.GetAsync(new Uri("/api/account", UriKind.Relative));
-        return new SignedInPage(http, Uri.UnescapeDataString(cookies.GetCookies(http.BaseAddress!)["nube-request"]!.Value));
+        return new SignedInPage(
+            http,
+            Uri.UnescapeDataString(cookies.GetCookies(http.BaseAddress!)["nube-request"]!.Value)
+        );
     }
 
     public Task<JsonNode> Get(string path) => Send(HttpMethod.Get, path, null);
@@ -49,7 +64,12 @@ internal sealed class SignedInPage(HttpClient http, string token)
         request.Headers.Add("X-Nube-Request", token);
         using var answer = await http.SendAsync(request);
         var text = await answer.Content.ReadAsStringAsync();
-        if (!answer.IsSuccessStatusCode) throw new HttpRequestException($"{method} {path}: {(int)answer.StatusCode} {text}", null, answer.StatusCode);
+        if (!answer.IsSuccessStatusCode)
+            throw new HttpRequestException(
+                $"{method} {path}: {(int)answer.StatusCode} {text}",
+                null,
+                answer.StatusCode
+            );
         return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
     }
 
@@ -57,7 +77,11 @@ internal sealed class SignedInPage(HttpClient http, string token)
     public async Task<string> BringIn(string run, byte[] picture, int? dotsPerInch = null)
     {
         using var form = new MultipartFormDataContent { { new ByteArrayContent(picture), "file", "picture" } };
-        if (dotsPerInch is { } dots) form.Add(new StringContent(dots.ToString(System.Globalization.CultureInfo.InvariantCulture)), "dotsPerInch");
+        if (dotsPerInch is { } dots)
+            form.Add(
+                new StringContent(dots.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                "dotsPerInch"
+            );
         return (await Send(HttpMethod.Post, $"{run}/image", form))["job"]!.GetValue<string>();
     }
 
@@ -77,8 +101,22 @@ internal sealed class SignedInPage(HttpClient http, string token)
     {
         var run = await Begin(name, cards);
         await Ended(await BringIn(run, picture));
-        var areas = (await Get(run))["image"]!["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>()).ToArray();
-        await Send(HttpMethod.Put, $"{run}/colours/wishes", JsonContent.Create(new { areas, colour = "#84ad62", shadow = "soft" }));
+        var areas = (await Get(run))["image"]!["areas"]!
+            .AsArray()
+            .Select(area => area!["id"]!.GetValue<int>())
+            .ToArray();
+        await Send(
+            HttpMethod.Put,
+            $"{run}/colours/wishes",
+            JsonContent.Create(
+                new
+                {
+                    areas,
+                    colour = "#84ad62",
+                    shadow = "soft",
+                }
+            )
+        );
         return run;
     }
 }

@@ -22,15 +22,23 @@ public class SwatchBenchmarks
     public void SetUp()
     {
         var paints = Enumerable.Range(0, sheet.Rows).Select(row => TruePaint.Invented(300 + row)).ToList();
-        file = SheetScanner.Take(PaintedSheet.By(sheet, paints, GenericCatalogue.Papers[0].Reflectance(), Slips.None, 1), SheetConditions.Scan, 1);
+        file = SheetScanner.Take(
+            PaintedSheet.By(sheet, paints, GenericCatalogue.Papers[0].Reflectance(), Slips.None, 1),
+            SheetConditions.Scan,
+            1
+        );
         picture = PictureReader.ReadColours(file, SheetReader.EnoughPixels);
         var reading = SheetReader.Read(picture, sheet);
-        (evidence, black) = (SheetEvidence.Of(reading, default, new HashSet<(int, int)>())[5].Evidence, reading.Black * SheetEvidence.NeutralPaper);
+        (evidence, black) = (
+            SheetEvidence.Of(reading, default, new HashSet<(int, int)>())[5].Evidence,
+            reading.Black * SheetEvidence.NeutralPaper
+        );
     }
 
     /// <summary>From the file to every patch.</summary>
     [Benchmark]
-    public object DecodeFindRead() => SheetReader.Read(PictureReader.ReadColours(file, SheetReader.EnoughPixels), sheet);
+    public object DecodeFindRead() =>
+        SheetReader.Read(PictureReader.ReadColours(file, SheetReader.EnoughPixels), sheet);
 
     [Benchmark]
     public object Decode() => PictureReader.ReadColours(file, SheetReader.EnoughPixels);

@@ -22,7 +22,9 @@ public static class RecordJson
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;
         options.AllowDuplicateProperties = false;
-        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(NullMayBeLeftOut);
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
+            NullMayBeLeftOut
+        );
         // PostgreSQL keeps the keys of a jsonb document in an order of its own.
         options.AllowOutOfOrderMetadataProperties = true;
         return options;
@@ -31,6 +33,7 @@ public static class RecordJson
     /// <summary>A member that may be null may be left out as well: that says the same.</summary>
     private static void NullMayBeLeftOut(JsonTypeInfo type)
     {
-        foreach (var member in type.Properties.Where(member => member.IsRequired && member.IsSetNullable)) member.IsRequired = false;
+        foreach (var member in type.Properties.Where(member => member.IsRequired && member.IsSetNullable))
+            member.IsRequired = false;
     }
 }

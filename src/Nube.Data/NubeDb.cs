@@ -17,7 +17,8 @@ public interface IMakerScope
 /// <summary>Everything that is kept.</summary>
 /// <remarks>Every row of a maker's is filtered by the maker at work; what no maker owns (accounts, keys) is not.</remarks>
 public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
-    : IdentityUserContext<Maker, Guid>(options), IDataProtectionKeyContext
+    : IdentityUserContext<Maker, Guid>(options),
+        IDataProtectionKeyContext
 {
     /// <summary>What makers own.</summary>
     public DbSet<StashItem> Stash => Set<StashItem>();
@@ -67,7 +68,10 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
         ArgumentNullException.ThrowIfNull(db);
         await using var whole = await db.Database.BeginTransactionAsync(cancel);
         // Runs first: what they were coloured with may not go before them.
-        await db.Runs.IgnoreQueryFilters().Where(run => makers.Any(maker => maker.Id == run.MakerId)).ExecuteDeleteAsync(cancel);
+        await db
+            .Runs.IgnoreQueryFilters()
+            .Where(run => makers.Any(maker => maker.Id == run.MakerId))
+            .ExecuteDeleteAsync(cancel);
         var removed = await makers.ExecuteDeleteAsync(cancel);
         await whole.CommitAsync(cancel);
         return removed;

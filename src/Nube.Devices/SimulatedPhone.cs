@@ -20,7 +20,8 @@ public sealed record PhoneHeld(double TurnDegrees, double Keystone, double Light
 /// <remarks>Seeded: the same panel, hold and seed give the same file, byte by byte.</remarks>
 public static class SimulatedPhone
 {
-    private const int Width = 2000, Height = 1500; // pixels
+    private const int Width = 2000,
+        Height = 1500; // pixels
     private const double Fills = 0.72; // of the photo's height by the panel's
     private const int Quality = 85;
 
@@ -30,11 +31,15 @@ public static class SimulatedPhone
         ArgumentNullException.ThrowIfNull(panel);
         ArgumentNullException.ThrowIfNull(held);
         var corners = Corners(panel, held);
-        using var photo = new SKBitmap(new SKImageInfo(Width, Height, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using var photo = new SKBitmap(
+            new SKImageInfo(Width, Height, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        );
         using (var canvas = new SKCanvas(photo))
         {
             canvas.Clear(new SKColor(122, 92, 64)); // the desk
-            using var grey = new SKBitmap(new SKImageInfo(panel.Width, panel.Height, SKColorType.Gray8, SKAlphaType.Opaque));
+            using var grey = new SKBitmap(
+                new SKImageInfo(panel.Width, panel.Height, SKColorType.Gray8, SKAlphaType.Opaque)
+            );
             var pixels = grey.GetPixelSpan();
             for (var row = 0; row < panel.Height; row++)
                 panel.Pixels.AsSpan(row * panel.Width, panel.Width).CopyTo(pixels[(row * grey.RowBytes)..]);
@@ -45,7 +50,10 @@ public static class SimulatedPhone
         }
         Light(photo, held);
         using var encoded = photo.Encode(SKEncodedImageFormat.Jpeg, Quality);
-        return (encoded.ToArray(), [.. corners.Select(corner => new PicturePoint(corner.X / Width, corner.Y / Height))]);
+        return (
+            encoded.ToArray(),
+            [.. corners.Select(corner => new PicturePoint(corner.X / Width, corner.Y / Height))]
+        );
     }
 
     private static SKPoint[] Corners(GreyPicture panel, PhoneHeld held)
@@ -68,14 +76,26 @@ public static class SimulatedPhone
     private static SKMatrix ToPhoto(GreyPicture panel, SKPoint[] to)
     {
         // P. S. Heckbert, "Fundamentals of texture mapping and image warping" (1989), section 2.2.3: from the unit square.
-        double dx1 = to[1].X - to[2].X, dx2 = to[3].X - to[2].X, sx = to[0].X - to[1].X + to[2].X - to[3].X;
-        double dy1 = to[1].Y - to[2].Y, dy2 = to[3].Y - to[2].Y, sy = to[0].Y - to[1].Y + to[2].Y - to[3].Y;
+        double dx1 = to[1].X - to[2].X,
+            dx2 = to[3].X - to[2].X,
+            sx = to[0].X - to[1].X + to[2].X - to[3].X;
+        double dy1 = to[1].Y - to[2].Y,
+            dy2 = to[3].Y - to[2].Y,
+            sy = to[0].Y - to[1].Y + to[2].Y - to[3].Y;
         var over = dx1 * dy2 - dx2 * dy1;
-        double g = (sx * dy2 - dx2 * sy) / over, h = (dx1 * sy - sx * dy1) / over;
+        double g = (sx * dy2 - dx2 * sy) / over,
+            h = (dx1 * sy - sx * dy1) / over;
         var square = new SKMatrix(
-            (float)(to[1].X - to[0].X + g * to[1].X), (float)(to[3].X - to[0].X + h * to[3].X), to[0].X,
-            (float)(to[1].Y - to[0].Y + g * to[1].Y), (float)(to[3].Y - to[0].Y + h * to[3].Y), to[0].Y,
-            (float)g, (float)h, 1);
+            (float)(to[1].X - to[0].X + g * to[1].X),
+            (float)(to[3].X - to[0].X + h * to[3].X),
+            to[0].X,
+            (float)(to[1].Y - to[0].Y + g * to[1].Y),
+            (float)(to[3].Y - to[0].Y + h * to[3].Y),
+            to[0].Y,
+            (float)g,
+            (float)h,
+            1
+        );
         return square.PreConcat(SKMatrix.CreateScale(1f / panel.Width, 1f / panel.Height));
     }
 
@@ -94,7 +114,8 @@ public static class SimulatedPhone
                 for (var channel = 0; channel < 3; channel++)
                 {
                     var at = y * photo.RowBytes + 4 * x + channel;
-                    pixels[at] = (byte)Math.Clamp(Math.Round((pixels[at] * 0.85 + 22) * cast[channel] * light + noise), 0, 255);
+                    pixels[at] = (byte)
+                        Math.Clamp(Math.Round((pixels[at] * 0.85 + 22) * cast[channel] * light + noise), 0, 255);
                 }
             }
         }

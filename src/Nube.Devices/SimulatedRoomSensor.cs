@@ -17,9 +17,12 @@ public interface IRoomSensor
 /// <param name="seed">Start of the jitter.</param>
 public sealed class SimulatedRoomSensor(int seed = 5) : IRoomSensor
 {
-    private const double MeanDegrees = 19.5, SwingDegrees = 2.5, WarmestHour = 15;
+    private const double MeanDegrees = 19.5,
+        SwingDegrees = 2.5,
+        WarmestHour = 15;
     private const double VapourKilopascals = 1.1; // of the air: half humid at 19.5 deg C
-    private const double JitterDegrees = 0.2, JitterHumidity = 0.01;
+    private const double JitterDegrees = 0.2,
+        JitterHumidity = 0.01;
 
     /// <inheritdoc />
     public Air Read(DateTimeOffset at)
@@ -31,6 +34,7 @@ public sealed class SimulatedRoomSensor(int seed = 5) : IRoomSensor
         return new Air(
             Math.Round(temperature + JitterDegrees * (2 * jitter.NextDouble() - 1), 1),
             Math.Round(Math.Clamp(humidity + JitterHumidity * (2 * jitter.NextDouble() - 1), 0.05, 0.95), 2),
-            0);
+            0
+        );
     }
 }

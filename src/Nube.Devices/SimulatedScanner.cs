@@ -11,7 +11,13 @@ namespace Nube.Devices;
 /// <param name="DotsPerInch">Resolution.</param>
 /// <param name="Seed">Start of the random numbers.</param>
 public sealed record ScanConditions(
-    double TurnDegrees, double LightFallOff, double Grain, int JpegQuality, int DotsPerInch, int Seed)
+    double TurnDegrees,
+    double LightFallOff,
+    double Grain,
+    int JpegQuality,
+    int DotsPerInch,
+    int Seed
+)
 {
     /// <summary>How dark the ink is against the paper: 1 for black on white, 0.1 for ink that nearly vanishes.</summary>
     public double Contrast { get; init; } = 1;
@@ -76,8 +82,12 @@ public static class SimulatedScanner
     {
         var random = new Random(conditions.Seed);
         var pixels = scan.GetPixelSpan();
-        double[] paper = conditions.Kraft ? [178, 142, 104] : [246, 243, 234], black = [38, 36, 40];
-        double[] ink = [.. paper.Zip(black).Select(pair => pair.First + conditions.Contrast * (pair.Second - pair.First))];
+        double[] paper = conditions.Kraft ? [178, 142, 104] : [246, 243, 234],
+            black = [38, 36, 40];
+        double[] ink =
+        [
+            .. paper.Zip(black).Select(pair => pair.First + conditions.Contrast * (pair.Second - pair.First)),
+        ];
         var fibres = conditions.Kraft ? Fibres(scan.Width, scan.Height, conditions) : null;
         for (var y = 0; y < scan.Height; y++)
         {
@@ -87,7 +97,8 @@ public static class SimulatedScanner
                 var cover = 1 - pixels[at] / 255.0;
                 var light = 1 - conditions.LightFallOff * (x / (double)scan.Width + y / (double)scan.Height) / 2;
                 // Sum of three even numbers: near enough to a bell, and cheap.
-                var grain = (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2 * conditions.Grain;
+                var grain =
+                    (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2 * conditions.Grain;
                 for (var channel = 0; channel < 3; channel++)
                 {
                     var fibre = fibres is null ? 0 : fibres[y * scan.Width + x] * (1 - cover);
@@ -101,18 +112,23 @@ public static class SimulatedScanner
     /// <summary>Fibres of kraft: short strokes, darker and lighter than the sheet. Invented.</summary>
     private static sbyte[] Fibres(int width, int height, ScanConditions conditions)
     {
-        const double perMm2 = 0.6, lengthMm = 1.4, most = 16;
+        const double perMm2 = 0.6,
+            lengthMm = 1.4,
+            most = 16;
         var random = new Random(conditions.Seed + 1);
         var scale = conditions.DotsPerInch / Lengths.MillimetresPerInch;
         var fibres = new sbyte[width * height];
         for (var fibre = (int)(perMm2 * width * height / (scale * scale)); fibre > 0; fibre--)
         {
-            double x = random.NextDouble() * width, y = random.NextDouble() * height, angle = random.NextDouble() * Math.PI;
+            double x = random.NextDouble() * width,
+                y = random.NextDouble() * height,
+                angle = random.NextDouble() * Math.PI;
             var tone = (sbyte)((random.NextDouble() * 2 - 1) * most);
             for (var step = 0.0; step < lengthMm * scale; step++)
             {
                 var (column, row) = ((int)(x + step * Math.Cos(angle)), (int)(y + step * Math.Sin(angle)));
-                if (column >= 0 && column < width && row >= 0 && row < height) fibres[row * width + column] = tone;
+                if (column >= 0 && column < width && row >= 0 && row < height)
+                    fibres[row * width + column] = tone;
             }
         }
         return fibres;

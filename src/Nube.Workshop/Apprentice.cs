@@ -32,7 +32,8 @@ internal sealed class Apprentice : IDisposable
     /// <param name="urgency">What it gives way to.</param>
     public static Apprentice Start(WorkUrgency urgency)
     {
-        var host = Environment.ProcessPath is { } path && Path.GetFileNameWithoutExtension(path) == "dotnet" ? path : "dotnet";
+        var host =
+            Environment.ProcessPath is { } path && Path.GetFileNameWithoutExtension(path) == "dotnet" ? path : "dotnet";
         var start = new ProcessStartInfo(host)
         {
             RedirectStandardInput = true,
@@ -41,10 +42,19 @@ internal sealed class Apprentice : IDisposable
         };
         start.Environment["DOTNET_GCHeapHardLimit"] = HeapLimit;
         // Nothing that a file could make it do has the server's secrets before its eyes.
-        foreach (var secret in start.Environment.Keys.Where(name => name.StartsWith("ConnectionStrings", StringComparison.OrdinalIgnoreCase) || name == "PGPASSWORD").ToList())
+        foreach (
+            var secret in start
+                .Environment.Keys.Where(name =>
+                    name.StartsWith("ConnectionStrings", StringComparison.OrdinalIgnoreCase) || name == "PGPASSWORD"
+                )
+                .ToList()
+        )
             start.Environment.Remove(secret);
-        var process = Process.Start(start) ?? throw new InvalidOperationException("An apprentice of the workshop did not start.");
-        if (urgency != WorkUrgency.Now) process.PriorityClass = urgency == WorkUrgency.Soon ? ProcessPriorityClass.BelowNormal : ProcessPriorityClass.Idle;
+        var process = Process.Start(start)
+            ?? throw new InvalidOperationException("An apprentice of the workshop did not start.");
+        if (urgency != WorkUrgency.Now)
+            process.PriorityClass =
+                urgency == WorkUrgency.Soon ? ProcessPriorityClass.BelowNormal : ProcessPriorityClass.Idle;
         return new Apprentice(process);
     }
 
@@ -60,8 +70,10 @@ internal sealed class Apprentice : IDisposable
 
     /// <summary>Asks it to end its task with the best so far.</summary>
     /// <param name="told">Called when it was asked, or when it cannot be any more.</param>
-    public void TellToStop(Action told) => _ = Frame.Write(process.StandardInput.BaseStream, FrameKind.Stop, ReadOnlyMemory<byte>.Empty)
-        .ContinueWith(_ => told(), CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+    public void TellToStop(Action told) =>
+        _ = Frame
+            .Write(process.StandardInput.BaseStream, FrameKind.Stop, ReadOnlyMemory<byte>.Empty)
+            .ContinueWith(_ => told(), CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
 
     public void Kill()
     {

@@ -24,7 +24,8 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
     private const int MostOfEach = 4; // urgency, at a time; a hundred megabytes each, and two processors as a rule
 
     private readonly Dictionary<WorkUrgency, (ConcurrentBag<Apprentice> Idle, SemaphoreSlim Turns)> all =
-        Enum.GetValues<WorkUrgency>().ToDictionary(urgency => urgency, _ => (new ConcurrentBag<Apprentice>(), new SemaphoreSlim(MostOfEach)));
+        Enum.GetValues<WorkUrgency>()
+            .ToDictionary(urgency => urgency, _ => (new ConcurrentBag<Apprentice>(), new SemaphoreSlim(MostOfEach)));
 
     private bool closed;
 
@@ -37,7 +38,11 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     /// <exception cref="WorkFaultException">A fault of ours.</exception>
     public async Task<TResult> Do<TResult>(
-        WorkshopTask<TResult> task, ReadOnlyMemory<byte> file = default, Func<WorkProgress, Task>? say = null, CancellationToken stop = default)
+        WorkshopTask<TResult> task,
+        ReadOnlyMemory<byte> file = default,
+        Func<WorkProgress, Task>? say = null,
+        CancellationToken stop = default
+    )
     {
         ArgumentNullException.ThrowIfNull(task);
         ObjectDisposedException.ThrowIf(closed, this);
@@ -48,7 +53,8 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
         var sound = false;
         try
         {
-            if (!idle.TryTake(out one)) one = Apprentice.Start(task.Urgency);
+            if (!idle.TryTake(out one))
+                one = Apprentice.Start(task.Urgency);
             var answer = await Work(one, task, file, say, stop);
             sound = answer.Kind is FrameKind.Result or FrameKind.Trouble;
             return answer.Kind switch
@@ -60,13 +66,21 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
         }
         finally
         {
-            if (sound && !closed && one!.Bytes < KeptBelowBytes) idle.Add(one);
-            else one?.Dispose();
+            if (sound && !closed && one!.Bytes < KeptBelowBytes)
+                idle.Add(one);
+            else
+                one?.Dispose();
             turns.Release();
         }
     }
 
-    private async Task<Frame> Work(Apprentice one, WorkshopTask task, ReadOnlyMemory<byte> file, Func<WorkProgress, Task>? say, CancellationToken stop)
+    private async Task<Frame> Work(
+        Apprentice one,
+        WorkshopTask task,
+        ReadOnlyMemory<byte> file,
+        Func<WorkProgress, Task>? say,
+        CancellationToken stop
+    )
     {
         var may = limits ?? task.Limits;
         var (watch, tooLarge) = (Stopwatch.StartNew(), false);
@@ -76,11 +90,15 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
         using var looks = new Timer(
             _ =>
             {
-                if (one.Bytes <= may.MostBytes) return;
+                if (one.Bytes <= may.MostBytes)
+                    return;
                 tooLarge = true;
                 one.Kill();
             },
-            null, BetweenLooks, BetweenLooks);
+            null,
+            BetweenLooks,
+            BetweenLooks
+        );
         // Killed at once: a read that waits for its answer then sees the end.
         using var kill = ended.Token.Register(one.Kill);
         try
@@ -88,8 +106,10 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
             await one.Begin(JsonSerializer.SerializeToUtf8Bytes<WorkshopTask>(task, RecordJson.Options), file);
             while (await one.Hear() is { } frame)
             {
-                if (frame.Kind != FrameKind.Progress) return frame;
-                if (say is not null) await say(JsonSerializer.Deserialize<WorkProgress>(frame.Content, RecordJson.Options)!);
+                if (frame.Kind != FrameKind.Progress)
+                    return frame;
+                if (say is not null)
+                    await say(JsonSerializer.Deserialize<WorkProgress>(frame.Content, RecordJson.Options)!);
             }
         }
         catch (IOException)
@@ -97,15 +117,22 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
             // It ended while it was spoken to; what that means is said below.
         }
         stop.ThrowIfCancellationRequested();
-        if (tooLarge) throw new PictureTroubleException("This takes more memory than there is for one picture. Scan it at 300 dots per inch, or simplify the drawing.");
+        if (tooLarge)
+            throw new PictureTroubleException(
+                "This takes more memory than there is for one picture. Scan it at 300 dots per inch, or simplify the drawing."
+            );
         if (watch.Elapsed >= may.Deadline)
-            throw new PictureTroubleException($"This took longer than {may.Deadline.TotalSeconds:0} seconds and was ended. Simplify the drawing, or bring it in as a PNG.");
+            throw new PictureTroubleException(
+                $"This took longer than {may.Deadline.TotalSeconds:0} seconds and was ended. Simplify the drawing, or bring it in as a PNG."
+            );
         throw new PictureTroubleException("The file broke what reads it, so it is damaged. Save or scan it again.");
 
         void End()
         {
-            if (!task.EndsWithBestSoFar) ended.Cancel();
-            else one.TellToStop(() => ended.CancelAfter(ToEndGently));
+            if (!task.EndsWithBestSoFar)
+                ended.Cancel();
+            else
+                one.TellToStop(() => ended.CancelAfter(ToEndGently));
         }
     }
 
@@ -113,7 +140,8 @@ public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable
     public ValueTask DisposeAsync()
     {
         closed = true;
-        foreach (var one in all.Values.SelectMany(kind => kind.Idle)) one.Dispose();
+        foreach (var one in all.Values.SelectMany(kind => kind.Idle))
+            one.Dispose();
         return ValueTask.CompletedTask;
     }
 }

@@ -13,8 +13,14 @@ namespace Nube.Workshop;
 /// <param name="Light">How the picture is lit.</param>
 /// <param name="Before">What was found in it before, where areas are to keep their numbers; null for a new picture.</param>
 public sealed record FindAreas(
-    PictureSize Size, PanelInPhoto? Panel, double GapMm, double SmallestMm2, ImmutableArray<AreaEdit> Edits, ImageLight Light, FoundBefore? Before)
-    : WorkshopTask<AreasFound>
+    PictureSize Size,
+    PanelInPhoto? Panel,
+    double GapMm,
+    double SmallestMm2,
+    ImmutableArray<AreaEdit> Edits,
+    ImageLight Light,
+    FoundBefore? Before
+) : WorkshopTask<AreasFound>
 {
     /// <inheritdoc />
     public override WorkLimits Limits => WorkLimits.Long;
@@ -30,15 +36,26 @@ public sealed record FindAreas(
         say(new(0.5, "Finding the areas"));
         var map = AreaFinder.FindAreas(art, GapRule.UpTo(GapMm), Edits.OfType<CloseGap>(), SmallestMm2, cancel: stop);
         var smallest = map.SmallestMm2;
-        if (Before is not null) map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, LabelFile.Read(Before.Labels), Before.LastId));
+        if (Before is not null)
+            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, LabelFile.Read(Before.Labels), Before.LastId));
         var corrected = Corrected(map, out var made);
         say(new(0.8, "Finding light and shadow"));
         var depth = (Before?.Depth ?? Depth.Unknown) with { Guessed = DepthGuess.Of(corrected.Labels) };
         var zones = Zoning.Of(AreaForm.Of(corrected.Labels, depth.Pairs()), Light.Angle, Light.RuleOf);
         say(new(0.95, "Keeping what was found"));
         return new AreasFound(
-            picture.WidthMm, picture.HeightMm, LinePicture.Png(art), LabelFile.Write(map.Labels), smallest, picture.Remarks,
-            corrected.Areas, corrected.Touching, made, depth, zones);
+            picture.WidthMm,
+            picture.HeightMm,
+            LinePicture.Png(art),
+            LabelFile.Write(map.Labels),
+            smallest,
+            picture.Remarks,
+            corrected.Areas,
+            corrected.Touching,
+            made,
+            depth,
+            zones
+        );
     }
 
     /// <summary>The areas with the maker's corrections; those that have nothing to correct any more are dropped.</summary>
@@ -80,5 +97,15 @@ public sealed record FoundBefore(byte[] Labels, int LastId, Depth Depth);
 /// <param name="Depth">Which of them lie behind others.</param>
 /// <param name="Zones">Their shadow, middle and light.</param>
 public sealed record AreasFound(
-    double WidthMm, double HeightMm, byte[] LinePng, byte[] Labels, double SmallestMm2, ImmutableArray<string> Remarks,
-    ImmutableArray<Area> Areas, ImmutableArray<Neighbours> Touching, ImmutableArray<AreaEdit> Edits, Depth Depth, ImmutableArray<AreaZones> Zones);
+    double WidthMm,
+    double HeightMm,
+    byte[] LinePng,
+    byte[] Labels,
+    double SmallestMm2,
+    ImmutableArray<string> Remarks,
+    ImmutableArray<Area> Areas,
+    ImmutableArray<Neighbours> Touching,
+    ImmutableArray<AreaEdit> Edits,
+    Depth Depth,
+    ImmutableArray<AreaZones> Zones
+);

@@ -32,7 +32,12 @@ internal readonly record struct Frame(FrameKind Kind, byte[] Content)
 {
     private const int HeadLength = 5;
 
-    public static async Task Write(Stream to, FrameKind kind, ReadOnlyMemory<byte> content, CancellationToken cancel = default)
+    public static async Task Write(
+        Stream to,
+        FrameKind kind,
+        ReadOnlyMemory<byte> content,
+        CancellationToken cancel = default
+    )
     {
         var head = new byte[HeadLength];
         head[0] = (byte)kind;
@@ -46,9 +51,11 @@ internal readonly record struct Frame(FrameKind Kind, byte[] Content)
     public static async Task<Frame?> Read(Stream from, CancellationToken cancel = default)
     {
         var head = new byte[HeadLength];
-        if (await from.ReadAtLeastAsync(head, HeadLength, throwOnEndOfStream: false, cancel) < HeadLength) return null;
+        if (await from.ReadAtLeastAsync(head, HeadLength, throwOnEndOfStream: false, cancel) < HeadLength)
+            return null;
         var content = new byte[BinaryPrimitives.ReadInt32LittleEndian(head.AsSpan(1))];
-        if (await from.ReadAtLeastAsync(content, content.Length, throwOnEndOfStream: false, cancel) < content.Length) return null;
+        if (await from.ReadAtLeastAsync(content, content.Length, throwOnEndOfStream: false, cancel) < content.Length)
+            return null;
         return new Frame((FrameKind)head[0], content);
     }
 }

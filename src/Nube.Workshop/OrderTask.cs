@@ -11,7 +11,8 @@ namespace Nube.Workshop;
 /// <param name="Touching">Which areas run together when both are wet.</param>
 /// <param name="Hand">The maker's hand.</param>
 /// <param name="Effort">How long to look.</param>
-public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touching, Hand Hand, SearchEffort Effort) : WorkshopTask<Plan>
+public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touching, Hand Hand, SearchEffort Effort)
+    : WorkshopTask<Plan>
 {
     /// <inheritdoc />
     public override WorkLimits Limits => WorkLimits.Long;
@@ -22,9 +23,15 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
     /// <inheritdoc />
     public override bool EndsWithBestSoFar => true;
 
-    private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) => Scheduler.Improve(
-        Plan, Touching.Select(pair => (pair.One, pair.Other)), Hand, Effort,
-        new Told(now => say(new(now.Share, Words.Duration(now.FinishSeconds)))), stop);
+    private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) =>
+        Scheduler.Improve(
+            Plan,
+            Touching.Select(pair => (pair.One, pair.Other)),
+            Hand,
+            Effort,
+            new Told(now => say(new(now.Share, Words.Duration(now.FinishSeconds)))),
+            stop
+        );
 
     private sealed class Told(Action<SearchProgress> tell) : IProgress<SearchProgress>
     {
@@ -40,7 +47,13 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// <param name="Pace">Cards, hand, paper, air, and what else to reckon with.</param>
 /// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the same; null for none.</param>
 public sealed record PlanCards(
-    Painting Painting, ImmutableArray<Colourant> Colourants, Schools Schools, ImmutableArray<TouchingPair> Touching, Pace Pace, Plan? Before) : WorkshopTask<Plan>
+    Painting Painting,
+    ImmutableArray<Colourant> Colourants,
+    Schools Schools,
+    ImmutableArray<TouchingPair> Touching,
+    Pace Pace,
+    Plan? Before
+) : WorkshopTask<Plan>
 {
     /// <inheritdoc />
     public override WorkUrgency Urgency => WorkUrgency.Soon;
@@ -48,11 +61,18 @@ public sealed record PlanCards(
     private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
     {
         var paper = Pace.Paper;
-        var paints = new Paints(Colourants, [.. Colourants.Select(colourant => colourant.Optics())], paper, paper.Reflectance());
+        var paints = new Paints(
+            Colourants,
+            [.. Colourants.Select(colourant => colourant.Optics())],
+            paper,
+            paper.Reflectance()
+        );
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var passes = Painting.Passes(paints, Schools, touching, Pace);
-        Plan With(PlanOptions options) => Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
-        if (Before is null || !SamePasses(Before.Passes, passes)) return With(Pace.Options);
+        Plan With(PlanOptions options) =>
+            Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
+        if (Before is null || !SamePasses(Before.Passes, passes))
+            return With(Pace.Options);
         try
         {
             return With(Pace.Options with { Skipped = Before.Options.Skipped, Pinned = Before.Options.Pinned });
@@ -65,9 +85,15 @@ public sealed record PlanCards(
     }
 
     private static bool SamePasses(ImmutableArray<Pass> one, ImmutableArray<Pass> other) =>
-        one.Length == other.Length && one.Zip(other).All(both =>
-            both.First.Mix == both.Second.Mix && both.First.Stroke == both.Second.Stroke && both.First.Zone == both.Second.Zone
-            && both.First.Layer == both.Second.Layer && both.First.Areas.SequenceEqual(both.Second.Areas));
+        one.Length == other.Length
+        && one.Zip(other)
+            .All(both =>
+                both.First.Mix == both.Second.Mix
+                && both.First.Stroke == both.Second.Stroke
+                && both.First.Zone == both.Second.Zone
+                && both.First.Layer == both.Second.Layer
+                && both.First.Areas.SequenceEqual(both.Second.Areas)
+            );
 }
 
 /// <summary>Two areas that touch.</summary>

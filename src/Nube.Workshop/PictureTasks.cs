@@ -17,12 +17,13 @@ public sealed record CleanPicture : WorkshopTask<CleanedPicture>
 public sealed record CleanedPicture(byte[] File, PictureKind Kind)
 {
     /// <summary>Its media type.</summary>
-    public string MediaType => Kind switch
-    {
-        PictureKind.Svg => "image/svg+xml",
-        PictureKind.Png => "image/png",
-        _ => "image/jpeg",
-    };
+    public string MediaType =>
+        Kind switch
+        {
+            PictureKind.Svg => "image/svg+xml",
+            PictureKind.Png => "image/png",
+            _ => "image/jpeg",
+        };
 }
 
 /// <summary>Looks how many pixels a picture has.</summary>

@@ -34,7 +34,13 @@ async Task Do(WorkshopTask task, byte[] file, CancellationToken ends)
 {
     try
     {
-        var result = task.Do(file, progress => Say(FrameKind.Progress, JsonSerializer.SerializeToUtf8Bytes(progress, RecordJson.Options)).Wait(CancellationToken.None), ends);
+        var result = task.Do(
+            file,
+            progress =>
+                Say(FrameKind.Progress, JsonSerializer.SerializeToUtf8Bytes(progress, RecordJson.Options))
+                    .Wait(CancellationToken.None),
+            ends
+        );
         await Say(FrameKind.Result, JsonSerializer.SerializeToUtf8Bytes(result, result.GetType(), RecordJson.Options));
     }
     catch (PictureTroubleException trouble)

@@ -37,7 +37,10 @@ public sealed record StampRead(byte[] LinePng, double WidthMm, double HeightMm, 
     {
         ArgumentNullException.ThrowIfNull(art);
         var silhouette = Silhouette.Of(art, GapRule.Gappy, closings);
-        if (silhouette.Rings.IsEmpty) throw new PictureTroubleException("There is nothing in this picture that a stamp could print: only specks.");
+        if (silhouette.Rings.IsEmpty)
+            throw new PictureTroubleException(
+                "There is nothing in this picture that a stamp could print: only specks."
+            );
         return new StampRead(linePng, art.Width / art.PixelsPerMm, art.Height / art.PixelsPerMm, silhouette);
     }
 }

@@ -56,7 +56,8 @@ public enum WorkUrgency
 public abstract record WorkshopTask<TResult> : WorkshopTask
 {
     /// <inheritdoc />
-    internal sealed override object Do(byte[] file, Action<WorkProgress> say, CancellationToken stop) => Work(file, say, stop)!;
+    internal sealed override object Do(byte[] file, Action<WorkProgress> say, CancellationToken stop) =>
+        Work(file, say, stop)!;
 
     /// <inheritdoc cref="Do" />
     private protected abstract TResult Work(byte[] file, Action<WorkProgress> say, CancellationToken stop);

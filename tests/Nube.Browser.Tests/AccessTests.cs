@@ -12,28 +12,29 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
 
     private Window Wide => wide.Value;
 
-    public static TheoryData<string, string> Screens => new()
-    {
-        { "", "welcome" },
-        { "", "/" },
-        { "", "/stash" },
-        { "", "item" },
-        { "", "sheet" },
-        { "", "/mix" },
-        { "", "/reach" },
-        { "", "/book" },
-        { "", "/habits" },
-        { "", "/account" },
-        { "", "/nowhere" },
-        { "Jam jar labels", "image" },
-        { "Barrow cards", "image" },
-        { "Panel for the show bench", "scene" },
-        { "Notes for the watering", "colours" },
-        { "Notes for the watering", "plan" },
-        { "Swap invitations", "plan" },
-        { "Swap invitations", "bench" },
-        { "Swap invitations", "finish" },
-    };
+    public static TheoryData<string, string> Screens =>
+        new()
+        {
+            { "", "welcome" },
+            { "", "/" },
+            { "", "/stash" },
+            { "", "item" },
+            { "", "sheet" },
+            { "", "/mix" },
+            { "", "/reach" },
+            { "", "/book" },
+            { "", "/habits" },
+            { "", "/account" },
+            { "", "/nowhere" },
+            { "Jam jar labels", "image" },
+            { "Barrow cards", "image" },
+            { "Panel for the show bench", "scene" },
+            { "Notes for the watering", "colours" },
+            { "Notes for the watering", "plan" },
+            { "Swap invitations", "plan" },
+            { "Swap invitations", "bench" },
+            { "Swap invitations", "finish" },
+        };
 
     /// <summary>axe-core's rules for WCAG 2.0 to 2.2, levels A and AA.</summary>
     [Theory]
@@ -43,14 +44,17 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         Show(Wide, run, screen);
         var axe = File.ReadAllText(Path.Combine(NubeInBrowser.Root, "web", "node_modules", "axe-core", "axe.min.js"));
         Wide.Driver.ExecuteScript(axe);
-        var found = (string)Wide.Driver.ExecuteAsyncScript("""
-            const done = arguments[arguments.length - 1];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) =>
-              done(JSON.stringify({
-                rules: result.passes.length,
-                broken: result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html + ' ' + n.failureSummary).join('\n')}`),
-              })));
-            """)!;
+        var found = (string)
+            Wide.Driver.ExecuteAsyncScript(
+                """
+                const done = arguments[arguments.length - 1];
+                axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) =>
+                  done(JSON.stringify({
+                    rules: result.passes.length,
+                    broken: result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html + ' ' + n.failureSummary).join('\n')}`),
+                  })));
+                """
+            )!;
         var result = JsonDocument.Parse(found).RootElement;
         Assert.True(result.GetProperty("rules").GetInt32() > 5, "axe looked at something");
         Assert.Empty(result.GetProperty("broken").EnumerateArray().Select(broken => broken.GetString()));
@@ -62,11 +66,16 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
     {
         using var narrow = new Window(nube, 360, 740);
         Show(narrow, run, screen);
-        var width = Convert.ToInt64(narrow.Driver.ExecuteScript("return document.documentElement.scrollWidth"), System.Globalization.CultureInfo.InvariantCulture);
-        var widest = narrow.Driver.ExecuteScript("""
+        var width = Convert.ToInt64(
+            narrow.Driver.ExecuteScript("return document.documentElement.scrollWidth"),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
+        var widest = narrow.Driver.ExecuteScript(
+            """
             return [...document.querySelectorAll('body *')].filter((e) => e.getBoundingClientRect().right > 361 && !e.closest('.overflow-x-auto'))
               .slice(0, 3).map((e) => e.outerHTML.slice(0, 120)).join('\n');
-            """);
+            """
+        );
         Assert.True(width <= 360, $"{width} px wide: {widest}");
     }
 
@@ -82,7 +91,10 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         Wide.Press(Keys.Enter);
         Wide.Find("//p[contains(., ', step ')]");
         Wide.Press("n");
-        Wide.WaitUntil(() => Wide.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label") == "Note", "the note to have the focus");
+        Wide.WaitUntil(
+            () => Wide.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label") == "Note",
+            "the note to have the focus"
+        );
         Wide.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Enter);
         Wide.Driver.ExecuteScript("document.activeElement.blur()");
         Wide.Press("?");
@@ -100,17 +112,26 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
     public void Nothing_is_fetched_from_outside()
     {
         Show(Wide, "Swap invitations", "bench");
-        var outside = (string)Wide.Driver.ExecuteScript("""
-            return performance.getEntriesByType('resource').map((entry) => entry.name)
-              .filter((name) => !name.startsWith(location.origin) && !name.startsWith('data:')).join(' ');
-            """)!;
+        var outside = (string)
+            Wide.Driver.ExecuteScript(
+                """
+                return performance.getEntriesByType('resource').map((entry) => entry.name)
+                  .filter((name) => !name.startsWith(location.origin) && !name.startsWith('data:')).join(' ');
+                """
+            )!;
         Assert.Equal("", outside);
-        Assert.True((bool)Wide.Driver.ExecuteScript("return document.fonts.check('16px Alegreya') && [...document.fonts].some((f) => f.status === 'loaded')")!);
+        Assert.True(
+            (bool)
+                Wide.Driver.ExecuteScript(
+                    "return document.fonts.check('16px Alegreya') && [...document.fonts].some((f) => f.status === 'loaded')"
+                )!
+        );
     }
 
     public void Dispose()
     {
-        if (wide.IsValueCreated) wide.Value.Dispose();
+        if (wide.IsValueCreated)
+            wide.Value.Dispose();
     }
 
     private static void Show(Window window, string run, string screen)
@@ -128,14 +149,16 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
             window.Button("Scene").Click();
             window.Sees("How to stamp it");
         }
-        else if (run.Length > 0) window.OpenRun(run, screen);
+        else if (run.Length > 0)
+            window.OpenRun(run, screen);
         else if (screen is "item" or "sheet")
         {
             window.Open("/stash");
             window.Link(screen == "item" ? "Scarlet pencil" : "Sheet 1").Click();
             window.WaitUntil(() => new Uri(window.Driver.Url).AbsolutePath != "/stash", "the page to open");
         }
-        else window.Open(screen);
+        else
+            window.Open(screen);
         window.Find("//h1");
         if (screen == "bench")
         {
@@ -145,13 +168,20 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
         // What is folded away is looked at, too.
         window.Driver.ExecuteScript("document.querySelectorAll('details').forEach((folded) => (folded.open = true))");
         // What is loaded after the heading: pictures, lists, plans.
-        window.WaitUntil(() => (bool)window.Driver.ExecuteScript(
-            "return performance.now() - Math.max(0, ...performance.getEntriesByType('resource').map((e) => e.responseEnd)) > 400")!, "the screen to settle");
+        window.WaitUntil(
+            () =>
+                (bool)
+                    window.Driver.ExecuteScript(
+                        "return performance.now() - Math.max(0, ...performance.getEntriesByType('resource').map((e) => e.responseEnd)) > 400"
+                    )!,
+            "the screen to settle"
+        );
     }
 
     private void TabTo(Func<bool> there)
     {
-        for (var press = 0; press < 60 && !there(); press++) Wide.Press(Keys.Tab);
+        for (var press = 0; press < 60 && !there(); press++)
+            Wide.Press(Keys.Tab);
         Assert.True(there());
     }
 

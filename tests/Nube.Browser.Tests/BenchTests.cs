@@ -21,7 +21,11 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         var wet = window.Find("//li[contains(., ' min') and .//*[name()='svg']]").Text;
         window.Driver.Navigate().Refresh();
         window.WaitUntil(() => StepsDone() == done + 1, "the step after a reload");
-        Assert.Contains(wet[..1], window.Find("//li[contains(., ' min') and .//*[name()='svg']]").Text, StringComparison.Ordinal);
+        Assert.Contains(
+            wet[..1],
+            window.Find("//li[contains(., ' min') and .//*[name()='svg']]").Text,
+            StringComparison.Ordinal
+        );
 
         await nube.Stop();
         window.Press(" ");
@@ -29,7 +33,9 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Press("b"); // nothing is bound to it
         nube.Start();
         window.WaitUntil(() => StepsDone() == done + 2, "the tap to arrive");
-        Assert.Empty(window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'tap waits') and @role='status']")));
+        Assert.Empty(
+            window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'tap waits') and @role='status']"))
+        );
 
         window.Button("Back").Click();
         window.WaitUntil(() => StepsDone() == done + 1, "the step taken back");
@@ -49,7 +55,9 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Driver.Manage().Cookies.AddCookie(session!);
         window.Button("Sign in again").Click();
         window.WaitUntil(() => StepsDone() == done + 1, "the tap to arrive");
-        Assert.Empty(window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'waits here') and @role='status']")));
+        Assert.Empty(
+            window.Driver.FindElements(OpenQA.Selenium.By.XPath("//*[contains(., 'waits here') and @role='status']"))
+        );
     }
 
     [Fact]
@@ -61,10 +69,13 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         await using var data = NpgsqlDataSource.Create(nube.Connection);
         async Task<List<string>> Kinds()
         {
-            await using var asked = data.CreateCommand($"select tap->>'kind' from bench_taps where run_id = '{run["/runs/".Length..]}' order by arrival");
+            await using var asked = data.CreateCommand(
+                $"select tap->>'kind' from bench_taps where run_id = '{run["/runs/".Length..]}' order by arrival"
+            );
             await using var rows = await asked.ExecuteReaderAsync();
             List<string> kinds = [];
-            while (await rows.ReadAsync()) kinds.Add(rows.GetString(0));
+            while (await rows.ReadAsync())
+                kinds.Add(rows.GetString(0));
             return kinds;
         }
         var before = await Kinds();
@@ -72,7 +83,9 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         try
         {
             // Within one frame, as a knuckle that bounces and a hand that is quick would.
-            window.Driver.ExecuteScript("for (const key of ['w', 'Backspace', ' ']) window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))");
+            window.Driver.ExecuteScript(
+                "for (const key of ['w', 'Backspace', ' ']) window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))"
+            );
             window.WaitUntil(() => Kinds().Result.Count == before.Count + 3, "all three to arrive");
         }
         finally
@@ -93,7 +106,10 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Button("Plan the run").Click();
         window.Sees("in all; this plan");
         window.Button("Go to the bench").Click();
-        var steps = int.Parse(window.Find("//p[contains(., ', step ')]").Text.Split(" of ")[2], System.Globalization.CultureInfo.InvariantCulture);
+        var steps = int.Parse(
+            window.Find("//p[contains(., ', step ')]").Text.Split(" of ")[2],
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         Assert.True(steps > 20, $"{steps} steps");
         using var second = new Window(nube);
         for (var step = 1; step <= steps; step++)
@@ -141,7 +157,9 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         var done = StepsDone();
         window.Find("//summary[contains(., 'Something else')]").Click();
         window.Button("Another colour was taken").Click();
-        window.Find("//*[@aria-label='Which colour was taken for this step?']//button[.//*[contains(., 'water')]]").Click();
+        window
+            .Find("//*[@aria-label='Which colour was taken for this step?']//button[.//*[contains(., 'water')]]")
+            .Click();
         window.WaitUntil(() => StepsDone() == done + 1, "the step to count");
         window.Heading("Done otherwise");
         window.Find("//section[@aria-label='Done otherwise']//li[contains(., 'instead; it is')]");
@@ -155,7 +173,10 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         nube.Time.MoveOn(TimeSpan.FromMinutes(13));
         window.Find("//ul[@aria-label='Timers']/li[contains(., 'over')]");
         window.Find("//button[@aria-label='Take the timer the glue away']").Click();
-        window.WaitUntil(() => window.Driver.FindElements(OpenQA.Selenium.By.XPath("//ul[@aria-label='Timers']")).Count == 0, "the timer to go");
+        window.WaitUntil(
+            () => window.Driver.FindElements(OpenQA.Selenium.By.XPath("//ul[@aria-label='Timers']")).Count == 0,
+            "the timer to go"
+        );
 
         // A wash that is just laid dries in a third of the time when a fan is switched on.
         window.Press(" ");
@@ -169,7 +190,10 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Find("//button[starts-with(@aria-label, 'The room')]").Click();
         window.Find("//label[contains(., 'still air')]").Click();
         window.Button("Set the room").Click();
-        window.WaitUntil(() => window.Driver.FindElements(OpenQA.Selenium.By.CssSelector("dialog[open]")).Count == 0, "the room to be set");
+        window.WaitUntil(
+            () => window.Driver.FindElements(OpenQA.Selenium.By.CssSelector("dialog[open]")).Count == 0,
+            "the room to be set"
+        );
         window.Button("Back").Click();
         window.Button("Back").Click();
         window.WaitUntil(() => StepsDone() == done, "both steps taken back");
@@ -177,8 +201,15 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
     }
 
     /// <summary>The longest time until a card on the line is dry, min.</summary>
-    private double LongestMinutes() => window.Driver.FindElements(OpenQA.Selenium.By.XPath("//li[contains(., ' min') and .//*[name()='svg']]"))
-        .Select(card => card.Text.Split(' ')).Select(words => double.Parse(words[Array.IndexOf(words, "min") - 1], System.Globalization.CultureInfo.InvariantCulture)).DefaultIfEmpty(0).Max();
+    private double LongestMinutes() =>
+        window
+            .Driver.FindElements(OpenQA.Selenium.By.XPath("//li[contains(., ' min') and .//*[name()='svg']]"))
+            .Select(card => card.Text.Split(' '))
+            .Select(words =>
+                double.Parse(words[Array.IndexOf(words, "min") - 1], System.Globalization.CultureInfo.InvariantCulture)
+            )
+            .DefaultIfEmpty(0)
+            .Max();
 
     [Fact]
     public void A_note_is_kept_and_the_keys_of_the_note_do_not_tap()
@@ -189,7 +220,10 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Press("n");
         window.Field("Note").SendKeys("a drop too many");
         window.Button("Keep the note").Click();
-        window.WaitUntil(() => window.Driver.FindElements(OpenQA.Selenium.By.XPath("//input[@aria-label='Note']")).Count == 0, "the note to close");
+        window.WaitUntil(
+            () => window.Driver.FindElements(OpenQA.Selenium.By.XPath("//input[@aria-label='Note']")).Count == 0,
+            "the note to close"
+        );
         Assert.Equal(done, StepsDone());
         window.OpenRun("Swap invitations", "finish");
         window.Sees("a drop too many");

@@ -35,7 +35,10 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         window.Sees("2 areas are alike.");
         window.Field("One name for all of them").SendKeys("Room");
         window.Button("Name them").Click();
-        window.WaitUntil(() => window.Field("Name of area 2").GetDomProperty("value") == "Room 2", "the second room's name");
+        window.WaitUntil(
+            () => window.Field("Name of area 2").GetDomProperty("value") == "Room 2",
+            "the second room's name"
+        );
         Pick(1);
         window.Button("Leave white").Click();
         window.Sees("left white");
@@ -48,7 +51,12 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         window.WaitUntil(() => Shadows() != before, "shadows that moved with the light");
         Assert.Equal("235", sun.GetDomAttribute("aria-valuenow"));
         new Actions(window.Driver).MoveToElement(sun).ClickAndHold().MoveByOffset(-120, 60).Release().Perform();
-        window.WaitUntil(() => double.Parse(sun.GetDomAttribute("aria-valuenow")!, System.Globalization.CultureInfo.InvariantCulture) < 220, "the sun where it was dragged");
+        window.WaitUntil(
+            () =>
+                double.Parse(sun.GetDomAttribute("aria-valuenow")!, System.Globalization.CultureInfo.InvariantCulture)
+                < 220,
+            "the sun where it was dragged"
+        );
         window.Button("In greys").Click();
         window.Sees("Give some areas a colour first");
     }
@@ -83,15 +91,26 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
     {
         window.Button("Close a gap").Click();
         window.Sees("Draw a stroke over the gap");
-        var picture = window.Find("//*[name()='svg' and contains(@aria-label, 'numbered areas')]/*[name()='g']/*[name()='image']");
+        var picture = window.Find(
+            "//*[name()='svg' and contains(@aria-label, 'numbered areas')]/*[name()='g']/*[name()='image']"
+        );
         new Actions(window.Driver)
-            .MoveToElement(picture, 0, -picture.Size.Height / 6).ClickAndHold()
-            .MoveByOffset(0, picture.Size.Height / 3).Release().Perform();
+            .MoveToElement(picture, 0, -picture.Size.Height / 6)
+            .ClickAndHold()
+            .MoveByOffset(0, picture.Size.Height / 3)
+            .Release()
+            .Perform();
     }
 
-    private string Shadows() => string.Concat(window.Driver.FindElements(By.CssSelector("path[fill$='-shadow)']")).Select(path => path.GetDomAttribute("d")));
+    private string Shadows() =>
+        string.Concat(
+            window
+                .Driver.FindElements(By.CssSelector("path[fill$='-shadow)']"))
+                .Select(path => path.GetDomAttribute("d"))
+        );
 
-    private void Pick(int area) => window.Find($"//li//label[contains(., 'Pick area {area}') and .//span[normalize-space()='{area}']]").Click();
+    private void Pick(int area) =>
+        window.Find($"//li//label[contains(., 'Pick area {area}') and .//span[normalize-space()='{area}']]").Click();
 
     private void Begin(string name, string fileName, byte[] content)
     {

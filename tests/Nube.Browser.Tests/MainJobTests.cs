@@ -57,9 +57,19 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window.Sees("in all; this plan");
         // Another way for the colours to take turns, and what it would take.
         window.Find("//summary[contains(., 'Change the order')]").Click();
-        window.Find("//button[@aria-label='Plan it so: one colour over all cards after the other' and not(@disabled)]").Click();
+        window
+            .Find("//button[@aria-label='Plan it so: one colour over all cards after the other' and not(@disabled)]")
+            .Click();
         window.Sees("This plan goes light to dark in each area, one colour over all cards after the other");
-        window.WaitUntil(() => window.Driver.FindElements(By.XPath("//li[contains(., 'This plan') and contains(., 'one colour over all cards')]")).Count == 1, "the way that is taken to be marked");
+        window.WaitUntil(
+            () =>
+                window
+                    .Driver.FindElements(
+                        By.XPath("//li[contains(., 'This plan') and contains(., 'one colour over all cards')]")
+                    )
+                    .Count == 1,
+            "the way that is taken to be marked"
+        );
         var passes = window.Driver.FindElements(By.CssSelector("ol[aria-label='Passes in their order'] > li")).Count;
         Assert.True(passes >= 3);
 
@@ -94,8 +104,11 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window.Button("Split by a stroke").Click();
         var pear = window.Find("//*[@data-area='15']");
         new OpenQA.Selenium.Interactions.Actions(window.Driver)
-            .MoveToElement(pear, -pear.Size.Width / 2 - 15, 20).ClickAndHold()
-            .MoveByOffset(pear.Size.Width + 30, 0).Release().Perform();
+            .MoveToElement(pear, -pear.Size.Width / 2 - 15, 20)
+            .ClickAndHold()
+            .MoveByOffset(pear.Size.Width + 30, 0)
+            .Release()
+            .Perform();
         window.Sees("18 areas found in scan.jpg.");
     }
 
@@ -105,7 +118,8 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private IEnumerable<string> SevereMessages() => window.Driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message);
+    private IEnumerable<string> SevereMessages() =>
+        window.Driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message);
 
     private void BeginRun(string name, int cards)
     {
@@ -132,7 +146,8 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window.Button("Find areas").Click();
     }
 
-    private void Pick(int area) => window.Find($"//li//label[contains(., 'Pick area {area}') and .//span[normalize-space()='{area}']]").Click();
+    private void Pick(int area) =>
+        window.Find($"//li//label[contains(., 'Pick area {area}') and .//span[normalize-space()='{area}']]").Click();
 
     private void PickOnPicture(int area) => window.Find($"//*[@data-area='{area}']").Click();
 

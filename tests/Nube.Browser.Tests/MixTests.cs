@@ -30,18 +30,32 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Heading("A colour wanted");
         window.Field("Or take it from a photo").SendKeys(photo);
         var shown = window.Find("//button[starts-with(@aria-label, 'The photo')]");
-        new OpenQA.Selenium.Interactions.Actions(window.Driver).MoveToElement(shown, shown.Size.Width / 4, 0).Click().Perform();
-        window.WaitUntil(() => window.Field("Colour as # and six digits").GetDomProperty("value") == "#6f8f3f", "the colour of the leaf");
+        new OpenQA.Selenium.Interactions.Actions(window.Driver)
+            .MoveToElement(shown, shown.Size.Width / 4, 0)
+            .Click()
+            .Perform();
+        window.WaitUntil(
+            () => window.Field("Colour as # and six digits").GetDomProperty("value") == "#6f8f3f",
+            "the colour of the leaf"
+        );
 
         window.WaitUntil(() => Recipes().Count == 8, "eight recipes");
         window.Find("//label[normalize-space()='three']").Click();
-        window.WaitUntil(() => Recipes().Count == 8 && window.Driver.FindElements(By.CssSelector("section[aria-busy='true']")).Count == 0, "recipes of three");
+        window.WaitUntil(
+            () =>
+                Recipes().Count == 8
+                && window.Driver.FindElements(By.CssSelector("section[aria-busy='true']")).Count == 0,
+            "recipes of three"
+        );
         window.Button("Try it").Click();
         window.Sees("Thinned, colour to water");
         window.Sees("1:16");
         var water = window.Find("//div[button[@aria-label='More parts of water']]/span").Text;
         window.Find("//button[@aria-label='More parts of water']").Click();
-        window.WaitUntil(() => window.Find("//div[button[@aria-label='More parts of water']]/span").Text != water, "more water");
+        window.WaitUntil(
+            () => window.Find("//div[button[@aria-label='More parts of water']]/span").Text != water,
+            "more water"
+        );
         window.Sees("The same on your papers");
         window.Sees("another layer of the same");
         window.Sees("Its light");
@@ -66,7 +80,13 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Field("of").SendKeys("a set I choose");
         window.Field("against").SendKeys("another set I choose");
         window.Sees("two at least");
-        foreach (var (set, names) in new[] { ("This set", "Lemon yellow, Rose"), ("The other set", "Lemon yellow, Rose, Phthalo blue") })
+        foreach (
+            var (set, names) in new[]
+            {
+                ("This set", "Lemon yellow, Rose"),
+                ("The other set", "Lemon yellow, Rose, Phthalo blue"),
+            }
+        )
         {
             foreach (var name in names.Split(", "))
                 window.Find($"//fieldset[legend='{set}']//button[normalize-space()='{name}']").Click();
@@ -80,11 +100,18 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
     {
         window.OpenDemoBook();
         window.Open("/mix");
-        window.WaitUntil(() => Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "a recipe with phthalo green");
+        window.WaitUntil(
+            () => Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)),
+            "a recipe with phthalo green"
+        );
         window.Find("//summary[contains(., 'all your colours')]").Click();
         window.Find("//label[normalize-space()='Phthalo green']/input").Click();
         window.Sees("From 14 of your colours");
-        window.WaitUntil(() => Recipes().Count == 8 && !Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)), "recipes without it");
+        window.WaitUntil(
+            () =>
+                Recipes().Count == 8 && !Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)),
+            "recipes without it"
+        );
     }
 
     [Fact]
@@ -109,5 +136,6 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         File.Delete(photo);
     }
 
-    private System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Recipes() => window.Driver.FindElements(By.CssSelector("section[aria-label=Recipes] ol > li"));
+    private System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Recipes() =>
+        window.Driver.FindElements(By.CssSelector("section[aria-label=Recipes] ol > li"));
 }

@@ -39,14 +39,19 @@ public sealed class NubeInBrowser : IAsyncLifetime
 
     public string Address => $"http://127.0.0.1:{port}";
 
-    private static string Cluster => Environment.GetEnvironmentVariable("NUBE_TEST_POSTGRES")
-        ?? throw new InvalidOperationException("These tests need a PostgreSQL of their own. Run them with ./nube test browser.");
+    private static string Cluster =>
+        Environment.GetEnvironmentVariable("NUBE_TEST_POSTGRES")
+        ?? throw new InvalidOperationException(
+            "These tests need a PostgreSQL of their own. Run them with ./nube test browser."
+        );
 
     /// <summary>The built pages.</summary>
-    private static string Web => Environment.GetEnvironmentVariable("NUBE_WEB")
+    private static string Web =>
+        Environment.GetEnvironmentVariable("NUBE_WEB")
         ?? throw new InvalidOperationException("These tests need the built pages. Run them with ./nube test browser.");
 
-    public static string Root => Environment.GetEnvironmentVariable("NUBE_ROOT")
+    public static string Root =>
+        Environment.GetEnvironmentVariable("NUBE_ROOT")
         ?? throw new InvalidOperationException("Run these tests with ./nube test browser.");
 
     public async ValueTask InitializeAsync()
@@ -74,18 +79,23 @@ public sealed class NubeInBrowser : IAsyncLifetime
     /// <summary>A server that takes its time with every change.</summary>
     private sealed class SlowServer(Func<TimeSpan> delay) : IStartupFilter
     {
-        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-        {
-            app.Use(async (context, rest) =>
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
             {
-                if (!HttpMethods.IsGet(context.Request.Method)) await Task.Delay(delay());
-                await rest(context);
-            });
-            next(app);
-        };
+                app.Use(
+                    async (context, rest) =>
+                    {
+                        if (!HttpMethods.IsGet(context.Request.Method))
+                            await Task.Delay(delay());
+                        await rest(context);
+                    }
+                );
+                next(app);
+            };
     }
 
-    private sealed class Host(string connection, TimeProvider time, IStartupFilter slow) : WebApplicationFactory<Program>
+    private sealed class Host(string connection, TimeProvider time, IStartupFilter slow)
+        : WebApplicationFactory<Program>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {
@@ -96,7 +106,9 @@ public sealed class NubeInBrowser : IAsyncLifetime
             builder.UseSetting("Nube:UploadsPerMinute", "100000");
             builder.UseSetting("Nube:SearchShare", "0.05");
             builder.UseSetting("Nube:WarmUp", "false");
-            builder.ConfigureTestServices(services => services.AddSingleton(slow).Replace(ServiceDescriptor.Singleton<TimeProvider>(time)));
+            builder.ConfigureTestServices(services =>
+                services.AddSingleton(slow).Replace(ServiceDescriptor.Singleton<TimeProvider>(time))
+            );
         }
     }
 
@@ -111,7 +123,9 @@ public sealed class NubeInBrowser : IAsyncLifetime
 
     private static async Task Command(string sql)
     {
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Cluster) { Database = "postgres", Pooling = false }.ConnectionString);
+        await using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(Cluster) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         await connection.OpenAsync();
         await using var command = new NpgsqlCommand(sql, connection);
         await command.ExecuteNonQueryAsync();
@@ -134,19 +148,32 @@ public sealed class Window : IDisposable
         this.nube = nube;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless", "--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-quic", "--disable-dev-shm-usage", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-quic",
+            "--disable-dev-shm-usage",
+            $"--user-data-dir={profile}",
+            $"--window-size={width},{height}"
+        );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
         Driver = new ChromeDriver(service, options, TimeSpan.FromMinutes(1));
-        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
-        {
-            ["width"] = width,
-            ["height"] = height,
-            ["deviceScaleFactor"] = 1,
-            ["mobile"] = false,
-        });
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
     }
 
     public ChromeDriver Driver { get; }
@@ -165,7 +192,8 @@ public sealed class Window : IDisposable
     public void SignInLike(Window other)
     {
         Open("/health");
-        foreach (var cookie in other.Driver.Manage().Cookies.AllCookies) Driver.Manage().Cookies.AddCookie(cookie);
+        foreach (var cookie in other.Driver.Manage().Cookies.AllCookies)
+            Driver.Manage().Cookies.AddCookie(cookie);
     }
 
     /// <summary>Opens a run of the demo book in a stage; answers the run's path.</summary>
@@ -178,29 +206,47 @@ public sealed class Window : IDisposable
         return path;
     }
 
-    public IWebElement Find(string xpath) => Wait(() =>
-    {
-        var found = Driver.FindElements(By.XPath(xpath)).FirstOrDefault(element => element.Displayed);
-        return found;
-    }, xpath);
+    public IWebElement Find(string xpath) =>
+        Wait(
+            () =>
+            {
+                var found = Driver.FindElements(By.XPath(xpath)).FirstOrDefault(element => element.Displayed);
+                return found;
+            },
+            xpath
+        );
 
-    public IWebElement Button(string text) => Wait(
-        () => Driver.FindElements(By.XPath($"//button[starts-with(normalize-space(), {Quoted(text)})]")).FirstOrDefault(b => b.Displayed && b.Enabled), $"button {text}");
+    public IWebElement Button(string text) =>
+        Wait(
+            () =>
+                Driver
+                    .FindElements(By.XPath($"//button[starts-with(normalize-space(), {Quoted(text)})]"))
+                    .FirstOrDefault(b => b.Displayed && b.Enabled),
+            $"button {text}"
+        );
 
     public IWebElement Link(string text) => Find($"//a[contains(normalize-space(), {Quoted(text)})]");
 
-    public IWebElement Heading(string text) => Find($"//*[self::h1 or self::h2 or self::h3][contains(normalize-space(), {Quoted(text)})]");
+    public IWebElement Heading(string text) =>
+        Find($"//*[self::h1 or self::h2 or self::h3][contains(normalize-space(), {Quoted(text)})]");
 
     public IWebElement Field(string label) =>
-        Find($"//*[(self::input or self::select) and (@aria-label={Quoted(label)} or ancestor::label[starts-with(normalize-space(), {Quoted(label)})])]");
+        Find(
+            $"//*[(self::input or self::select) and (@aria-label={Quoted(label)} or ancestor::label[starts-with(normalize-space(), {Quoted(label)})])]"
+        );
 
     public void Sees(string text) => Find($"//*[contains(normalize-space(.), {Quoted(text)})]");
 
     public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(Driver).SendKeys(keys).Perform();
 
-    public T Wait<T>(Func<T?> condition, string what) where T : class
+    public T Wait<T>(Func<T?> condition, string what)
+        where T : class
     {
-        var wait = new WebDriverWait(Driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(50), Message = $"Waited for {what} at {Driver.Url}" };
+        var wait = new WebDriverWait(Driver, Patience)
+        {
+            PollingInterval = TimeSpan.FromMilliseconds(50),
+            Message = $"Waited for {what} at {Driver.Url}",
+        };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         return wait.Until(_ => condition())!;
     }
@@ -213,5 +259,6 @@ public sealed class Window : IDisposable
         Directory.Delete(profile, recursive: true);
     }
 
-    private static string Quoted(string text) => text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
+    private static string Quoted(string text) =>
+        text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
 }

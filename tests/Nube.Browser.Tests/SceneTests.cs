@@ -47,14 +47,28 @@ public sealed class SceneTests(NubeInBrowser nube) : IDisposable
 
         // Dragged, and moved by keyboard, then turned.
         var shed = OnPanel("shed");
-        new Actions(window.Driver).MoveToElement(shed, 60, -60).ClickAndHold().MoveByOffset(70, -50).Release().Perform();
+        new Actions(window.Driver)
+            .MoveToElement(shed, 60, -60)
+            .ClickAndHold()
+            .MoveByOffset(70, -50)
+            .Release()
+            .Perform();
         window.WaitUntil(() => Moved("shed") is { X: > 60, Y: < 60 }, "the shed where it was dragged");
         var crate = OnPanel("crate");
         var before = Moved("crate");
         crate.SendKeys(Keys.Shift + Keys.ArrowRight + Keys.ArrowRight + Keys.Null);
         window.WaitUntil(() => Math.Abs(Moved("crate").X - before.X - 10) < 0.01, "the crate 10 mm to the right");
 
-        string[] order = ["Cut masks of pot and crate", "Stamp pot.", "Let pot dry", "Stamp crate.", "Let crate dry", "Stamp shed.", "Lift the masks off"];
+        string[] order =
+        [
+            "Cut masks of pot and crate",
+            "Stamp pot.",
+            "Let pot dry",
+            "Stamp crate.",
+            "Let crate dry",
+            "Stamp shed.",
+            "Lift the masks off",
+        ];
         var steps = window.Driver.FindElements(By.XPath("//section[@aria-label='How to stamp the scene']//ol/li"));
         Assert.Equal(order.Length, steps.Count);
         Assert.All(order.Zip(steps), pair => Assert.StartsWith(pair.First, pair.Second.Text, StringComparison.Ordinal));
@@ -62,7 +76,14 @@ public sealed class SceneTests(NubeInBrowser nube) : IDisposable
 
         window.Button("Find its areas").Click();
         window.Sees("3 areas found");
-        window.WaitUntil(() => window.Field("Name of area 1").GetDomProperty("value") is "shed, part 1" or "crate, part 1" or "pot, part 1", "areas called after their stamps");
+        window.WaitUntil(
+            () =>
+                window.Field("Name of area 1").GetDomProperty("value")
+                    is "shed, part 1"
+                        or "crate, part 1"
+                        or "pot, part 1",
+            "areas called after their stamps"
+        );
 
         // Undo takes back the last move, and then the areas are of another arrangement.
         window.Button("Scene").Click();
@@ -74,16 +95,25 @@ public sealed class SceneTests(NubeInBrowser nube) : IDisposable
     }
 
     private List<string> Placed() =>
-        [.. window.Driver.FindElements(By.XPath("//section[@aria-label='What is placed']//ol/li/button[1]")).Select(button => button.Text.Split('\n')[0].Trim())];
+        [
+            .. window
+                .Driver.FindElements(By.XPath("//section[@aria-label='What is placed']//ol/li/button[1]"))
+                .Select(button => button.Text.Split('\n')[0].Trim()),
+        ];
 
-    private IWebElement InList(string name) => window.Find($"//section[@aria-label='What is placed']//li/button[starts-with(normalize-space(), '{name}')]");
+    private IWebElement InList(string name) =>
+        window.Find($"//section[@aria-label='What is placed']//li/button[starts-with(normalize-space(), '{name}')]");
 
-    private IWebElement OnPanel(string name) => window.Find($"//*[local-name()='g' and starts-with(@aria-label, '{name};')]");
+    private IWebElement OnPanel(string name) =>
+        window.Find($"//*[local-name()='g' and starts-with(@aria-label, '{name};')]");
 
     private (double X, double Y) Moved(string name)
     {
         var numbers = OnPanel(name).GetDomAttribute("transform")!["translate(".Length..].Split(')')[0].Split(' ');
-        return (double.Parse(numbers[0], CultureInfo.InvariantCulture), double.Parse(numbers[1], CultureInfo.InvariantCulture));
+        return (
+            double.Parse(numbers[0], CultureInfo.InvariantCulture),
+            double.Parse(numbers[1], CultureInfo.InvariantCulture)
+        );
     }
 
     public void Dispose()

@@ -30,21 +30,54 @@ public sealed class ScriptTests : IDisposable
             Assert.True(await nube.IsReady());
 
             using var maker = await nube.SignUp("Script");
-            Assert.Equal(HttpStatusCode.Created, (await maker.PostAsJsonAsync("/api/runs", new { name = "Kept cards", cards = 3 }, TestContext.Current.CancellationToken)).StatusCode);
+            Assert.Equal(
+                HttpStatusCode.Created,
+                (
+                    await maker.PostAsJsonAsync(
+                        "/api/runs",
+                        new { name = "Kept cards", cards = 3 },
+                        TestContext.Current.CancellationToken
+                    )
+                ).StatusCode
+            );
 
-            Process.GetProcessById(int.Parse((await File.ReadAllLinesAsync(Path.Combine(data, "pg", "postmaster.pid"), TestContext.Current.CancellationToken))[0], CultureInfo.InvariantCulture)).Kill();
-            await nube.Until(async () => nube.Said.Contains("The database has stopped", StringComparison.Ordinal) && await nube.IsReady(), "the database to be back");
+            Process
+                .GetProcessById(
+                    int.Parse(
+                        (
+                            await File.ReadAllLinesAsync(
+                                Path.Combine(data, "pg", "postmaster.pid"),
+                                TestContext.Current.CancellationToken
+                            )
+                        )[0],
+                        CultureInfo.InvariantCulture
+                    )
+                )
+                .Kill();
+            await nube.Until(
+                async () =>
+                    nube.Said.Contains("The database has stopped", StringComparison.Ordinal) && await nube.IsReady(),
+                "the database to be back"
+            );
             Assert.Equal("Kept cards", await FirstRun(maker));
 
             var written = await Ended("backup", backup, "--data", data);
             Assert.True(written.Code == 0, written.Said);
-            Assert.Contains("there already", (await Ended("backup", backup, "--data", data)).Said, StringComparison.Ordinal);
+            Assert.Contains(
+                "there already",
+                (await Ended("backup", backup, "--data", data)).Said,
+                StringComparison.Ordinal
+            );
             // Nothing is put back into a folder that is in use.
             Assert.NotEqual(0, (await Ended("restore", backup, "--data", data)).Code);
         }
         var elsewhere = Path.Combine(folder, "elsewhere");
         var damaged = Path.Combine(folder, "damaged.dump");
-        await File.WriteAllBytesAsync(damaged, (await File.ReadAllBytesAsync(backup, TestContext.Current.CancellationToken))[..500], TestContext.Current.CancellationToken);
+        await File.WriteAllBytesAsync(
+            damaged,
+            (await File.ReadAllBytesAsync(backup, TestContext.Current.CancellationToken))[..500],
+            TestContext.Current.CancellationToken
+        );
         Assert.NotEqual(0, (await Ended("restore", damaged, "--data", elsewhere)).Code);
         var back = await Ended("restore", backup, "--data", elsewhere);
         Assert.True(back.Code == 0, back.Said);
@@ -63,18 +96,32 @@ public sealed class ScriptTests : IDisposable
     {
         // What the first version kept of its demo book and of a maker's run with a picture, colours, a plan and taps.
         var first = Path.Combine(NubeInBrowser.Root, "tests", "Nube.Browser.Tests", "Files", "first-version.dump");
-        var (old, anew, backup) = (Path.Combine(folder, "old"), Path.Combine(folder, "new"), Path.Combine(folder, "old.dump"));
+        var (old, anew, backup) = (
+            Path.Combine(folder, "old"),
+            Path.Combine(folder, "new"),
+            Path.Combine(folder, "old.dump")
+        );
         Assert.Equal(0, (await Ended("restore", first, "--data", old)).Code);
         Assert.Equal(0, (await Ended("backup", backup, "--data", old)).Code);
         Assert.Equal(0, (await Ended("restore", backup, "--data", anew)).Code);
         using var nube = await Started(anew);
         using var maker = await nube.SignIn("First version");
-        var runs = (await maker.GetFromJsonAsync<JsonNode>("/api/runs", TestContext.Current.CancellationToken))!.AsArray();
+        var runs = (
+            await maker.GetFromJsonAsync<JsonNode>("/api/runs", TestContext.Current.CancellationToken)
+        )!.AsArray();
         var run = Assert.Single(runs)!;
         Assert.Equal("Old cards", run["name"]!.GetValue<string>());
         foreach (var stage in new[] { "colours", "plan", "bench" })
-            Assert.Equal(HttpStatusCode.OK, (await maker.GetAsync($"/api/runs/{run["id"]}/{stage}", TestContext.Current.CancellationToken)).StatusCode);
-        var bench = await maker.GetFromJsonAsync<JsonNode>($"/api/runs/{run["id"]}/bench", TestContext.Current.CancellationToken);
+            Assert.Equal(
+                HttpStatusCode.OK,
+                (
+                    await maker.GetAsync($"/api/runs/{run["id"]}/{stage}", TestContext.Current.CancellationToken)
+                ).StatusCode
+            );
+        var bench = await maker.GetFromJsonAsync<JsonNode>(
+            $"/api/runs/{run["id"]}/bench",
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(2, bench!["stepsDone"]!.GetValue<int>());
     }
 
@@ -85,7 +132,9 @@ public sealed class ScriptTests : IDisposable
     }
 
     private static async Task<string> FirstRun(HttpClient maker) =>
-        (await maker.GetFromJsonAsync<JsonNode>("/api/runs", TestContext.Current.CancellationToken))!.AsArray()[0]!["name"]!.GetValue<string>();
+        (await maker.GetFromJsonAsync<JsonNode>("/api/runs", TestContext.Current.CancellationToken))!.AsArray()[0]![
+            "name"
+        ]!.GetValue<string>();
 
     private static string FreePort()
     {
@@ -98,7 +147,10 @@ public sealed class ScriptTests : IDisposable
     {
         var port = FreePort();
         var nube = new Nube(new Uri($"http://127.0.0.1:{port}"), "--no-demo", "--data", data, "--port", port);
-        await nube.Until(() => Task.FromResult(nube.Said.Contains("Nube is at", StringComparison.Ordinal)), "Nube to start");
+        await nube.Until(
+            () => Task.FromResult(nube.Said.Contains("Nube is at", StringComparison.Ordinal)),
+            "Nube to start"
+        );
         return nube;
     }
 
@@ -121,7 +173,11 @@ public sealed class ScriptTests : IDisposable
         public Nube(Uri address, params string[] arguments)
         {
             this.address = address;
-            var start = new ProcessStartInfo(Path.Combine(NubeInBrowser.Root, "nube"), arguments) { RedirectStandardOutput = true, RedirectStandardError = true };
+            var start = new ProcessStartInfo(Path.Combine(NubeInBrowser.Root, "nube"), arguments)
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            };
             process = new Process { StartInfo = start };
             process.OutputDataReceived += Hear;
             process.ErrorDataReceived += Hear;
@@ -134,7 +190,8 @@ public sealed class ScriptTests : IDisposable
         {
             get
             {
-                lock (said) return said.ToString();
+                lock (said)
+                    return said.ToString();
             }
         }
 
@@ -180,8 +237,12 @@ public sealed class ScriptTests : IDisposable
             {
                 await http.GetAsync("/api/account");
                 http.DefaultRequestHeaders.Remove("X-Nube-Request");
-                http.DefaultRequestHeaders.Add("X-Nube-Request", Uri.UnescapeDataString(cookies.GetCookies(address)["nube-request"]!.Value));
-                if (looks == 0) (await http.PostAsJsonAsync(how, new { name, password = Password })).EnsureSuccessStatusCode();
+                http.DefaultRequestHeaders.Add(
+                    "X-Nube-Request",
+                    Uri.UnescapeDataString(cookies.GetCookies(address)["nube-request"]!.Value)
+                );
+                if (looks == 0)
+                    (await http.PostAsJsonAsync(how, new { name, password = Password })).EnsureSuccessStatusCode();
             }
             return http;
         }
@@ -192,14 +253,16 @@ public sealed class ScriptTests : IDisposable
             {
                 // As a maker does with Ctrl-C: it stops its server and its database.
                 Process.Start("kill", ["-TERM", process.Id.ToString(CultureInfo.InvariantCulture)])!.WaitForExit();
-                if (!process.WaitForExit(TimeSpan.FromSeconds(60))) process.Kill(entireProcessTree: true);
+                if (!process.WaitForExit(TimeSpan.FromSeconds(60)))
+                    process.Kill(entireProcessTree: true);
             }
             process.Dispose();
         }
 
         private void Hear(object sender, DataReceivedEventArgs line)
         {
-            lock (said) said.AppendLine(line.Data);
+            lock (said)
+                said.AppendLine(line.Data);
         }
     }
 }

@@ -18,7 +18,8 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
         window.Find("//summary[contains(., 'Make a sheet')]").Click();
         window.WaitUntil(() => Chosen().Count == 12, "the twelve colours that are not measured");
         // The other tests mix from those: only one is painted here.
-        foreach (var box in Chosen()) box.Click();
+        foreach (var box in Chosen())
+            box.Click();
         window.Find("//fieldset//label[normalize-space()='Cobalt blue']").Click();
         window.Button("Make the sheet").Click();
         window.Heading("Swatch sheet ");
@@ -28,7 +29,10 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
         window.Button("scanner").Click();
         window.Sees("Read from the scan.");
         window.Sees("All marks found");
-        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("polygon")).Count == 5, "a box for each patch over the picture");
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("polygon")).Count == 5,
+            "a box for each patch over the picture"
+        );
         Assert.NotEmpty(window.Driver.FindElements(By.XPath("//td//span[contains(., '± ')]")));
 
         // A box that went wrong is left out, and taken in again.
@@ -45,7 +49,9 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
         window.Button("phone with a colour chart in the shot").Click();
         window.Sees("the photo put right by the chart");
         window.Button("Move the corners of the chart").Click();
-        window.Find("//button[starts-with(@aria-label, 'The first corner of the chart')]").SendKeys(Keys.ArrowLeft + Keys.ArrowUp);
+        window
+            .Find("//button[starts-with(@aria-label, 'The first corner of the chart')]")
+            .SendKeys(Keys.ArrowLeft + Keys.ArrowUp);
         window.Button("Read the chart there").Click();
         window.Button("Without the chart").Click();
         window.Sees("Read from scan and photo together.");
@@ -73,12 +79,26 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
         window.Sees("Kept.");
         window.Link("Back to the stash").Click();
         window.Find("//input[@type='search']").SendKeys("third loop");
-        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("section[aria-label=Colours] li h3")).Select(h => h.Text).SequenceEqual(["Violet"]), "the violet alone");
+        window.WaitUntil(
+            () =>
+                window
+                    .Driver.FindElements(By.CssSelector("section[aria-label=Colours] li h3"))
+                    .Select(h => h.Text)
+                    .SequenceEqual(["Violet"]),
+            "the violet alone"
+        );
 
         window.Find("//input[@type='search']").Clear();
         window.Driver.Navigate().Refresh();
         window.Field("Show").SendKeys("what runs low");
-        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("section[aria-label=Colours] li h3")).Select(h => h.Text).SequenceEqual(["Rose"]), "what runs low");
+        window.WaitUntil(
+            () =>
+                window
+                    .Driver.FindElements(By.CssSelector("section[aria-label=Colours] li h3"))
+                    .Select(h => h.Text)
+                    .SequenceEqual(["Rose"]),
+            "what runs low"
+        );
     }
 
     [Fact]
@@ -120,13 +140,21 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
     {
         window.OpenDemoBook();
         window.Open("/reach");
-        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("section[aria-label=Reach] rect")).Count == 5 * 36, "five strips of 36 bars");
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("section[aria-label=Reach] rect")).Count == 5 * 36,
+            "five strips of 36 bars"
+        );
         window.Button("Choose them").Click();
-        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("section[aria-label=Kit] li")).Count == 6, "six colours");
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("section[aria-label=Kit] li")).Count == 6,
+            "six colours"
+        );
         window.Field("of").SendKeys("the kit shown here");
         window.Sees("6 colours, mixed two at a time");
         window.Field("Look over").SendKeys("Notes for the watering");
-        window.Find("//section[@aria-label='Colours together']//*[contains(., 'louder') or contains(., 'than the rest') or contains(., 'mud')]");
+        window.Find(
+            "//section[@aria-label='Colours together']//*[contains(., 'louder') or contains(., 'than the rest') or contains(., 'mud')]"
+        );
     }
 
     private System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Chosen() =>

@@ -90,7 +90,10 @@ public sealed class TroubleTests(NubeInBrowser nube) : IDisposable
         window.Open("/");
         window.Find("//button[@aria-label='Delete Short-lived']").Click();
         window.Button("Delete it").Click();
-        window.WaitUntil(() => window.Driver.FindElements(OpenQA.Selenium.By.LinkText("Short-lived")).Count == 0, "the run to go");
+        window.WaitUntil(
+            () => window.Driver.FindElements(OpenQA.Selenium.By.LinkText("Short-lived")).Count == 0,
+            "the run to go"
+        );
         window.Open(address);
         window.Sees("This run is not there any more.");
         window.Link("Go to the line").Click();
@@ -110,7 +113,10 @@ public sealed class TroubleTests(NubeInBrowser nube) : IDisposable
         window.Sees("These colours cannot reach the wish: this is the nearest");
         window.Find("//*[@data-area='26']").Click();
         window.Button("Leave white").Click();
-        window.WaitUntil(() => window.Driver.FindElements(OpenQA.Selenium.By.CssSelector("article")).Count == 0, "the area to be white again");
+        window.WaitUntil(
+            () => window.Driver.FindElements(OpenQA.Selenium.By.CssSelector("article")).Count == 0,
+            "the area to be white again"
+        );
     }
 
     public void Dispose()

@@ -1,6 +1,6 @@
-using Microsoft.AspNetCore.Http.Metadata;
 using System.Net;
 using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -15,7 +15,10 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("Rhubarb", (await visitor.Look())["name"]!.GetValue<string>());
         await visitor.Ok(visitor.Post("/api/account/sign-out"));
         Assert.False((await visitor.Look())["signedIn"]!.GetValue<bool>());
-        var wrong = await visitor.Trouble(HttpStatusCode.Unauthorized, visitor.Post("/api/account/sign-in", new { name = "Rhubarb", password = "not this one" }));
+        var wrong = await visitor.Trouble(
+            HttpStatusCode.Unauthorized,
+            visitor.Post("/api/account/sign-in", new { name = "Rhubarb", password = "not this one" })
+        );
         Assert.Contains("do not belong together", wrong, StringComparison.Ordinal);
         await visitor.Ok(visitor.Post("/api/account/sign-in", new { name = "rhubarb", password = "plum jam 12" }));
         Assert.True((await visitor.Look())["signedIn"]!.GetValue<bool>());
@@ -34,7 +37,10 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var visitor = server.Stranger();
         await visitor.Look();
-        var sentence = await visitor.Trouble(HttpStatusCode.UnprocessableEntity, visitor.Post("/api/account/sign-up", new { name, password }));
+        var sentence = await visitor.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            visitor.Post("/api/account/sign-up", new { name, password })
+        );
         Assert.Contains(part, sentence, StringComparison.Ordinal);
     }
 
@@ -44,8 +50,14 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
         await server.NewMaker("Medlar");
         var visitor = server.Stranger();
         await visitor.Look();
-        Assert.Contains("taken", await visitor.Trouble(
-            HttpStatusCode.UnprocessableEntity, visitor.Post("/api/account/sign-up", new { name = "medlar", password = "plum jam 12" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "taken",
+            await visitor.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                visitor.Post("/api/account/sign-up", new { name = "medlar", password = "plum jam 12" })
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -61,27 +73,50 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var stranger = server.Stranger();
         await stranger.Look();
-        var endpoints = server.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-            .Where(e => e.RoutePattern.RawText!.StartsWith("/api/", StringComparison.Ordinal)).ToList();
+        var endpoints = server
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.RoutePattern.RawText!.StartsWith("/api/", StringComparison.Ordinal))
+            .ToList();
         Assert.True(endpoints.Count > 25);
         var open = new List<string>();
         foreach (var endpoint in endpoints)
         {
             var pattern = endpoint.RoutePattern.RawText!;
-            if (endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null || pattern.Contains("{**rest}", StringComparison.Ordinal))
+            if (
+                endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null
+                || pattern.Contains("{**rest}", StringComparison.Ordinal)
+            )
             {
                 open.Add(pattern);
                 continue;
             }
-            var address = System.Text.RegularExpressions.Regex.Replace(pattern, @"\{(\w+)(:\w+)?\}", m => m.Groups[2].Value == ":int" ? "1" : Guid.NewGuid().ToString());
-            var takesFile = endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes.Contains("multipart/form-data") == true;
+            var address = System.Text.RegularExpressions.Regex.Replace(pattern, @"\{(\w+)(:\w+)?\}", m =>
+                m.Groups[2].Value == ":int" ? "1" : Guid.NewGuid().ToString()
+            );
+            var takesFile =
+                endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes.Contains("multipart/form-data") == true;
             var method = endpoint.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0];
-            var answer = await stranger.Send(new HttpMethod(method), address, method is "GET" or "DELETE" ? null : takesFile ? Visitor.Form([1], "a.svg") : new { });
+            var answer = await stranger.Send(
+                new HttpMethod(method),
+                address,
+                method is "GET" or "DELETE" ? null
+                    : takesFile ? Visitor.Form([1], "a.svg")
+                    : new { }
+            );
             Assert.True(answer.StatusCode == HttpStatusCode.Unauthorized, $"{method} {address}: {answer.StatusCode}");
         }
         Assert.Equal(
-            ["/api/account/", "/api/account/demo", "/api/account/sign-in", "/api/account/sign-up", "/api/{**rest}", "/api/{documentName}.json"],
-            open.Distinct().Order());
+            [
+                "/api/account/",
+                "/api/account/demo",
+                "/api/account/sign-in",
+                "/api/account/sign-up",
+                "/api/{**rest}",
+                "/api/{documentName}.json",
+            ],
+            open.Distinct().Order()
+        );
     }
 
     [Fact]
@@ -89,8 +124,14 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var visitor = await server.NewMaker();
         visitor.ForgetToken();
-        Assert.Contains("Load it again", await visitor.Trouble(
-            HttpStatusCode.BadRequest, visitor.Post("/api/runs", new { name = "Forged", cards = 1 })), StringComparison.Ordinal);
+        Assert.Contains(
+            "Load it again",
+            await visitor.Trouble(
+                HttpStatusCode.BadRequest,
+                visitor.Post("/api/runs", new { name = "Forged", cards = 1 })
+            ),
+            StringComparison.Ordinal
+        );
         await visitor.Look();
         Assert.Empty((await visitor.Ok(visitor.Get("/api/runs"))).AsArray());
     }
@@ -99,10 +140,34 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task The_room_is_kept_and_an_impossible_one_refused()
     {
         var visitor = await server.NewMaker();
-        await visitor.Ok(visitor.Put("/api/account/room", new { temperature = 17, relativeHumidity = 0.7, speed = 0.3 }));
+        await visitor.Ok(
+            visitor.Put(
+                "/api/account/room",
+                new
+                {
+                    temperature = 17,
+                    relativeHumidity = 0.7,
+                    speed = 0.3,
+                }
+            )
+        );
         Assert.Equal(17, (await visitor.Look())["room"]!["temperature"]!.GetValue<double>());
-        Assert.Contains("5 to 45", await visitor.Trouble(
-            HttpStatusCode.UnprocessableEntity, visitor.Put("/api/account/room", new { temperature = 17, relativeHumidity = 1.0, speed = 0.3 })), StringComparison.Ordinal);
+        Assert.Contains(
+            "5 to 45",
+            await visitor.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                visitor.Put(
+                    "/api/account/room",
+                    new
+                    {
+                        temperature = 17,
+                        relativeHumidity = 1.0,
+                        speed = 0.3,
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -110,7 +175,11 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var answer = await server.Stranger().Get("/health");
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-        Assert.Contains("default-src 'self'", answer.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Contains(
+            "default-src 'self'",
+            answer.Headers.GetValues("Content-Security-Policy").Single(),
+            StringComparison.Ordinal
+        );
         Assert.Equal("nosniff", answer.Headers.GetValues("X-Content-Type-Options").Single());
         Assert.Equal(HttpStatusCode.NotFound, (await server.Stranger().Get("/api/nowhere")).StatusCode);
     }
@@ -119,7 +188,8 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
 /// <summary>A server on which one address may sign in only a few times a minute.</summary>
 public sealed class PatientServer : NubeServer
 {
-    protected override IReadOnlyDictionary<string, string> Settings { get; } = new Dictionary<string, string> { ["Nube:SignInsPerMinute"] = "3" };
+    protected override IReadOnlyDictionary<string, string> Settings { get; } =
+        new Dictionary<string, string> { ["Nube:SignInsPerMinute"] = "3" };
 }
 
 public class RateLimitTests(PatientServer server) : IClassFixture<PatientServer>
@@ -129,8 +199,14 @@ public class RateLimitTests(PatientServer server) : IClassFixture<PatientServer>
     {
         var visitor = server.Stranger();
         await visitor.Look();
-        Task<HttpResponseMessage> Guess() => visitor.Post("/api/account/sign-in", new { name = "Rhubarb", password = "a guess 123" });
-        for (var i = 0; i < 3; i++) await visitor.Trouble(HttpStatusCode.Unauthorized, Guess());
-        Assert.Contains("Wait a minute", await visitor.Trouble(HttpStatusCode.TooManyRequests, Guess()), StringComparison.Ordinal);
+        Task<HttpResponseMessage> Guess() =>
+            visitor.Post("/api/account/sign-in", new { name = "Rhubarb", password = "a guess 123" });
+        for (var i = 0; i < 3; i++)
+            await visitor.Trouble(HttpStatusCode.Unauthorized, Guess());
+        Assert.Contains(
+            "Wait a minute",
+            await visitor.Trouble(HttpStatusCode.TooManyRequests, Guess()),
+            StringComparison.Ordinal
+        );
     }
 }

@@ -27,13 +27,28 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         var found = await maker.Ok(maker.Post($"{run}/image/panel", Visitor.Form(photo, "photo.jpg")));
         Assert.True(found["found"]!.GetValue<bool>());
         var points = found["corners"]!.ToJsonString();
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/image", Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm"))));
-        var job = await maker.Follow(maker.Post($"{run}/image", Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm"), ("height", "100 mm"))));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post($"{run}/image", Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm")))
+        );
+        var job = await maker.Follow(
+            maker.Post(
+                $"{run}/image",
+                Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm"), ("height", "100 mm"))
+            )
+        );
         Assert.Equal("3 areas found.", job["message"]!.GetValue<string>());
         var image = await Image(maker, run);
-        Assert.Equal((100, 100), (image["widthMm"]!.GetValue<double>(), Math.Round(image["heightMm"]!.GetValue<double>())));
+        Assert.Equal(
+            (100, 100),
+            (image["widthMm"]!.GetValue<double>(), Math.Round(image["heightMm"]!.GetValue<double>()))
+        );
         // Rooms of 40 x 40 and 80 x 40 mm, and the lines between them.
-        Assert.InRange(image["areas"]!.AsArray().Max(area => area!["sizeMm2"]!.GetValue<double>()), 3200 * 0.97, 3200 * 1.03);
+        Assert.InRange(
+            image["areas"]!.AsArray().Max(area => area!["sizeMm2"]!.GetValue<double>()),
+            3200 * 0.97,
+            3200 * 1.03
+        );
         await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.4 }));
         Assert.Equal(3, (await Image(maker, run))["areas"]!.AsArray().Count);
     }
@@ -53,17 +68,40 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         using var png = bitmap.Encode(SKEncodedImageFormat.Webp, 100);
         var file = png.ToArray();
         string Points(double x) => Json([new(100 / 600.0, 0.2), new(x / 600.0, 0.2)]);
-        await maker.Follow(maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500)), ("width", "80 mm"))));
+        await maker.Follow(
+            maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500)), ("width", "80 mm")))
+        );
         var image = await Image(maker, run);
         Assert.Equal(120, image["widthMm"]!.GetValue<double>(), 0.1); // 400 of 600 pixels are 80 mm
         Assert.InRange(image["areas"]![0]!["sizeMm2"]!.GetValue<double>(), 4800 * 0.98, 4800 * 1.02);
 
-        Assert.Contains("too near", await maker.Trouble(HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(101)), ("width", "80 mm")))), StringComparison.Ordinal);
-        Assert.Contains("how far apart", await maker.Trouble(HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500))))), StringComparison.Ordinal);
-        Assert.Contains("not understood", await maker.Trouble(HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", "[1,2"), ("width", "80 mm")))), StringComparison.Ordinal);
+        Assert.Contains(
+            "too near",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post(
+                    $"{run}/image",
+                    Visitor.FormWith(file, "box.webp", ("points", Points(101)), ("width", "80 mm"))
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "how far apart",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500))))
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not understood",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", "[1,2"), ("width", "80 mm")))
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -72,7 +110,10 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         foreach (var device in new[] { "scanner", "phone" })
-            Assert.Equal(PictureKind.Jpeg, PictureReader.Sniff(await maker.File($"{run}/image/stand-in/{device}", "image/jpeg")));
+            Assert.Equal(
+                PictureKind.Jpeg,
+                PictureReader.Sniff(await maker.File($"{run}/image/stand-in/{device}", "image/jpeg"))
+            );
         await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/image/stand-in/toaster"));
     }
 }

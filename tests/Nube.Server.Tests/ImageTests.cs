@@ -9,11 +9,14 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 {
     /// <summary>Two rooms side by side; the wall between them has a gap of 1.6 mm, the outer wall one of 3 mm.</summary>
     private static readonly byte[] WithGaps = Encoding.UTF8.GetBytes(
-        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M20 5H5V35H55V5H23M30 5V19.2M30 20.8V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>""");
+        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M20 5H5V35H55V5H23M30 5V19.2M30 20.8V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""
+    );
 
-    private static List<int> Ids(JsonNode image) => [.. image["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>())];
+    private static List<int> Ids(JsonNode image) =>
+        [.. image["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>())];
 
-    private static double Area(JsonNode image, int id) => image["areas"]!.AsArray().Single(area => area!["id"]!.GetValue<int>() == id)!["sizeMm2"]!.GetValue<double>();
+    private static double Area(JsonNode image, int id) =>
+        image["areas"]!.AsArray().Single(area => area!["id"]!.GetValue<int>() == id)!["sizeMm2"]!.GetValue<double>();
 
     private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Ok(maker.Get(run)))["image"]!;
 
@@ -25,30 +28,83 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         var light = await maker.Ok(maker.Get($"{run}/image/light"));
         Assert.Equal(225, light["degrees"]!.GetValue<double>());
-        Assert.Equal((await Image(maker, run))["areas"]![0]!["shadowOutline"]!.GetValue<string>(), light["zones"]![0]!["shadow"]!.GetValue<string>());
+        Assert.Equal(
+            (await Image(maker, run))["areas"]![0]!["shadowOutline"]!.GetValue<string>(),
+            light["zones"]![0]!["shadow"]!.GetValue<string>()
+        );
 
-        var rule = new { style = "light", shadowShare = 0.4, lightShare = 0.3, whiteShare = 0.1 };
+        var rule = new
+        {
+            style = "light",
+            shadowShare = 0.4,
+            lightShare = 0.3,
+            whiteShare = 0.1,
+        };
         var turned = await maker.Ok(maker.Put($"{run}/image/light", new { degrees = 405, rule }));
         Assert.Equal(45, turned["degrees"]!.GetValue<double>());
-        Assert.NotEqual(light["zones"]![0]!["shadow"]!.GetValue<string>(), turned["zones"]![0]!["shadow"]!.GetValue<string>());
+        Assert.NotEqual(
+            light["zones"]![0]!["shadow"]!.GetValue<string>(),
+            turned["zones"]![0]!["shadow"]!.GetValue<string>()
+        );
         // The wall between the upper rooms ends on the lower one's: they seem to lie behind it, and are darker.
         var behind = turned["inFront"]!.AsArray().Select(pair => pair!["behind"]!.GetValue<int>()).ToHashSet();
         Assert.Equal(2, behind.Count);
         Assert.All(turned["zones"]!.AsArray(), zone =>
         {
-            Assert.Equal(behind.Contains(zone!["id"]!.GetValue<int>()) ? 0.5 : 0.4, zone["shadowShare"]!.GetValue<double>(), 0.03);
+            Assert.Equal(
+                behind.Contains(zone!["id"]!.GetValue<int>()) ? 0.5 : 0.4,
+                zone["shadowShare"]!.GetValue<double>(),
+                0.03
+            );
             Assert.StartsWith("M", zone["white"]!.GetValue<string>(), StringComparison.Ordinal);
         });
 
-        var own = await maker.Ok(maker.Put($"{run}/image/light/own", new { areas = new[] { 2 }, rule = new { style = "edgeDark", shadowShare = 0.2, lightShare = 0.2, whiteShare = 0 } }));
+        var own = await maker.Ok(
+            maker.Put(
+                $"{run}/image/light/own",
+                new
+                {
+                    areas = new[] { 2 },
+                    rule = new
+                    {
+                        style = "edgeDark",
+                        shadowShare = 0.2,
+                        lightShare = 0.2,
+                        whiteShare = 0,
+                    },
+                }
+            )
+        );
         Assert.Equal("", own["zones"]![1]!["white"]!.GetValue<string>());
         Assert.Equal(turned["zones"]![0]!.ToJsonString(), own["zones"]![0]!.ToJsonString());
         var back = await maker.Ok(maker.Put($"{run}/image/light/own", new { areas = new[] { 2 } }));
         Assert.Equal(turned["zones"]!.ToJsonString(), back["zones"]!.ToJsonString());
-        Assert.Equal(turned["zones"]![2]!["light"]!.GetValue<string>(), (await Image(maker, run))["areas"]![2]!["lightOutline"]!.GetValue<string>());
+        Assert.Equal(
+            turned["zones"]![2]!["light"]!.GetValue<string>(),
+            (await Image(maker, run))["areas"]![2]!["lightOutline"]!.GetValue<string>()
+        );
 
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/image/light", new { degrees = 10, rule = new { style = "light", shadowShare = 0.8, lightShare = 0.3, whiteShare = 0 } }));
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Put($"{run}/image/light/own", new { areas = new[] { 9 }, rule }));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                $"{run}/image/light",
+                new
+                {
+                    degrees = 10,
+                    rule = new
+                    {
+                        style = "light",
+                        shadowShare = 0.8,
+                        lightShare = 0.3,
+                        whiteShare = 0,
+                    },
+                }
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.NotFound,
+            maker.Put($"{run}/image/light/own", new { areas = new[] { 9 }, rule })
+        );
     }
 
     [Fact]
@@ -58,13 +114,32 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
         await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/image/values"));
-        var alike = (await maker.Ok(maker.Get($"{run}/image/areas/14/alike"))).AsArray().Select(id => id!.GetValue<int>()).ToArray();
+        var alike = (await maker.Ok(maker.Get($"{run}/image/areas/14/alike")))
+            .AsArray()
+            .Select(id => id!.GetValue<int>())
+            .ToArray();
         Assert.Equal([14, 15], alike); // the two pears
 
         var named = await maker.Ok(maker.Put($"{run}/image/names", new { areas = alike, name = " Pear " }));
-        Assert.Equal(["Pear 1", "Pear 2"], named["areas"]!.AsArray().Where(a => alike.Contains(a!["id"]!.GetValue<int>())).Select(a => a!["name"]!.GetValue<string>()));
+        Assert.Equal(
+            ["Pear 1", "Pear 2"],
+            named["areas"]!
+                .AsArray()
+                .Where(a => alike.Contains(a!["id"]!.GetValue<int>()))
+                .Select(a => a!["name"]!.GetValue<string>())
+        );
 
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 3, 14, 15 }, colour = "#c8b070", shadow = "soft" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 3, 14, 15 },
+                    colour = "#c8b070",
+                    shadow = "soft",
+                }
+            )
+        );
         var values = await maker.Ok(maker.Get($"{run}/image/values"));
         Assert.All(values["greys"]!.AsArray(), grey =>
         {
@@ -74,14 +149,35 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(Ids(named).Count, values["greys"]!.AsArray().Count);
 
         var steps = (await maker.Ok(maker.Get($"{run}/image/stamping")))["embossed"]!.AsArray();
-        Assert.Contains(steps, step => step!["caution"] is not null || step["text"]!.GetValue<string>().Contains("too fast for powder", StringComparison.Ordinal));
+        Assert.Contains(steps, step =>
+            step!["caution"] is not null
+            || step["text"]!.GetValue<string>().Contains("too fast for powder", StringComparison.Ordinal)
+        );
 
         // What is marked as not part of it loses its colour, and only that.
         var marked = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 }, mark = "notPart" }));
-        Assert.Equal("notPart", marked["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]!.GetValue<string>());
+        Assert.Equal(
+            "notPart",
+            marked["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]!.GetValue<string>()
+        );
         var colours = await maker.Ok(maker.Get($"{run}/colours"));
         Assert.Equal([14, 15], colours["areas"]!.AsArray().Select(area => area!["area"]!.GetValue<int>()));
-        Assert.Contains("not part", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/wishes", new { areas = new[] { 3 }, colour = "#c8b070", shadow = "none" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "not part",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put(
+                    $"{run}/colours/wishes",
+                    new
+                    {
+                        areas = new[] { 3 },
+                        colour = "#c8b070",
+                        shadow = "none",
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
         var clear = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 } }));
         Assert.Null(clear["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]);
 
@@ -98,12 +194,22 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         // The outer gap is too wide to bridge: nothing is enclosed, and that is said.
         Assert.Equal("failed", (await maker.BringIn(run, WithGaps))["state"]!.GetValue<string>());
 
-        await maker.BringIn(run, Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(WithGaps).Replace("M20 5H5V35H55V5H23", "M5 5V35H55V5Z", StringComparison.Ordinal)));
+        await maker.BringIn(
+            run,
+            Encoding.UTF8.GetBytes(
+                Encoding
+                    .UTF8.GetString(WithGaps)
+                    .Replace("M20 5H5V35H55V5H23", "M5 5V35H55V5Z", StringComparison.Ordinal)
+            )
+        );
         Assert.Equal([1], Ids(await Image(maker, run)));
         await maker.Ok(maker.Put($"{run}/image/names", new { areas = new[] { 1 }, name = "House" }));
 
         var bridged = await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 2 }));
-        Assert.Equal(("done", "2 areas found."), (bridged["state"]!.GetValue<string>(), bridged["message"]!.GetValue<string>()));
+        Assert.Equal(
+            ("done", "2 areas found."),
+            (bridged["state"]!.GetValue<string>(), bridged["message"]!.GetValue<string>())
+        );
         var image = await Image(maker, run);
         Assert.Equal([1, 2], Ids(image));
         Assert.Equal("House", image["areas"]![0]!["name"]!.GetValue<string>());
@@ -111,13 +217,21 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 
         // A piece that was split off keeps its number and name, whatever else is found before it.
         await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.5 }));
-        var halves = await maker.Ok(maker.Post($"{run}/image/corrections", new { split = 1, stroke = new[] { new { x = 2, y = 12 }, new { x = 58, y = 12 } } }));
+        var halves = await maker.Ok(
+            maker.Post(
+                $"{run}/image/corrections",
+                new { split = 1, stroke = new[] { new { x = 2, y = 12 }, new { x = 58, y = 12 } } }
+            )
+        );
         var piece = Ids(halves).Max();
         await maker.Ok(maker.Put($"{run}/image/names", new { areas = new[] { piece }, name = "Attic" }));
         var attic = Area(halves, piece);
         await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 2 }));
         var more = await Image(maker, run);
-        Assert.Equal("Attic", more["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == piece)!["name"]!.GetValue<string>());
+        Assert.Equal(
+            "Attic",
+            more["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == piece)!["name"]!.GetValue<string>()
+        );
         Assert.InRange(Area(more, piece), 0.3 * attic, attic * 1.01);
         Assert.Equal(3, Ids(more).Count);
         await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
@@ -128,11 +242,19 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains("1 of your corrections", apart["message"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Equal([1], Ids(await Image(maker, run)));
 
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 30, y = 18.5 }, new { x = 30, y = 21.5 } } }));
+        await maker.Follow(
+            maker.Post(
+                $"{run}/image/gaps",
+                new { stroke = new[] { new { x = 30, y = 18.5 }, new { x = 30, y = 21.5 } } }
+            )
+        );
         Assert.Equal(2, Ids(await Image(maker, run)).Count);
         var undone = await maker.Follow(maker.Delete($"{run}/image/corrections/last"));
         Assert.Equal("done", undone["state"]!.GetValue<string>());
         Assert.Equal([1], Ids(await Image(maker, run)));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/image/gaps", new { longestMm = 40 }));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post($"{run}/image/gaps", new { longestMm = 40 })
+        );
     }
 }

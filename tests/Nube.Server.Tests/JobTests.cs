@@ -30,11 +30,15 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker("Two tables");
         var elsewhere = NubeServer.Stranger(second);
         await elsewhere.Look();
-        await elsewhere.Ok(elsewhere.Post("/api/account/sign-in", new { name = "Two tables", password = "plum jam 12" }));
+        await elsewhere.Ok(
+            elsewhere.Post("/api/account/sign-in", new { name = "Two tables", password = "plum jam 12" })
+        );
         await elsewhere.Look();
 
         var run = await maker.Begin();
-        var started = await elsewhere.Ok(elsewhere.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg")));
+        var started = await elsewhere.Ok(
+            elsewhere.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg"))
+        );
         var events = await Events(elsewhere, started["job"]!.GetValue<string>());
         Assert.Equal("3 areas found.", events[^1]["message"]!.GetValue<string>());
         Assert.Equal(3, (await elsewhere.Ok(elsewhere.Get(run)))["image"]!["areas"]!.AsArray().Count);
@@ -42,14 +46,21 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
         // The first goes on when the second is stopped.
         await second.DisposeAsync();
         for (var i = 0; i < 6; i++)
-            Assert.Equal("done", (await maker.BringIn(await maker.Begin(), Pictures.ThreeRooms))["state"]!.GetValue<string>());
+            Assert.Equal(
+                "done",
+                (await maker.BringIn(await maker.Begin(), Pictures.ThreeRooms))["state"]!.GetValue<string>()
+            );
     }
 
     [Fact]
     public async Task Work_that_is_not_known_is_said_to_be_gone()
     {
         var maker = await server.NewMaker();
-        Assert.Contains("not known", await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"/api/jobs/{Guid.NewGuid()}")), StringComparison.Ordinal);
+        Assert.Contains(
+            "not known",
+            await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"/api/jobs/{Guid.NewGuid()}")),
+            StringComparison.Ordinal
+        );
     }
 
     private static async Task<List<JsonNode>> Events(Visitor visitor, string job)
@@ -58,7 +69,8 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("text/event-stream", answer.Content.Headers.ContentType?.MediaType);
         return
         [
-            .. (await answer.Content.ReadAsStringAsync()).Split('\n')
+            .. (await answer.Content.ReadAsStringAsync())
+                .Split('\n')
                 .Where(line => line.StartsWith("data: ", StringComparison.Ordinal))
                 .Select(line => JsonNode.Parse(line["data: ".Length..])!),
         ];

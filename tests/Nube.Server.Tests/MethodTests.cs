@@ -6,8 +6,8 @@ using System.Text.Json.Schema;
 using System.Text.Json.Serialization.Metadata;
 using Ical.Net;
 using NJsonSchema;
-using Nube.Core.Colour;
 using Nube.Core;
+using Nube.Core.Colour;
 using Nube.Server.Places;
 
 namespace Nube.Server.Tests;
@@ -19,21 +19,40 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     private async Task<(Visitor Maker, string Run)> Begun(params string[] more)
     {
         var maker = await server.NewMaker();
-        if (more.Length > 0) await maker.Ok(maker.Post("/api/stash/catalogue", new { names = more }));
+        if (more.Length > 0)
+            await maker.Ok(maker.Post("/api/stash/catalogue", new { names = more }));
         var run = await maker.Begin(cards: 2);
         await maker.BringIn(run, Pictures.ThreeRooms);
         var colours = await maker.Ok(maker.Get($"{run}/colours"));
-        await maker.Ok(maker.Put($"{run}/colours/supplies", new
-        {
-            paper = colours["paper"],
-            stampingInk = colours["stampingInk"],
-            palette = colours["colourants"]!.AsArray().Select(colourant => colourant!["id"]!.GetValue<string>()),
-        }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = colours["stampingInk"],
+                    palette = colours["colourants"]!
+                        .AsArray()
+                        .Select(colourant => colourant!["id"]!.GetValue<string>()),
+                }
+            )
+        );
         return (maker, run);
     }
 
     private static Task<JsonNode> Wish(Visitor maker, string run, string colour, string? method, params int[] areas) =>
-        maker.Ok(maker.Put($"{run}/colours/wishes", new { areas, colour, shadow = "soft", method }));
+        maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas,
+                    colour,
+                    shadow = "soft",
+                    method,
+                }
+            )
+        );
 
     [Fact]
     public async Task An_area_is_coloured_by_the_method_that_was_chosen_with_what_it_takes()
@@ -44,16 +63,29 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.EndsWith("pencil", area["recipe"]!["parts"]![0]!["name"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.NotNull(area["predicted"]!["shadow"]);
         // What a method lacks is said, and nothing is lost.
-        Assert.Equal("Sponge blending needs a blending ink among the run's colours.",
-            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "spongeBlend" })));
-        Assert.Equal("Splatter is for whole cards.",
-            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "splatter" })));
+        Assert.Equal(
+            "Sponge blending needs a blending ink among the run's colours.",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "spongeBlend" })
+            )
+        );
+        Assert.Equal(
+            "Splatter is for whole cards.",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "splatter" })
+            )
+        );
         colours = await maker.Ok(maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "glaze" }));
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
         Assert.Equal(38, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
         colours = await Wish(maker, run, "#84ad62", null, 2);
-        Assert.Equal("flatWash", colours["areas"]!.AsArray().Single(one => one!["area"]!.GetValue<int>() == 2)!["method"]!.GetValue<string>());
+        Assert.Equal(
+            "flatWash",
+            colours["areas"]!.AsArray().Single(one => one!["area"]!.GetValue<int>() == 2)!["method"]!.GetValue<string>()
+        );
     }
 
     [Fact]
@@ -63,9 +95,27 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await Wish(maker, run, "#84ad62", "flatWash", 1, 2, 3);
         var work = new[]
         {
-            new { method = "splatter", colours = new[] { "#7a4a2c" }, times = 1, relineWith = "pen" },
-            new { method = "looseBackground", colours = new[] { "#a9c9dd", "#f0c878" }, times = 1, relineWith = "pen" },
-            new { method = "relining", colours = Array.Empty<string>(), times = 1, relineWith = "stamp" },
+            new
+            {
+                method = "splatter",
+                colours = new[] { "#7a4a2c" },
+                times = 1,
+                relineWith = "pen",
+            },
+            new
+            {
+                method = "looseBackground",
+                colours = new[] { "#a9c9dd", "#f0c878" },
+                times = 1,
+                relineWith = "pen",
+            },
+            new
+            {
+                method = "relining",
+                colours = Array.Empty<string>(),
+                times = 1,
+                relineWith = "stamp",
+            },
         };
         var colours = await maker.Ok(maker.Put($"{run}/colours/card", new { work }));
         Assert.Equal([1, 2, 0], colours["cardWork"]!.AsArray().Select(one => one!["recipes"]!.AsArray().Count));
@@ -74,9 +124,48 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("Loose background", titles[0]);
         Assert.Equal(["Splatter", "Stamp the outline again"], titles[^2..]);
         Assert.NotNull(plan["passes"]![1]!["groundAfter"]);
-        Assert.Contains("the stamp, its block or positioner, a damp cloth", plan["toLayOut"]!.AsArray().Select(tool => tool!.GetValue<string>()));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/card", new { work = new[] { new { method = "dipAndDry", colours = new[] { "#ffffff" }, times = 9, relineWith = "pen" } } }));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/colours/card", new { work = new[] { new { method = "rainbowBands", colours = Array.Empty<string>(), times = 1, relineWith = "pen" } } }));
+        Assert.Contains(
+            "the stamp, its block or positioner, a damp cloth",
+            plan["toLayOut"]!.AsArray().Select(tool => tool!.GetValue<string>())
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                $"{run}/colours/card",
+                new
+                {
+                    work = new[]
+                    {
+                        new
+                        {
+                            method = "dipAndDry",
+                            colours = new[] { "#ffffff" },
+                            times = 9,
+                            relineWith = "pen",
+                        },
+                    },
+                }
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                $"{run}/colours/card",
+                new
+                {
+                    work = new[]
+                    {
+                        new
+                        {
+                            method = "rainbowBands",
+                            colours = Array.Empty<string>(),
+                            times = 1,
+                            relineWith = "pen",
+                        },
+                    },
+                }
+            )
+        );
         Assert.Equal(3, (await maker.Ok(maker.Get($"{run}/colours")))["cardWork"]!.AsArray().Count);
     }
 
@@ -89,7 +178,10 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var last = plan["steps"]!.AsArray().Count;
         // The last step is a second layer: it cannot come before the first.
-        var refused = await maker.Trouble(HttpStatusCode.Conflict, maker.Put($"{run}/plan/steps/{last}/place", new { place = 1 }));
+        var refused = await maker.Trouble(
+            HttpStatusCode.Conflict,
+            maker.Put($"{run}/plan/steps/{last}/place", new { place = 1 })
+        );
         Assert.Contains("must come before", refused, StringComparison.Ordinal);
         Assert.EndsWith("The plan is as it was.", refused, StringComparison.Ordinal);
         var kept = await maker.Ok(maker.Put($"{run}/plan/steps/2/place", new { place = 2 }));
@@ -102,9 +194,22 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(1, less["skipped"]![0]!["card"]!.GetValue<int>());
         // Planning again keeps what was left out, as long as the passes are the same.
         Assert.Equal(last - 1, (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray().Count);
-        Assert.Equal(last, (await maker.Ok(maker.Put($"{run}/plan/passes/{pass}/skipped", new { card = 1, skipped = false })))["steps"]!.AsArray().Count);
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/plan/steps/99/place", new { place = 1 }));
-        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/passes/merge", new { one = 0, other = 0 }));
+        Assert.Equal(
+            last,
+            (await maker.Ok(maker.Put($"{run}/plan/passes/{pass}/skipped", new { card = 1, skipped = false })))[
+                "steps"
+            ]!
+                .AsArray()
+                .Count
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put($"{run}/plan/steps/99/place", new { place = 1 })
+        );
+        await maker.Trouble(
+            HttpStatusCode.Conflict,
+            maker.Post($"{run}/plan/passes/merge", new { one = 0, other = 0 })
+        );
     }
 
     [Fact]
@@ -112,7 +217,22 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run) = await Begun();
         await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
-        await maker.Ok(maker.Put("/api/habits", new { schools = new { }, sitting = new { minutes = 60, pauseEveryMinutes = 30, pauseMinutes = 5, nextAfterHours = 24 } }));
+        await maker.Ok(
+            maker.Put(
+                "/api/habits",
+                new
+                {
+                    schools = new { },
+                    sitting = new
+                    {
+                        minutes = 60,
+                        pauseEveryMinutes = 30,
+                        pauseMinutes = 5,
+                        nextAfterHours = 24,
+                    },
+                }
+            )
+        );
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var json = Encoding.UTF8.GetString(await maker.File($"{run}/plan/plan.json", "application/json"));
         var file = JsonNode.Parse(json)!;
@@ -125,31 +245,64 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         file["plan"]!.AsObject().Remove("passes");
         Assert.True(schema.Validate(file.ToJsonString()).Count >= 2);
         // RFC 5545, read back by a library.
-        var text = Encoding.UTF8.GetString(await maker.File($"{run}/plan/calendar.ics?start=2026-09-12T14:00:00Z", "text/calendar"));
+        var text = Encoding.UTF8.GetString(
+            await maker.File($"{run}/plan/calendar.ics?start=2026-09-12T14:00:00Z", "text/calendar")
+        );
         var calendar = Calendar.Load(text)!;
         var sittings = plan["steps"]!.AsArray().Select(step => step!["sitting"]!.GetValue<int>()).Distinct().Count();
         Assert.Equal(sittings, calendar.Events.Count(one => one.Uid!.Contains("sitting", StringComparison.Ordinal)));
         var first = calendar.Events.Single(one => one.Uid!.Contains("sitting-1@", StringComparison.Ordinal));
-        Assert.Equal(new DateTime(2026, 9, 12, 14, 0, 0, DateTimeKind.Utc).AddSeconds(plan["steps"]![0]!["startSeconds"]!.GetValue<double>()), first.Start!.AsUtc, TimeSpan.FromSeconds(1));
+        Assert.Equal(
+            new DateTime(2026, 9, 12, 14, 0, 0, DateTimeKind.Utc).AddSeconds(
+                plan["steps"]![0]!["startSeconds"]!.GetValue<double>()
+            ),
+            first.Start!.AsUtc,
+            TimeSpan.FromSeconds(1)
+        );
         Assert.Contains(calendar.Events, one => one.Uid!.Contains("cut", StringComparison.Ordinal));
     }
 
     /// <summary>docs/plan.schema.json, which is written from the record of the file itself: with NUBE_WRITE_DOCS=1 anew, otherwise checked.</summary>
     private static string PlanSchema()
     {
-        var options = new JsonSerializerOptions(RecordJson.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), WriteIndented = true };
-        var schema = (JsonObject)options.GetJsonSchemaAsNode(typeof(PlanFile), new JsonSchemaExporterOptions
+        var options = new JsonSerializerOptions(RecordJson.Options)
         {
-            TreatNullObliviousAsNonNullable = true,
-            TransformSchemaNode = (context, node) => Nullable.GetUnderlyingType(context.TypeInfo.Type) is { } inner && inner == typeof(Srgb)
-                ? new JsonObject { ["type"] = new JsonArray("string", "null"), ["pattern"] = "^#[0-9a-f]{6}$" }
-                : context.TypeInfo.Type == typeof(Srgb) ? new JsonObject { ["type"] = "string", ["pattern"] = "^#[0-9a-f]{6}$" } : node,
-        });
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+            WriteIndented = true,
+        };
+        var schema = (JsonObject)
+            options.GetJsonSchemaAsNode(
+                typeof(PlanFile),
+                new JsonSchemaExporterOptions
+                {
+                    TreatNullObliviousAsNonNullable = true,
+                    TransformSchemaNode = (context, node) =>
+                        Nullable.GetUnderlyingType(context.TypeInfo.Type) is { } inner && inner == typeof(Srgb)
+                            ? new JsonObject
+                            {
+                                ["type"] = new JsonArray("string", "null"),
+                                ["pattern"] = "^#[0-9a-f]{6}$",
+                            }
+                        : context.TypeInfo.Type == typeof(Srgb)
+                            ? new JsonObject { ["type"] = "string", ["pattern"] = "^#[0-9a-f]{6}$" }
+                        : node,
+                }
+            );
         schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        schema.Insert(1, "title", "A plan of a run: passes, steps with their times in seconds, what to mix and lay out; colours are sRGB, dry, under D65");
+        schema.Insert(
+            1,
+            "title",
+            "A plan of a run: passes, steps with their times in seconds, what to mix and lay out; colours are sRGB, dry, under D65"
+        );
         var written = schema.ToJsonString(options) + "\n";
-        var file = Path.Combine(Environment.GetEnvironmentVariable("NUBE_ROOT") ?? throw new InvalidOperationException("NUBE_ROOT is not set."), "docs", "plan.schema.json");
-        if (Environment.GetEnvironmentVariable("NUBE_WRITE_DOCS") is not null) File.WriteAllText(file, written);
+        var file = Path.Combine(
+            Environment.GetEnvironmentVariable("NUBE_ROOT")
+                ?? throw new InvalidOperationException("NUBE_ROOT is not set."),
+            "docs",
+            "plan.schema.json"
+        );
+        if (Environment.GetEnvironmentVariable("NUBE_WRITE_DOCS") is not null)
+            File.WriteAllText(file, written);
         Assert.Equal(written, File.ReadAllText(file));
         return written;
     }
@@ -167,8 +320,28 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains("heat tool", fast["follows"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.True(fast["finishSeconds"]!.GetValue<double>() < slow["finishSeconds"]!.GetValue<double>());
         await maker.Ok(maker.Put($"{run}/schools", new { schools = (object?)null }));
-        Assert.Equal(slow["finishSeconds"]!.GetValue<double>(), (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["finishSeconds"]!.GetValue<double>(), 6);
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put("/api/habits", new { schools = new { }, sitting = new { minutes = 5, pauseEveryMinutes = 30, pauseMinutes = 5, nextAfterHours = 24 } }));
+        Assert.Equal(
+            slow["finishSeconds"]!.GetValue<double>(),
+            (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["finishSeconds"]!.GetValue<double>(),
+            6
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                "/api/habits",
+                new
+                {
+                    schools = new { },
+                    sitting = new
+                    {
+                        minutes = 5,
+                        pauseEveryMinutes = 30,
+                        pauseMinutes = 5,
+                        nextAfterHours = 24,
+                    },
+                }
+            )
+        );
         // The sensor's stand-in reads a room that can be.
         var air = await maker.Ok(maker.Get("/api/habits/room-sensor"));
         Assert.InRange(air["temperature"]!.GetValue<double>(), 15, 25);
@@ -182,7 +355,19 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
         var steps = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray().Count;
         Task<JsonNode> Tap(string kind, int step, string? text = null) =>
-            maker.Ok(maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind, step, at = (DateTimeOffset?)null, text }));
+            maker.Ok(
+                maker.Post(
+                    $"{run}/bench/taps",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        kind,
+                        step,
+                        at = (DateTimeOffset?)null,
+                        text,
+                    }
+                )
+            );
         var bench = await Tap("done", 1);
         var current = bench["current"]!["number"]!.GetValue<int>();
         bench = await Tap("skip", current);
@@ -192,12 +377,17 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(current, bench["current"]!["number"]!.GetValue<int>());
         var card = bench["current"]!["card"]!.GetValue<int>();
         bench = await Tap("spill", current);
-        Assert.Contains(bench["line"]!.AsArray(), one => one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "wet");
+        Assert.Contains(bench["line"]!.AsArray(), one =>
+            one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "wet"
+        );
         // All three rooms touch: whatever comes next has to wait, on either card.
         Assert.NotNull(bench["holdup"]);
         bench = await Tap("heated", current);
-        Assert.Contains(bench["line"]!.AsArray(), one => one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "boneDry");
-        for (var i = 0; bench["current"] is { } next && i < steps; i++) bench = await Tap("done", next["number"]!.GetValue<int>());
+        Assert.Contains(bench["line"]!.AsArray(), one =>
+            one!["card"]!.GetValue<int>() == card && one["state"]!.GetValue<string>() == "boneDry"
+        );
+        for (var i = 0; bench["current"] is { } next && i < steps; i++)
+            bench = await Tap("done", next["number"]!.GetValue<int>());
         Assert.Equal(steps, bench["stepsDone"]!.GetValue<int>());
         await maker.Ok(maker.Post($"{run}/finish"));
         var habits = await maker.Ok(maker.Get("/api/habits"));
@@ -215,34 +405,126 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Task<HttpResponseMessage> Send(object tap) => maker.Post($"{run}/bench/taps", tap);
         var bench = await maker.Ok(maker.Get($"{run}/bench"));
         var (card, takeable) = (bench["current"]!["card"]!.GetValue<int>(), bench["takeable"]!);
-        var red = takeable["colours"]!.AsArray().First(one => one!["colourIndex"]!.GetValue<string>().StartsWith("PR", StringComparison.Ordinal))!;
+        var red = takeable["colours"]!
+            .AsArray()
+            .First(one => one!["colourIndex"]!.GetValue<string>().StartsWith("PR", StringComparison.Ordinal))!;
         object Mix(string id, int parts = 1, int water = 2) => new { parts = new[] { new { id, parts } }, water };
         var step = bench["current"]!["number"]!.GetValue<int>();
         // What cannot be is refused, and nothing is done.
-        foreach (var wrong in new object[] { Mix(Guid.NewGuid().ToString()), Mix(red["id"]!.GetValue<string>(), 0), Mix(red["id"]!.GetValue<string>(), 1, 900), new { parts = Array.Empty<object>(), water = 1 } })
-            await maker.Trouble(HttpStatusCode.UnprocessableEntity, Send(new { id = Guid.NewGuid(), kind = "otherMix", step, mix = wrong }));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "glue", minutes = -1 }));
+        foreach (
+            var wrong in new object[]
+            {
+                Mix(Guid.NewGuid().ToString()),
+                Mix(red["id"]!.GetValue<string>(), 0),
+                Mix(red["id"]!.GetValue<string>(), 1, 900),
+                new { parts = Array.Empty<object>(), water = 1 },
+            }
+        )
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                Send(
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        kind = "otherMix",
+                        step,
+                        mix = wrong,
+                    }
+                )
+            );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "timer",
+                    step = 0,
+                    text = "glue",
+                    minutes = -1,
+                }
+            )
+        );
         Assert.Equal(0, (await maker.Ok(maker.Get($"{run}/bench")))["stepsDone"]!.GetValue<int>());
 
-        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "otherMix", step, mix = Mix(red["id"]!.GetValue<string>()) }));
+        bench = await maker.Ok(
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "otherMix",
+                    step,
+                    mix = Mix(red["id"]!.GetValue<string>()),
+                }
+            )
+        );
         Assert.Equal(1, bench["stepsDone"]!.GetValue<int>());
         var told = bench["otherwise"]!.AsArray().Single()!;
-        Assert.Contains(red["name"]!.GetValue<string>(), told["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            red["name"]!.GetValue<string>(),
+            told["sentence"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
         Assert.Contains("clearly another colour", told["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
-        var fill = bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)!["fills"]![0]!["whole"]!.GetValue<string>();
+        var fill = bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)!["fills"]![0]![
+            "whole"
+        ]!.GetValue<string>();
         Assert.Equal(told["really"]!.GetValue<string>(), fill);
         // The brush holds red now: for the green it is rinsed first.
         Assert.Equal("Rinse the brush and wipe it.", bench["current"]!["first"]!.GetValue<string>());
-        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "the glue", minutes = 30 }));
-        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timer", step = 0, text = "the mist", minutes = 0.5 }));
-        Assert.Equal(["the mist", "the glue"], bench["timers"]!.AsArray().Select(timer => timer!["text"]!.GetValue<string>()));
-        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "timerOff", step = 1 }));
+        bench = await maker.Ok(
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "timer",
+                    step = 0,
+                    text = "the glue",
+                    minutes = 30,
+                }
+            )
+        );
+        bench = await maker.Ok(
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "timer",
+                    step = 0,
+                    text = "the mist",
+                    minutes = 0.5,
+                }
+            )
+        );
+        Assert.Equal(
+            ["the mist", "the glue"],
+            bench["timers"]!.AsArray().Select(timer => timer!["text"]!.GetValue<string>())
+        );
+        bench = await maker.Ok(
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "timerOff",
+                    step = 1,
+                }
+            )
+        );
         Assert.Equal("the mist", bench["timers"]!.AsArray().Single()!["text"]!.GetValue<string>());
 
         var record = await maker.Ok(maker.Get($"{run}/record"));
         Assert.Equal(red["name"]!.GetValue<string>(), record["used"]!.AsArray().Single()!["name"]!.GetValue<string>());
         Assert.Single(record["otherwise"]!.AsArray());
-        bench = await maker.Ok(Send(new { id = Guid.NewGuid(), kind = "back", step = 0 }));
+        bench = await maker.Ok(
+            Send(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "back",
+                    step = 0,
+                }
+            )
+        );
         Assert.Empty(bench["otherwise"]!.AsArray());
     }
 
@@ -253,16 +535,27 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
         await maker.Ok(maker.Post($"{run}/plan"));
         var twice = Guid.NewGuid();
-        var taps = Enumerable.Range(0, 24).Select(i => maker.Post($"{run}/bench/taps", new
-        {
-            id = i < 4 ? twice : Guid.NewGuid(),
-            kind = i % 3 == 2 ? "spill" : "note",
-            step = i % 3 == 2 ? 1 : 0,
-            at = (DateTimeOffset?)null,
-            text = $"n{i}",
-        }));
-        foreach (var tap in await Task.WhenAll(taps)) Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode}");
-        var notes = (await maker.Ok(maker.Get($"{run}/bench")))["notes"]!.AsArray().Select(note => note!.GetValue<string>()).ToList();
+        var taps = Enumerable
+            .Range(0, 24)
+            .Select(i =>
+                maker.Post(
+                    $"{run}/bench/taps",
+                    new
+                    {
+                        id = i < 4 ? twice : Guid.NewGuid(),
+                        kind = i % 3 == 2 ? "spill" : "note",
+                        step = i % 3 == 2 ? 1 : 0,
+                        at = (DateTimeOffset?)null,
+                        text = $"n{i}",
+                    }
+                )
+            );
+        foreach (var tap in await Task.WhenAll(taps))
+            Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode}");
+        var notes = (await maker.Ok(maker.Get($"{run}/bench")))["notes"]!
+            .AsArray()
+            .Select(note => note!.GetValue<string>())
+            .ToList();
         // Of the four with one id one was kept; the others are all there.
         Assert.Equal(notes.Count, notes.Distinct().Count());
         Assert.InRange(notes.Count, 13, 14);

@@ -35,8 +35,11 @@ public class NubeServer : IAsyncLifetime
 
     public IServiceProvider Services => factory!.Services;
 
-    private static string Cluster => Environment.GetEnvironmentVariable("NUBE_TEST_POSTGRES")
-        ?? throw new InvalidOperationException("These tests need a PostgreSQL of their own. Run them with ./nube test server.");
+    private static string Cluster =>
+        Environment.GetEnvironmentVariable("NUBE_TEST_POSTGRES")
+        ?? throw new InvalidOperationException(
+            "These tests need a PostgreSQL of their own. Run them with ./nube test server."
+        );
 
     public string Connection => new NpgsqlConnectionStringBuilder(Cluster) { Database = database }.ConnectionString;
 
@@ -65,7 +68,10 @@ public class NubeServer : IAsyncLifetime
     public Visitor Stranger() => Stranger(factory!);
 
     /// <summary>Someone whose cookies are sent by hand, so that they can be copied and kept.</summary>
-    public HttpClient ByHand() => factory!.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = false });
+    public HttpClient ByHand() =>
+        factory!.CreateClient(
+            new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = false }
+        );
 
     /// <summary>Another server process on the same database.</summary>
     public WebApplicationFactory<Program> Beside(params (string Key, string Value)[] settings) => Start(settings);
@@ -79,25 +85,34 @@ public class NubeServer : IAsyncLifetime
     {
         var visitor = Stranger();
         await visitor.Look();
-        await visitor.Ok(visitor.Post("/api/account/sign-up", new { name = name ?? $"Maker {Guid.NewGuid():n}", password = "plum jam 12" }));
+        await visitor.Ok(
+            visitor.Post(
+                "/api/account/sign-up",
+                new { name = name ?? $"Maker {Guid.NewGuid():n}", password = "plum jam 12" }
+            )
+        );
         await visitor.Look();
         return visitor;
     }
 
-    private WebApplicationFactory<Program> Start(params (string Key, string Value)[] more) => new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
-    {
-        host.UseSetting("ConnectionStrings:Nube", Connection);
-        host.UseSetting("Nube:SignInsPerMinute", "100000");
-        host.UseSetting("Nube:UploadsPerMinute", "100000");
-        host.UseSetting("Nube:SearchShare", "0.05");
-        host.UseSetting("Nube:WarmUp", "false");
-        foreach (var (key, value) in Settings.Select(setting => (setting.Key, setting.Value)).Concat(more)) host.UseSetting(key, value);
-        host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
-    });
+    private WebApplicationFactory<Program> Start(params (string Key, string Value)[] more) =>
+        new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+        {
+            host.UseSetting("ConnectionStrings:Nube", Connection);
+            host.UseSetting("Nube:SignInsPerMinute", "100000");
+            host.UseSetting("Nube:UploadsPerMinute", "100000");
+            host.UseSetting("Nube:SearchShare", "0.05");
+            host.UseSetting("Nube:WarmUp", "false");
+            foreach (var (key, value) in Settings.Select(setting => (setting.Key, setting.Value)).Concat(more))
+                host.UseSetting(key, value);
+            host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
+        });
 
     private static async Task Command(string sql)
     {
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Cluster) { Database = "postgres", Pooling = false }.ConnectionString);
+        await using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(Cluster) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         await connection.OpenAsync();
         await using var command = new NpgsqlCommand(sql, connection);
         await command.ExecuteNonQueryAsync();
@@ -107,7 +122,8 @@ public class NubeServer : IAsyncLifetime
 /// <summary>A server with the demo book.</summary>
 public sealed class DemoServer : NubeServer
 {
-    protected override IReadOnlyDictionary<string, string> Settings { get; } = new Dictionary<string, string> { ["Nube:Demo"] = "true" };
+    protected override IReadOnlyDictionary<string, string> Settings { get; } =
+        new Dictionary<string, string> { ["Nube:Demo"] = "true" };
 }
 
 /// <summary>Someone with a browser.</summary>
@@ -119,7 +135,9 @@ public sealed class Visitor(HttpClient http)
     public async Task<JsonNode> Look()
     {
         var answer = await http.GetAsync("/api/account");
-        var cookie = answer.Headers.GetValues("Set-Cookie").First(c => c.StartsWith("nube-request=", StringComparison.Ordinal));
+        var cookie = answer
+            .Headers.GetValues("Set-Cookie")
+            .First(c => c.StartsWith("nube-request=", StringComparison.Ordinal));
         token = Uri.UnescapeDataString(cookie["nube-request=".Length..cookie.IndexOf(';', StringComparison.Ordinal)]);
         return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
     }
@@ -129,7 +147,8 @@ public sealed class Visitor(HttpClient http)
     public Task<HttpResponseMessage> Get(string address) => http.GetAsync(address);
 
     /// <summary>Begins to read an answer that goes on.</summary>
-    public Task<HttpResponseMessage> Stream(string address, CancellationToken cancel) => http.GetAsync(address, HttpCompletionOption.ResponseHeadersRead, cancel);
+    public Task<HttpResponseMessage> Stream(string address, CancellationToken cancel) =>
+        http.GetAsync(address, HttpCompletionOption.ResponseHeadersRead, cancel);
 
     public Task<HttpResponseMessage> Post(string address, object? body = null) => Send(HttpMethod.Post, address, body);
 
@@ -140,9 +159,12 @@ public sealed class Visitor(HttpClient http)
     public async Task<HttpResponseMessage> Send(HttpMethod method, string address, object? body)
     {
         using var request = new HttpRequestMessage(method, address);
-        if (body is HttpContent content) request.Content = content;
-        else if (body is not null) request.Content = JsonContent.Create(body, options: RecordJson.Options);
-        if (token.Length > 0) request.Headers.Add("X-Nube-Request", token);
+        if (body is HttpContent content)
+            request.Content = content;
+        else if (body is not null)
+            request.Content = JsonContent.Create(body, options: RecordJson.Options);
+        if (token.Length > 0)
+            request.Headers.Add("X-Nube-Request", token);
         return await http.SendAsync(request);
     }
 
@@ -151,7 +173,10 @@ public sealed class Visitor(HttpClient http)
     {
         using var answer = await asked;
         var text = await answer.Content.ReadAsStringAsync();
-        Assert.True(answer.IsSuccessStatusCode, $"{answer.RequestMessage?.RequestUri}: {(int)answer.StatusCode} {text}");
+        Assert.True(
+            answer.IsSuccessStatusCode,
+            $"{answer.RequestMessage?.RequestUri}: {(int)answer.StatusCode} {text}"
+        );
         return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
     }
 
@@ -169,7 +194,10 @@ public sealed class Visitor(HttpClient http)
     {
         using var answer = await asked;
         var text = await answer.Content.ReadAsStringAsync();
-        Assert.True(status == answer.StatusCode, $"{answer.RequestMessage?.RequestUri}: {(int)answer.StatusCode} {text}");
+        Assert.True(
+            status == answer.StatusCode,
+            $"{answer.RequestMessage?.RequestUri}: {(int)answer.StatusCode} {text}"
+        );
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
         var sentence = JsonNode.Parse(text)!["detail"]!.GetValue<string>();
         Assert.EndsWith(".", sentence, StringComparison.Ordinal);
@@ -184,7 +212,13 @@ public sealed class Visitor(HttpClient http)
     }
 
     /// <summary>Brings in an image and follows the job to its end; answers the last event.</summary>
-    public async Task<JsonNode> BringIn(string run, byte[] file, string name = "image.svg", string? width = null, int? dots = null)
+    public async Task<JsonNode> BringIn(
+        string run,
+        byte[] file,
+        string name = "image.svg",
+        string? width = null,
+        int? dots = null
+    )
     {
         return await Follow(Post($"{run}/image", Form(file, name, width, dots)));
     }
@@ -194,15 +228,22 @@ public sealed class Visitor(HttpClient http)
     {
         var started = await Ok(asked);
         using var events = await http.GetAsync($"/api/jobs/{started["job"]}/events");
-        var last = (await events.Content.ReadAsStringAsync()).Split('\n').Last(line => line.StartsWith("data: ", StringComparison.Ordinal));
+        var last = (await events.Content.ReadAsStringAsync())
+            .Split('\n')
+            .Last(line => line.StartsWith("data: ", StringComparison.Ordinal));
         return JsonNode.Parse(last["data: ".Length..])!;
     }
 
     /// <summary>A form with a file and other fields.</summary>
-    public static MultipartFormDataContent FormWith(byte[] file, string name, params (string Field, string Value)[] fields)
+    public static MultipartFormDataContent FormWith(
+        byte[] file,
+        string name,
+        params (string Field, string Value)[] fields
+    )
     {
         var form = Form(file, name);
-        foreach (var (field, value) in fields) form.Add(new StringContent(value), field);
+        foreach (var (field, value) in fields)
+            form.Add(new StringContent(value), field);
         return form;
     }
 
@@ -212,8 +253,13 @@ public sealed class Visitor(HttpClient http)
         var part = new ByteArrayContent(file);
         part.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
         form.Add(part, "file", name);
-        if (width is not null) form.Add(new StringContent(width), "width");
-        if (dots is not null) form.Add(new StringContent(dots.Value.ToString(System.Globalization.CultureInfo.InvariantCulture)), "dotsPerInch");
+        if (width is not null)
+            form.Add(new StringContent(width), "width");
+        if (dots is not null)
+            form.Add(
+                new StringContent(dots.Value.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                "dotsPerInch"
+            );
         return form;
     }
 }
@@ -224,6 +270,8 @@ internal static class Pictures
     public static byte[] PearBranch => Demo.DemoBook.Resource("pear-branch.svg");
 
     /// <summary>Two rooms side by side and one below, lines 0.5 mm.</summary>
-    public static byte[] ThreeRooms { get; } = System.Text.Encoding.UTF8.GetBytes(
-        """<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><path d="M5 5H45V45H5ZM5 25H45M25 5V25" fill="none" stroke="#000" stroke-width="0.5"/></svg>""");
+    public static byte[] ThreeRooms { get; } =
+        System.Text.Encoding.UTF8.GetBytes(
+            """<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><path d="M5 5H45V45H5ZM5 25H45M25 5V25" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""
+        );
 }

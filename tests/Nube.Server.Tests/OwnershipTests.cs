@@ -18,24 +18,46 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
         var pan = (await mine.Ok(mine.Get("/api/stash"))).AsArray()[0]!["id"]!.GetValue<string>();
 
         Assert.Empty((await yours.Ok(yours.Get("/api/runs"))).AsArray());
-        foreach (var address in new[] { run, $"{run}/colours", $"{run}/plan", $"{run}/bench", $"{run}/record", lines, $"/api/jobs/{started["job"]}" })
+        foreach (
+            var address in new[]
+            {
+                run,
+                $"{run}/colours",
+                $"{run}/plan",
+                $"{run}/bench",
+                $"{run}/record",
+                lines,
+                $"/api/jobs/{started["job"]}",
+            }
+        )
             await yours.Trouble(HttpStatusCode.NotFound, yours.Get(address));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Delete(run));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Post($"/api/jobs/{started["job"]}/cancel"));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Put($"/api/stash/{pan}/archived"));
 
         // Nor sheets.
-        var sheet = (await mine.Ok(mine.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" })))["id"]!.GetValue<string>();
+        var sheet = (await mine.Ok(mine.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" })))[
+            "id"
+        ]!.GetValue<string>();
         Assert.Empty((await yours.Ok(yours.Get("/api/sheets"))).AsArray());
         await yours.Trouble(HttpStatusCode.NotFound, yours.Get($"/api/sheets/{sheet}"));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Get($"/api/sheets/{sheet}/print.pdf"));
         await yours.Trouble(HttpStatusCode.NotFound, yours.Post($"/api/sheets/{sheet}/use"));
-        await yours.Trouble(HttpStatusCode.UnprocessableEntity, yours.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" }));
+        await yours.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            yours.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" })
+        );
 
         // Another's pan cannot be mixed with either.
         var own = await yours.Begin();
-        Assert.Contains("not in your stash", await yours.Trouble(
-            HttpStatusCode.UnprocessableEntity, yours.Put($"{own}/colours/supplies", new { palette = new[] { pan } })), StringComparison.Ordinal);
+        Assert.Contains(
+            "not in your stash",
+            await yours.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                yours.Put($"{own}/colours/supplies", new { palette = new[] { pan } })
+            ),
+            StringComparison.Ordinal
+        );
         Assert.Equal(3, (await mine.Ok(mine.Get(run)))["image"]!["areas"]!.AsArray().Count);
     }
 
@@ -43,18 +65,68 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task Something_put_away_is_offered_no_more_and_can_be_brought_back()
     {
         var maker = await server.NewMaker();
-        var added = await maker.Ok(maker.Post("/api/stash/colourants", new { name = "Beetroot", colourIndex = "", medium = "pan", fullStrength = "#6b1233", wash = "#d9a3b5" }));
+        var added = await maker.Ok(
+            maker.Post(
+                "/api/stash/colourants",
+                new
+                {
+                    name = "Beetroot",
+                    colourIndex = "",
+                    medium = "pan",
+                    fullStrength = "#6b1233",
+                    wash = "#d9a3b5",
+                }
+            )
+        );
         var address = $"/api/stash/{added["id"]!.GetValue<string>()}/archived";
-        Assert.Contains("already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/stash/colourants", new { name = "beetroot", colourIndex = "", medium = "pan", fullStrength = "#6b1233", wash = "#d9a3b5" })), StringComparison.Ordinal);
-        Assert.Contains("lighter", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants", new { name = "Odd", colourIndex = "", medium = "pan", fullStrength = "#d9a3b5", wash = "#6b1233" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "already",
+            await maker.Trouble(
+                HttpStatusCode.Conflict,
+                maker.Post(
+                    "/api/stash/colourants",
+                    new
+                    {
+                        name = "beetroot",
+                        colourIndex = "",
+                        medium = "pan",
+                        fullStrength = "#6b1233",
+                        wash = "#d9a3b5",
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "lighter",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post(
+                    "/api/stash/colourants",
+                    new
+                    {
+                        name = "Odd",
+                        colourIndex = "",
+                        medium = "pan",
+                        fullStrength = "#d9a3b5",
+                        wash = "#6b1233",
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
         var run = await maker.Begin();
         await maker.Ok(maker.Put(address));
         var offered = await maker.Ok(maker.Get($"{await maker.Begin()}/colours"));
         Assert.DoesNotContain(offered["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
         // A run that uses it still shows it.
-        Assert.Contains((await maker.Ok(maker.Get($"{run}/colours")))["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
+        Assert.Contains((await maker.Ok(maker.Get($"{run}/colours")))["colourants"]!.AsArray(), c =>
+            c!["name"]!.GetValue<string>() == "Beetroot"
+        );
         await maker.Ok(maker.Delete(address));
-        Assert.Contains((await maker.Ok(maker.Get($"{await maker.Begin()}/colours")))["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
+        Assert.Contains((await maker.Ok(maker.Get($"{await maker.Begin()}/colours")))["colourants"]!.AsArray(), c =>
+            c!["name"]!.GetValue<string>() == "Beetroot"
+        );
     }
 }
 
@@ -68,7 +140,10 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
         await visitor.Ok(visitor.Post("/api/account/demo"));
         await visitor.Look();
         var runs = (await visitor.Ok(visitor.Get("/api/runs"))).AsArray();
-        Assert.Equal(["bench", "colours", "colours", "image", "plan"], runs.Select(run => run!["now"]!.GetValue<string>()).Order());
+        Assert.Equal(
+            ["bench", "colours", "colours", "image", "plan"],
+            runs.Select(run => run!["now"]!.GetValue<string>()).Order()
+        );
         var bench = runs.Single(run => run!["now"]!.GetValue<string>() == "bench")!;
         Assert.Contains(bench["line"]!.AsArray(), card => card!["dryAt"] is not null);
         Assert.Single((await visitor.Ok(visitor.Get("/api/book"))).AsArray());
@@ -87,7 +162,8 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var (one, other) = (await Visit(), await Visit());
         var runs = (await one.Ok(one.Get("/api/runs"))).AsArray();
-        foreach (var run in runs) await one.Ok(one.Delete($"/api/runs/{run!["id"]}"));
+        foreach (var run in runs)
+            await one.Ok(one.Delete($"/api/runs/{run!["id"]}"));
         Assert.Empty((await one.Ok(one.Get("/api/runs"))).AsArray());
         var left = (await other.Ok(other.Get("/api/runs"))).AsArray();
         Assert.Equal(5, left.Count);
@@ -97,11 +173,28 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
         {
             var address = $"/api/runs/{run!["id"]}";
             await other.Ok(other.Get($"{address}/colours"));
-            if (run["image"] is { } image) Assert.True((await other.Get(image["lineUrl"]!.GetValue<string>())).IsSuccessStatusCode);
-            if (run["hasScene"]!.GetValue<bool>()) Assert.Equal("done", (await other.Follow(other.Post($"{address}/scene/areas")))["state"]!.GetValue<string>());
-            if (run["now"]!.GetValue<string>() != "bench") continue;
+            if (run["image"] is { } image)
+                Assert.True((await other.Get(image["lineUrl"]!.GetValue<string>())).IsSuccessStatusCode);
+            if (run["hasScene"]!.GetValue<bool>())
+                Assert.Equal(
+                    "done",
+                    (await other.Follow(other.Post($"{address}/scene/areas")))["state"]!.GetValue<string>()
+                );
+            if (run["now"]!.GetValue<string>() != "bench")
+                continue;
             var bench = await other.Ok(other.Get($"{address}/bench"));
-            var after = await other.Ok(other.Post($"{address}/bench/taps", new { id = Guid.NewGuid(), kind = "done", step = bench["current"]!["number"]!.GetValue<int>(), text = "" }));
+            var after = await other.Ok(
+                other.Post(
+                    $"{address}/bench/taps",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        kind = "done",
+                        step = bench["current"]!["number"]!.GetValue<int>(),
+                        text = "",
+                    }
+                )
+            );
             Assert.Equal(bench["stepsDone"]!.GetValue<int>() + 1, after["stepsDone"]!.GetValue<int>());
         }
         var sheet = (await other.Ok(other.Get("/api/sheets"))).AsArray().Single()!["id"];
@@ -115,7 +208,9 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
         server.Time.MoveOn(TimeSpan.FromHours(20));
         await first.Ok(first.Get("/api/runs")); // used: a day from now on
         var later = await Visit();
-        var bench = (await later.Ok(later.Get("/api/runs"))).AsArray().Single(run => run!["now"]!.GetValue<string>() == "bench")!;
+        var bench = (await later.Ok(later.Get("/api/runs")))
+            .AsArray()
+            .Single(run => run!["now"]!.GetValue<string>() == "bench")!;
         Assert.Contains(bench["line"]!.AsArray(), card => card!["dryAt"] is not null);
         var tidying = ActivatorUtilities.CreateInstance<Housekeeping>(server.Services);
         server.Time.MoveOn(TimeSpan.FromHours(20));

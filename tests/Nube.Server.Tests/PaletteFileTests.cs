@@ -10,7 +10,11 @@ namespace Nube.Server.Tests;
 public class PaletteFileTests
 {
     private static readonly List<KeptColour> Colours =
-        [new("Plum, ripe", Srgb.Parse("#6b1233")), new("Pear.green", Srgb.Parse("#a9c87c")), new("=1+1", Srgb.Parse("#0f3f7e"))];
+    [
+        new("Plum, ripe", Srgb.Parse("#6b1233")),
+        new("Pear.green", Srgb.Parse("#a9c87c")),
+        new("=1+1", Srgb.Parse("#0f3f7e")),
+    ];
 
     [Fact]
     public void What_is_written_as_CSV_or_JSON_is_read_again()
@@ -28,7 +32,9 @@ public class PaletteFileTests
     {
         var read = PaletteFile.Read(PaletteFile.Tokens(Colours));
         Assert.Equal(["Plum, ripe", "Pear-green", "=1+1"], read.Select(colour => colour.Name));
-        Assert.All(Colours.Zip(read), pair => Assert.Equal(pair.First.Colour.ToString(), pair.Second.Colour.ToString()));
+        Assert.All(Colours.Zip(read), pair =>
+            Assert.Equal(pair.First.Colour.ToString(), pair.Second.Colour.ToString())
+        );
     }
 
     // Shapes of the Design Tokens Community Group's format: types that hold for a group, references and other types beside.
@@ -62,8 +68,19 @@ public class PaletteFileTests
     [Fact]
     public void Lists_as_makers_have_them_are_read()
     {
-        Assert.Equal(["Plum", "#a9c87c"], PaletteFile.Read("Plum;#6B1233\r\n#a9c87c\r\n").Select(colour => colour.Name));
-        Assert.Contains("at most 200", Assert.Throws<TroubleException>(() => PaletteFile.Read(string.Join('\n', Enumerable.Range(0, 300).Select(i => $"c{i},#{i:x6}")))).Message, StringComparison.Ordinal);
+        Assert.Equal(
+            ["Plum", "#a9c87c"],
+            PaletteFile.Read("Plum;#6B1233\r\n#a9c87c\r\n").Select(colour => colour.Name)
+        );
+        Assert.Contains(
+            "at most 200",
+            Assert
+                .Throws<TroubleException>(() =>
+                    PaletteFile.Read(string.Join('\n', Enumerable.Range(0, 300).Select(i => $"c{i},#{i:x6}")))
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
     }
 }
 
@@ -76,7 +93,8 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
         return (
             maker,
             stash.First(item => item!["kind"]!.GetValue<string>() == "paper")!["id"]!.GetValue<string>(),
-            [.. stash.Where(item => item!["kind"]!.GetValue<string>() == "colourant").Select(item => item!)]);
+            [.. stash.Where(item => item!["kind"]!.GetValue<string>() == "colourant").Select(item => item!)]
+        );
     }
 
     [Fact]
@@ -89,9 +107,35 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.NotEmpty(all["gaps"]!.AsArray());
         Assert.Equal(5, all["slices"]!.AsArray().Count);
         var ids = pans.Select(pan => pan["id"]!.GetValue<string>()).ToList();
-        var few = await maker.Ok(maker.Post("/api/mix/reach", new { paper, colourants = ids[..3], against = ids }));
+        var few = await maker.Ok(
+            maker.Post(
+                "/api/mix/reach",
+                new
+                {
+                    paper,
+                    colourants = ids[..3],
+                    against = ids,
+                }
+            )
+        );
         Assert.True(few["share"]!.GetValue<double>() < 0.7);
-        Assert.Equal(1, (await maker.Ok(maker.Post("/api/mix/reach", new { paper, colourants = ids, against = ids })))["share"]!.GetValue<double>(), 1e-9);
+        Assert.Equal(
+            1,
+            (
+                await maker.Ok(
+                    maker.Post(
+                        "/api/mix/reach",
+                        new
+                        {
+                            paper,
+                            colourants = ids,
+                            against = ids,
+                        }
+                    )
+                )
+            )["share"]!.GetValue<double>(),
+            1e-9
+        );
     }
 
     [Fact]
@@ -105,7 +149,18 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.True(means[^1] >= kit["withAll"]!.GetValue<double>());
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/mix/kit", new { paper, size = 0 }));
         var run = await maker.Begin();
-        await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/mix/kit", new { paper, size = 6, run = run[^36..] }));
+        await maker.Trouble(
+            HttpStatusCode.Conflict,
+            maker.Post(
+                "/api/mix/kit",
+                new
+                {
+                    paper,
+                    size = 6,
+                    run = run[^36..],
+                }
+            )
+        );
     }
 
     [Fact]
@@ -117,21 +172,74 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.True(tints[0]!["cool"]!.GetValue<bool>());
 
         await maker.Ok(maker.Post("/api/stash/catalogue", new { names = new[] { "Scarlet pencil" } }));
-        var pencil = (await maker.Ok(maker.Get("/api/stash"))).AsArray().Single(item => item!["name"]!.GetValue<string>() == "Scarlet pencil")!["id"]!.GetValue<string>();
-        var layers = await maker.Ok(maker.Post("/api/mix/pencil", new { paper, pencil, pressure = "light" }));
+        var pencil = (await maker.Ok(maker.Get("/api/stash")))
+            .AsArray()
+            .Single(item => item!["name"]!.GetValue<string>() == "Scarlet pencil")!["id"]!.GetValue<string>();
+        var layers = await maker.Ok(
+            maker.Post(
+                "/api/mix/pencil",
+                new
+                {
+                    paper,
+                    pencil,
+                    pressure = "light",
+                }
+            )
+        );
         Assert.Equal(12, layers["dry"]!.AsArray().Count);
         Assert.Contains("window", layers["caution"]!.GetValue<string>(), StringComparison.Ordinal);
         var pan = pans[0]["id"]!.GetValue<string>();
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/mix/pencil", new { paper, pencil = pan, pressure = "light" }));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post(
+                "/api/mix/pencil",
+                new
+                {
+                    paper,
+                    pencil = pan,
+                    pressure = "light",
+                }
+            )
+        );
 
-        var (yellow, blue) = (new { colourant = pan, parts = 1 }, new { colourant = pans[9]["id"]!.GetValue<string>(), parts = 1 });
-        var over = await maker.Ok(maker.Post("/api/mix/try", new { paper, parts = new[] { yellow }, water = 1, under = new { parts = new[] { blue }, water = 4 }, areaCm2 = 20, cards = 6 }));
+        var (yellow, blue) = (
+            new { colourant = pan, parts = 1 },
+            new { colourant = pans[9]["id"]!.GetValue<string>(), parts = 1 }
+        );
+        var over = await maker.Ok(
+            maker.Post(
+                "/api/mix/try",
+                new
+                {
+                    paper,
+                    parts = new[] { yellow },
+                    water = 1,
+                    under = new { parts = new[] { blue }, water = 4 },
+                    areaCm2 = 20,
+                    cards = 6,
+                }
+            )
+        );
         // Common practice, no source: yellow over blue is green.
         var hue = Srgb.Parse(over["layers"]![0]!["colour"]!.GetValue<string>()).ToLab().Hue;
         Assert.InRange(hue, 100, 200);
         Assert.Equal(0.96, over["prepared"]!["millilitres"]!.GetValue<double>(), 1e-9);
-        Assert.Contains(over["papers"]!.AsArray(), on => on!["name"]!.GetValue<string>() == "Kraft card" && on["effect"]!.GetValue<string>() != "shows");
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/mix/try", new { paper, parts = new[] { yellow }, water = 1, areaCm2 = -1 }));
+        Assert.Contains(over["papers"]!.AsArray(), on =>
+            on!["name"]!.GetValue<string>() == "Kraft card" && on["effect"]!.GetValue<string>() != "shows"
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post(
+                "/api/mix/try",
+                new
+                {
+                    paper,
+                    parts = new[] { yellow },
+                    water = 1,
+                    areaCm2 = -1,
+                }
+            )
+        );
     }
 
     [Fact]
@@ -139,22 +247,37 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, paper, _) = await Begin(server);
         await maker.Trouble(HttpStatusCode.Conflict, maker.Get("/api/mix/kept/colours.csv"));
-        await maker.Ok(maker.Post("/api/mix/kept/file", Visitor.Form(Encoding.UTF8.GetBytes("Pear,#a9c87c\nPlum,#6b1233"), "mine.csv")));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/mix/kept/file", Visitor.Form("nothing"u8.ToArray(), "mine.csv")));
+        await maker.Ok(
+            maker.Post(
+                "/api/mix/kept/file",
+                Visitor.Form(Encoding.UTF8.GetBytes("Pear,#a9c87c\nPlum,#6b1233"), "mine.csv")
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post("/api/mix/kept/file", Visitor.Form("nothing"u8.ToArray(), "mine.csv"))
+        );
         var kept = (await maker.Ok(maker.Get($"/api/mix/kept?paper={paper}"))).AsArray();
         Assert.Equal(["Pear", "Plum"], kept.Select(colour => colour!["name"]!.GetValue<string>()));
         Assert.All(kept, colour => Assert.InRange(colour!["recipe"]!["difference"]!.GetValue<double>(), 0, 6));
-        foreach (var (file, type, starts) in new[]
-        {
-            ("colours.csv", "text/csv", "name,colour"), ("colours.json", "application/json", "{"), ("colours.tokens.json", "application/json", "{"),
-            ("colours.png", "image/png", "\u0089PNG"), ("colours.pdf", "application/pdf", "%PDF"),
-        })
+        foreach (
+            var (file, type, starts) in new[]
+            {
+                ("colours.csv", "text/csv", "name,colour"),
+                ("colours.json", "application/json", "{"),
+                ("colours.tokens.json", "application/json", "{"),
+                ("colours.png", "image/png", "\u0089PNG"),
+                ("colours.pdf", "application/pdf", "%PDF"),
+            }
+        )
         {
             var bytes = await maker.File($"/api/mix/kept/{file}", type);
             Assert.StartsWith(starts, Encoding.Latin1.GetString(bytes), StringComparison.Ordinal);
         }
         await maker.Trouble(HttpStatusCode.NotFound, maker.Get("/api/mix/kept/colours.exe"));
-        await maker.Ok(maker.Put("/api/mix/kept", new { colours = new[] { new { name = "Plum", colour = "#6b1233" } } }));
+        await maker.Ok(
+            maker.Put("/api/mix/kept", new { colours = new[] { new { name = "Plum", colour = "#6b1233" } } })
+        );
         Assert.Single((await maker.Ok(maker.Get("/api/mix/kept"))).AsArray());
     }
 
@@ -163,18 +286,74 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, _, pans) = await Begin(server);
         var pan = $"/api/stash/{pans[9]["id"]!.GetValue<string>()}";
-        var told = await maker.Ok(maker.Put(pan, new { name = "My blue", keptAt = "Tin, row 2", note = "nice", left = 0.2, useUp = true }));
+        var told = await maker.Ok(
+            maker.Put(
+                pan,
+                new
+                {
+                    name = "My blue",
+                    keptAt = "Tin, row 2",
+                    note = "nice",
+                    left = 0.2,
+                    useUp = true,
+                }
+            )
+        );
         Assert.True(told["runningLow"]!.GetValue<bool>() && told["useUp"]!.GetValue<bool>());
-        await maker.Trouble(HttpStatusCode.Conflict, maker.Put(pan, new { name = "Rose", keptAt = "", note = "", left = 0.2, useUp = false }));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put(pan, new { name = "My blue", keptAt = "", note = "", left = 1.2, useUp = false }));
+        await maker.Trouble(
+            HttpStatusCode.Conflict,
+            maker.Put(
+                pan,
+                new
+                {
+                    name = "Rose",
+                    keptAt = "",
+                    note = "",
+                    left = 0.2,
+                    useUp = false,
+                }
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                pan,
+                new
+                {
+                    name = "My blue",
+                    keptAt = "",
+                    note = "",
+                    left = 1.2,
+                    useUp = false,
+                }
+            )
+        );
         var wash = pans[9]["colourant"]!["wash"]!.GetValue<string>();
         var likely = (await maker.Ok(maker.Get($"/api/stash/like?colour={Uri.EscapeDataString(wash)}"))).AsArray();
-        Assert.Equal(("My blue", "1:4"), (likely[0]!["name"]!.GetValue<string>(), likely[0]!["strength"]!.GetValue<string>()));
+        Assert.Equal(
+            ("My blue", "1:4"),
+            (likely[0]!["name"]!.GetValue<string>(), likely[0]!["strength"]!.GetValue<string>())
+        );
 
         var catalogue = (await maker.Ok(maker.Get("/api/stash/catalogue"))).AsArray();
-        Assert.Contains(catalogue, entry => entry!["name"]!.GetValue<string>() == "Rose" && entry["owned"]!.GetValue<bool>());
+        Assert.Contains(catalogue, entry =>
+            entry!["name"]!.GetValue<string>() == "Rose" && entry["owned"]!.GetValue<bool>()
+        );
         Assert.Empty((await maker.Ok(maker.Post("/api/stash/catalogue", new { names = new[] { "Rose" } }))).AsArray());
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/catalogue", new { names = new[] { "Moon dust" } }));
-        await maker.Ok(maker.Post("/api/stash/supplies", new { name = "Wet glue", kind = "adhesive", wet = true }));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post("/api/stash/catalogue", new { names = new[] { "Moon dust" } })
+        );
+        await maker.Ok(
+            maker.Post(
+                "/api/stash/supplies",
+                new
+                {
+                    name = "Wet glue",
+                    kind = "adhesive",
+                    wet = true,
+                }
+            )
+        );
     }
 }

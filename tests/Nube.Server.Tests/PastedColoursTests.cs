@@ -5,7 +5,8 @@ namespace Nube.Server.Tests;
 
 public class PastedColoursTests(NubeServer server) : IClassFixture<NubeServer>
 {
-    private static PastedLine Only(string text, params string[] owned) => Assert.Single(PastedColours.Read(text, owned));
+    private static PastedLine Only(string text, params string[] owned) =>
+        Assert.Single(PastedColours.Read(text, owned));
 
     [Theory]
     [InlineData("PB28", "Cobalt blue", "PB28")]
@@ -38,8 +39,14 @@ public class PastedColoursTests(NubeServer server) : IClassFixture<NubeServer>
     public void What_is_owned_or_stands_twice_is_spotted()
     {
         Assert.Equal(PastedKind.Owned, Only("COBALT BLUE", "Cobalt blue").Kind);
-        Assert.Equal([PastedKind.New, PastedKind.Owned, PastedKind.New], PastedColours.Read("PB28\r\n\r\ncobalt blue\nAnother, PB28", []).Select(line => line.Kind));
-        Assert.Equal([1, 3, 4], PastedColours.Read("PB28\r\n\r\ncobalt blue\nAnother, PB28", []).Select(line => line.Line));
+        Assert.Equal(
+            [PastedKind.New, PastedKind.Owned, PastedKind.New],
+            PastedColours.Read("PB28\r\n\r\ncobalt blue\nAnother, PB28", []).Select(line => line.Kind)
+        );
+        Assert.Equal(
+            [1, 3, 4],
+            PastedColours.Read("PB28\r\n\r\ncobalt blue\nAnother, PB28", []).Select(line => line.Line)
+        );
     }
 
     [Fact]
@@ -52,15 +59,23 @@ public class PastedColoursTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(12, await Count());
         await maker.Ok(maker.Post("/api/stash/colourants/list", list));
         Assert.Equal(14, await Count());
-        var names = (await maker.Ok(maker.Get("/api/stash"))).AsArray().Where(i => i!["colourant"] is not null).Select(i => i!["name"]!.GetValue<string>());
+        var names = (await maker.Ok(maker.Get("/api/stash")))
+            .AsArray()
+            .Where(i => i!["colourant"] is not null)
+            .Select(i => i!["name"]!.GetValue<string>());
         Assert.Equal(["Cobalt blue", "Tin gold"], names.TakeLast(2));
         // Once more adds nothing.
         await maker.Ok(maker.Post("/api/stash/colourants/list", list));
         Assert.Equal(14, await Count());
 
         var tooLong = new { text = string.Concat(Enumerable.Repeat("PB28\n", 2001)) };
-        Assert.Contains("2000 lines", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants/list", tooLong)), StringComparison.Ordinal);
+        Assert.Contains(
+            "2000 lines",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/colourants/list", tooLong)),
+            StringComparison.Ordinal
+        );
 
-        async Task<int> Count() => (await maker.Ok(maker.Get("/api/stash"))).AsArray().Count(item => item!["colourant"] is not null);
+        async Task<int> Count() =>
+            (await maker.Ok(maker.Get("/api/stash"))).AsArray().Count(item => item!["colourant"] is not null);
     }
 }

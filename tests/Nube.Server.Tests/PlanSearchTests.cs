@@ -12,19 +12,38 @@ namespace Nube.Server.Tests;
 public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
 {
     /// <summary>A run whose areas all have a colour, planned.</summary>
-    private Task<(Visitor Maker, string Run, double Finish, string Job)> Planned(byte[] picture, int cards) => Planned(server, picture, cards);
+    private Task<(Visitor Maker, string Run, double Finish, string Job)> Planned(byte[] picture, int cards) =>
+        Planned(server, picture, cards);
 
-    internal static async Task<(Visitor Maker, string Run, double Finish, string Job)> Planned(NubeServer server, byte[] picture, int cards)
+    internal static async Task<(Visitor Maker, string Run, double Finish, string Job)> Planned(
+        NubeServer server,
+        byte[] picture,
+        int cards
+    )
     {
         var maker = await server.NewMaker();
         var run = await maker.Begin(cards);
         await maker.BringIn(run, picture);
         var colours = new[] { "#a9c87c", "#e3cf6e", "#d98a5a", "#7f9fc9" };
-        var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Select(area => area!["id"]!.GetValue<int>()).ToList();
+        var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!
+            .AsArray()
+            .Select(area => area!["id"]!.GetValue<int>())
+            .ToList();
         foreach (var (index, colour) in colours.Index())
         {
             var these = areas.Where((_, i) => i % colours.Length == index).ToList();
-            if (these.Count > 0) await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = these, colour, shadow = "soft" }));
+            if (these.Count > 0)
+                await maker.Ok(
+                    maker.Put(
+                        $"{run}/colours/wishes",
+                        new
+                        {
+                            areas = these,
+                            colour,
+                            shadow = "soft",
+                        }
+                    )
+                );
         }
         var made = await maker.Ok(maker.Post($"{run}/plan"));
         return (maker, run, made["plan"]!["finishSeconds"]!.GetValue<double>(), made["job"]!.GetValue<string>());
@@ -35,7 +54,8 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         for (var i = 0; i < 300; i++)
         {
             var now = await maker.Ok(maker.Get($"/api/jobs/{job}"));
-            if (now["state"]!.GetValue<string>() != "working") return $"{now["state"]}: {now["message"]}";
+            if (now["state"]!.GetValue<string>() != "working")
+                return $"{now["state"]}: {now["message"]}";
             await Task.Delay(100);
         }
         return "it goes on";
@@ -73,8 +93,24 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, _, job) = await Planned(Pictures.PearBranch, 5);
         await Ended(maker, job);
-        await maker.Ok(maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "done", step = 1, text = "", at = server.Time.GetUtcNow() }));
-        Assert.Contains("done already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/better")), StringComparison.Ordinal);
+        await maker.Ok(
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "done",
+                    step = 1,
+                    text = "",
+                    at = server.Time.GetUtcNow(),
+                }
+            )
+        );
+        Assert.Contains(
+            "done already",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan/better")),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -83,22 +119,42 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         var (maker, run, _, _) = await Planned(Pictures.PearBranch, 3);
         int Changes(JsonNode plan) => plan["steps"]!.AsArray().Skip(1).Count(step => step!["rinse"]!.GetValue<bool>());
         var soonest = await maker.Ok(maker.Get($"{run}/plan"));
-        Assert.Contains($"with {Changes(soonest)} changes of colour", soonest["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            $"with {Changes(soonest)} changes of colour",
+            soonest["sentence"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
         var ways = (await maker.Ok(maker.Get($"{run}/plan/turns"))).AsArray();
         Assert.Equal(["soonest", "fewRinses", "oneByOne"], ways.Select(way => way!["turns"]!.GetValue<string>()));
         Assert.Equal([true, false, false], ways.Select(way => way!["isTaken"]!.GetValue<bool>()));
-        Assert.Contains(ways[0]!["takes"]!.GetValue<string>(), soonest["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.NoContent, (await maker.Put($"{run}/plan/turns", new { turns = "oneByOne" })).StatusCode);
+        Assert.Contains(
+            ways[0]!["takes"]!.GetValue<string>(),
+            soonest["sentence"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await maker.Put($"{run}/plan/turns", new { turns = "oneByOne" })).StatusCode
+        );
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
-        Assert.Contains("one colour over all cards after the other", plan["follows"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            "one colour over all cards after the other",
+            plan["follows"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
         Assert.InRange(Changes(plan), 3, Changes(soonest) / 2);
-        Assert.Contains(ways[2]!["takes"]!.GetValue<string>(), plan["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            ways[2]!["takes"]!.GetValue<string>(),
+            plan["sentence"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
         Assert.True(soonest["finishSeconds"]!.GetValue<double>() < plan["finishSeconds"]!.GetValue<double>());
         foreach (var one in new[] { soonest, plan })
         {
             Assert.Equal(
                 one["steps"]!.AsArray().Select(step => step!["pass"]!.GetValue<int>()).Distinct(),
-                one["passes"]!.AsArray().Select(pass => pass!["index"]!.GetValue<int>()));
+                one["passes"]!.AsArray().Select(pass => pass!["index"]!.GetValue<int>())
+            );
         }
         // Cards hang on the line a little fuller after each pass that is shown.
         int[] painted = [.. plan["passes"]!.AsArray().Select(pass => pass!["lookAfter"]!.AsArray().Count)];
@@ -114,9 +170,22 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         var id = Guid.Parse(run.Split('/')[^1]);
         await using var changing = server.Services.CreateAsyncScope();
         await using var searching = server.Services.CreateAsyncScope();
-        var plan = (await changing.ServiceProvider.GetRequiredService<NubeDb>().Runs.IgnoreQueryFilters().Include(r => r.Plan).SingleAsync(r => r.Id == id)).Plan!;
-        var again = await searching.ServiceProvider.GetRequiredService<JobBoard>().BeginHere(
-            plan.MakerId, id, JobKind.ImprovePlan, new ImprovePlanJob.Order(plan.Edition), CancellationToken.None);
+        var plan = (
+            await changing
+                .ServiceProvider.GetRequiredService<NubeDb>()
+                .Runs.IgnoreQueryFilters()
+                .Include(r => r.Plan)
+                .SingleAsync(r => r.Id == id)
+        ).Plan!;
+        var again = await searching
+            .ServiceProvider.GetRequiredService<JobBoard>()
+            .BeginHere(
+                plan.MakerId,
+                id,
+                JobKind.ImprovePlan,
+                new ImprovePlanJob.Order(plan.Edition),
+                CancellationToken.None
+            );
         await searching.ServiceProvider.GetRequiredService<ImprovePlanJob>().Work(again, CancellationToken.None);
         Assert.StartsWith("done: A better order", await Ended(maker, again.Id.ToString()), StringComparison.Ordinal);
         Assert.NotNull((await maker.Ok(maker.Get($"{run}/plan")))["betterFinishSeconds"]);
@@ -140,17 +209,46 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, _, _) = await Planned(Pictures.ThreeRooms, 1);
         var grey = await maker.Ok(maker.Get($"{run}/colours"));
-        var soluble = grey["stampingInks"]!.AsArray().FirstOrDefault(ink => ink!["name"]!.GetValue<string>().Contains("soluble", StringComparison.Ordinal));
+        var soluble = grey["stampingInks"]!
+            .AsArray()
+            .FirstOrDefault(ink => ink!["name"]!.GetValue<string>().Contains("soluble", StringComparison.Ordinal));
         Assert.NotNull(soluble);
-        await maker.Ok(maker.Put($"{run}/colours/supplies", new { paper = grey["paper"], stampingInk = soluble["id"], palette = grey["palette"] }));
-        async Task<JsonNode> Bleeds() => (await maker.Ok(maker.Get($"{run}/plan")))["remarks"]!.AsArray().Single(remark => remark!["rule"]?.GetValue<string>() == "line-bleeds")!;
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = grey["paper"],
+                    stampingInk = soluble["id"],
+                    palette = grey["palette"],
+                }
+            )
+        );
+        async Task<JsonNode> Bleeds() =>
+            (await maker.Ok(maker.Get($"{run}/plan")))["remarks"]!
+                .AsArray()
+                .Single(remark => remark!["rule"]?.GetValue<string>() == "line-bleeds")!;
         Assert.Equal(("warn", null), ((await Bleeds())["severity"]!.GetValue<string>(), (await Bleeds())["silenced"]));
-        Assert.Contains("Say in", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/clashes/line-bleeds", new { reason = " " })), StringComparison.Ordinal);
+        Assert.Contains(
+            "Say in",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/clashes/line-bleeds", new { reason = " " })
+            ),
+            StringComparison.Ordinal
+        );
         await maker.Ok(maker.Put($"{run}/clashes/line-bleeds", new { reason = "It is to vanish." }));
         Assert.Equal("It is to vanish.", (await Bleeds())["silenced"]!.GetValue<string>());
         await maker.Ok(maker.Put($"{run}/clashes/line-bleeds", new { }));
         Assert.Null((await Bleeds())["silenced"]);
-        Assert.Contains("never silenced", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/clashes/heat-on-solvent", new { reason = "no" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "never silenced",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/clashes/heat-on-solvent", new { reason = "no" })
+            ),
+            StringComparison.Ordinal
+        );
         await maker.Trouble(HttpStatusCode.NotFound, maker.Put($"{run}/clashes/nothing", new { reason = "no" }));
     }
 }
@@ -158,7 +256,8 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
 /// <summary>A server that searches as long as in use.</summary>
 public sealed class LongSearchServer : NubeServer
 {
-    protected override IReadOnlyDictionary<string, string> Settings { get; } = new Dictionary<string, string> { ["Nube:SearchShare"] = "1" };
+    protected override IReadOnlyDictionary<string, string> Settings { get; } =
+        new Dictionary<string, string> { ["Nube:SearchShare"] = "1" };
 }
 
 /// <summary>Searches that take seconds.</summary>

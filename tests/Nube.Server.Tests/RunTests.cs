@@ -15,7 +15,10 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin(cards: 2);
         var job = await maker.BringIn(run, Pictures.ThreeRooms);
-        Assert.Equal(("done", "3 areas found."), (job["state"]!.GetValue<string>(), job["message"]!.GetValue<string>()));
+        Assert.Equal(
+            ("done", "3 areas found."),
+            (job["state"]!.GetValue<string>(), job["message"]!.GetValue<string>())
+        );
         var image = (await maker.Ok(maker.Get(run)))["image"]!;
         Assert.Equal(50, image["widthMm"]!.GetValue<double>(), 6);
         var lines = await maker.Get(image["lineUrl"]!.GetValue<string>());
@@ -24,7 +27,12 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         // Correct and undo.
         var joined = await maker.Ok(maker.Post($"{run}/image/corrections", new { join = new[] { 1, 2 } }));
         Assert.Equal(2, joined["areas"]!.AsArray().Count);
-        var split = await maker.Ok(maker.Post($"{run}/image/corrections", new { split = 3, stroke = new[] { new { x = 25, y = 20 }, new { x = 25, y = 48 } } }));
+        var split = await maker.Ok(
+            maker.Post(
+                $"{run}/image/corrections",
+                new { split = 3, stroke = new[] { new { x = 25, y = 20 }, new { x = 25, y = 48 } } }
+            )
+        );
         Assert.Equal([1, 3, 4], split["areas"]!.AsArray().Select(a => a!["id"]!.GetValue<int>()));
         await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
         var undone = await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
@@ -33,7 +41,17 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Ok(maker.Put($"{run}/image/areas/1/name", new { name = "Sky" }));
 
         // Colours: several areas at once; another recipe; a white area.
-        var colours = await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1, 2 }, colour = "#a9c87c", shadow = "soft" }));
+        var colours = await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2 },
+                    colour = "#a9c87c",
+                    shadow = "soft",
+                }
+            )
+        );
         var chosen = colours["areas"]!.AsArray();
         Assert.Equal(2, chosen.Count);
         var others = chosen[0]!["others"]!.AsArray();
@@ -41,7 +59,17 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(chosen[0]!["recipe"]!.ToJsonString(), others[0]!.ToJsonString());
         var picked = await maker.Ok(maker.Put($"{run}/colours/recipes", new { areas = new[] { 1 }, place = 1 }));
         Assert.Equal(others[1]!.ToJsonString(), picked["areas"]![0]!["recipe"]!.ToJsonString());
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 3 }, colour = "#e3cf6e", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 3 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
         var left = await maker.Ok(maker.Post($"{run}/colours/wishes/leave-white", new { areas = new[] { 3 } }));
         Assert.Equal(2, left["areas"]!.AsArray().Count);
 
@@ -50,7 +78,9 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var steps = plan["steps"]!.AsArray();
         Assert.Equal(0, steps.Count % 2);
         Assert.All(steps.Where(s => s!["waitSeconds"]!.GetValue<double>() > 0), s => Assert.NotNull(s!["waitReason"]));
-        Assert.Contains(plan["passes"]!.AsArray(), p => p!["title"]!.GetValue<string>().Contains("sky", StringComparison.Ordinal));
+        Assert.Contains(plan["passes"]!.AsArray(), p =>
+            p!["title"]!.GetValue<string>().Contains("sky", StringComparison.Ordinal)
+        );
         await Tap(maker, run, "done", 1);
 
         // The server dies in the middle of the next step; the timer goes on.
@@ -70,9 +100,32 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await Tap(maker, run, "done", 2, id);
         Assert.Equal(2, (await Tap(maker, run, "done", 2, id))["stepsDone"]!.GetValue<int>());
         Assert.Equal(1, (await Tap(maker, run, "back", 0))["stepsDone"]!.GetValue<int>());
-        Assert.Contains("done already", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan")), StringComparison.Ordinal);
-        Assert.Contains("on the bench", await maker.Trouble(HttpStatusCode.Conflict, maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#000000", shadow = "none" })), StringComparison.Ordinal);
-        Assert.Contains("still to do", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/finish")), StringComparison.Ordinal);
+        Assert.Contains(
+            "done already",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "on the bench",
+            await maker.Trouble(
+                HttpStatusCode.Conflict,
+                maker.Put(
+                    $"{run}/colours/wishes",
+                    new
+                    {
+                        areas = new[] { 1 },
+                        colour = "#000000",
+                        shadow = "none",
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "still to do",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/finish")),
+            StringComparison.Ordinal
+        );
 
         for (var step = 2; step <= steps.Count; step++)
         {
@@ -90,7 +143,8 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Empty((await maker.Ok(maker.Get("/api/book?search=rhubarb"))).AsArray());
         Assert.Empty((await maker.Ok(maker.Get("/api/runs"))).AsArray());
 
-        static string DryAt(JsonNode bench) => bench["line"]!.AsArray().Select(card => card!["dryAt"]?.GetValue<string>()).First(at => at is not null)!;
+        static string DryAt(JsonNode bench) =>
+            bench["line"]!.AsArray().Select(card => card!["dryAt"]?.GetValue<string>()).First(at => at is not null)!;
     }
 
     [Fact]
@@ -99,7 +153,12 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         var sheet = PictureReader.Read(Pictures.PearBranch, new PictureSize(null, null));
-        var job = await maker.BringIn(run, SimulatedScanner.Scan(sheet, ScanConditions.Ordinary), "scan.jpg", dots: 300);
+        var job = await maker.BringIn(
+            run,
+            SimulatedScanner.Scan(sheet, ScanConditions.Ordinary),
+            "scan.jpg",
+            dots: 300
+        );
         Assert.Equal("17 areas found.", job["message"]!.GetValue<string>());
         Assert.Equal(108, (await maker.Ok(maker.Get(run)))["image"]!["widthMm"]!.GetValue<double>(), 0);
     }
@@ -111,13 +170,25 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
         await maker.Ok(maker.Put($"{run}/image/areas/15/name", new { name = "Left pear" }));
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 14, 15 }, colour = "#e3cf6e", shadow = "deep" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 14, 15 },
+                    colour = "#e3cf6e",
+                    shadow = "deep",
+                }
+            )
+        );
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var pdf = await (await maker.Get($"{run}/plan/sheet.pdf")).Content.ReadAsByteArrayAsync();
 
         var file = Path.GetTempFileName();
         await File.WriteAllBytesAsync(file, pdf);
-        using var reading = Process.Start(new ProcessStartInfo("pdftotext", ["-layout", file, "-"]) { RedirectStandardOutput = true })!;
+        using var reading = Process.Start(
+            new ProcessStartInfo("pdftotext", ["-layout", file, "-"]) { RedirectStandardOutput = true }
+        )!;
         var text = await reading.StandardOutput.ReadToEndAsync();
         File.Delete(file);
         Assert.Contains("Plum labels, 2 cards", text, StringComparison.Ordinal);
@@ -135,9 +206,29 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 2 }, colour = "#84ad62", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 2 },
+                    colour = "#84ad62",
+                    shadow = "none",
+                }
+            )
+        );
         Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
     }
@@ -148,21 +239,58 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1, 2 }, colour = "#e3cf6e", shadow = "none" }));
-        double Dry(JsonNode plan) => plan["steps"]![0]!["drySeconds"]!.GetValue<double>() - plan["steps"]![0]!["endSeconds"]!.GetValue<double>();
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
+        double Dry(JsonNode plan) =>
+            plan["steps"]![0]!["drySeconds"]!.GetValue<double>() - plan["steps"]![0]!["endSeconds"]!.GetValue<double>();
         var before = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
-        await maker.Ok(maker.Put("/api/account/room", new { temperature = 12, relativeHumidity = 0.8, speed = 0 }));
+        await maker.Ok(
+            maker.Put(
+                "/api/account/room",
+                new
+                {
+                    temperature = 12,
+                    relativeHumidity = 0.8,
+                    speed = 0,
+                }
+            )
+        );
         var after = await maker.Ok(maker.Get($"{run}/plan"));
         Assert.False(after["stale"]!.GetValue<bool>());
         Assert.True(Dry(after) > 2 * Dry(before), $"{Dry(before):0} s, {Dry(after):0} s");
         // On the bench the plan stays, and what is wet dries sooner from the moment on in which a fan is there.
         var wet = await Tap(maker, run, "done", 1);
         var card = after["steps"]![0]!["card"]!.GetValue<int>();
-        DateTimeOffset DryAt(JsonNode bench) => bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)!["dryAt"]!.GetValue<DateTimeOffset>();
-        await maker.Ok(maker.Put("/api/account/room", new { temperature = 24, relativeHumidity = 0.4, speed = 1 }));
+        DateTimeOffset DryAt(JsonNode bench) =>
+            bench["line"]!.AsArray().Single(one => one!["card"]!.GetValue<int>() == card)![
+                "dryAt"
+            ]!.GetValue<DateTimeOffset>();
+        await maker.Ok(
+            maker.Put(
+                "/api/account/room",
+                new
+                {
+                    temperature = 24,
+                    relativeHumidity = 0.4,
+                    speed = 1,
+                }
+            )
+        );
         var fanned = await maker.Ok(maker.Get($"{run}/bench"));
         Assert.True(DryAt(fanned) < DryAt(wet).AddMinutes(-20), $"{DryAt(wet):T} {DryAt(fanned):T}");
-        Assert.Equal(after["steps"]!.ToJsonString(), (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.ToJsonString());
+        Assert.Equal(
+            after["steps"]!.ToJsonString(),
+            (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.ToJsonString()
+        );
         // All taken back, it may be planned and coloured anew, and reckons with the air that there is.
         await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan"));
         await Tap(maker, run, "note", 0, text: "a fan helps");
@@ -173,9 +301,30 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(Dry(anew), (DryAt(bench) - bench["serverNow"]!.GetValue<DateTimeOffset>()).TotalSeconds, 1.0);
         Assert.Equal(["a fan helps"], bench["notes"]!.AsArray().Select(note => note!.GetValue<string>()));
         await Tap(maker, run, "back", 0);
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#84ad62", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1 },
+                    colour = "#84ad62",
+                    shadow = "none",
+                }
+            )
+        );
         // That the air changed is for the room to say.
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/bench/taps", new { id = Guid.NewGuid(), kind = "air", step = 0 }));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "air",
+                    step = 0,
+                }
+            )
+        );
     }
 
     [Fact]
@@ -184,14 +333,31 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#84ad62", shadow = "none" }));
-        var one = colours["colourants"]!.AsArray().Single(c => c!["colourIndex"]!.GetValue<string>() == "PB29")!["id"]!.GetValue<string>();
-        var narrowed = await maker.Ok(maker.Put($"{run}/colours/supplies", new
-        {
-            paper = colours["paper"]!.GetValue<string>(),
-            stampingInk = colours["stampingInk"]!.GetValue<string>(),
-            palette = new[] { one },
-        }));
+        var colours = await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1 },
+                    colour = "#84ad62",
+                    shadow = "none",
+                }
+            )
+        );
+        var one = colours["colourants"]!.AsArray().Single(c => c!["colourIndex"]!.GetValue<string>() == "PB29")![
+            "id"
+        ]!.GetValue<string>();
+        var narrowed = await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = colours["paper"]!.GetValue<string>(),
+                    stampingInk = colours["stampingInk"]!.GetValue<string>(),
+                    palette = new[] { one },
+                }
+            )
+        );
         var recipe = narrowed["areas"]![0]!["recipe"]!;
         Assert.Equal(one, recipe["parts"]!.AsArray().Single()!["id"]!.GetValue<string>());
         // Blue alone cannot be green: the nearest is given, and how far it is.
@@ -199,8 +365,26 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.True(recipe["difference"]!.GetValue<double>() > 6);
     }
 
-    private static async Task<JsonNode> Tap(Visitor maker, string run, string kind, int step, Guid? id = null, string? text = null) =>
-        await maker.Ok(maker.Post($"{run}/bench/taps", new { id = id ?? Guid.NewGuid(), kind, step, text }));
+    private static async Task<JsonNode> Tap(
+        Visitor maker,
+        string run,
+        string kind,
+        int step,
+        Guid? id = null,
+        string? text = null
+    ) =>
+        await maker.Ok(
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = id ?? Guid.NewGuid(),
+                    kind,
+                    step,
+                    text,
+                }
+            )
+        );
 
     /// <summary>The same maker at the new server.</summary>
     private async Task<Visitor> SignInAgain(string name)

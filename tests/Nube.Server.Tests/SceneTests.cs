@@ -14,9 +14,13 @@ namespace Nube.Server.Tests;
 /// <summary>Several stamps on one panel: order, masks, fills, and the areas that are left visible.</summary>
 public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
 {
-    private static byte[] Box(double side) => Encoding.UTF8.GetBytes(string.Create(
-        CultureInfo.InvariantCulture,
-        $"""<svg xmlns="http://www.w3.org/2000/svg" width="{side + 10}mm" height="{side + 10}mm" viewBox="0 0 {side + 10} {side + 10}"><path d="M5 5h{side}v{side}h-{side}z" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""));
+    private static byte[] Box(double side) =>
+        Encoding.UTF8.GetBytes(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"""<svg xmlns="http://www.w3.org/2000/svg" width="{side + 10}mm" height="{side + 10}mm" viewBox="0 0 {side + 10} {side + 10}"><path d="M5 5h{side}v{side}h-{side}z" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""
+            )
+        );
 
     private static JsonObject At(JsonNode placed, double x, double y, double degrees = 0)
     {
@@ -26,15 +30,17 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         return moved;
     }
 
-    private static JsonObject Scene(JsonNode scene, params JsonObject[] frontFirst) => new()
-    {
-        ["widthMm"] = scene["widthMm"]!.GetValue<double>(),
-        ["heightMm"] = scene["heightMm"]!.GetValue<double>(),
-        ["paintsGround"] = scene["paintsGround"]!.GetValue<bool>(),
-        ["frontFirst"] = new JsonArray([.. frontFirst]),
-    };
+    private static JsonObject Scene(JsonNode scene, params JsonObject[] frontFirst) =>
+        new()
+        {
+            ["widthMm"] = scene["widthMm"]!.GetValue<double>(),
+            ["heightMm"] = scene["heightMm"]!.GetValue<double>(),
+            ["paintsGround"] = scene["paintsGround"]!.GetValue<bool>(),
+            ["frontFirst"] = new JsonArray([.. frontFirst]),
+        };
 
-    private static List<string> Names(JsonNode scene) => [.. scene["frontFirst"]!.AsArray().Select(placed => placed!["name"]!.GetValue<string>())];
+    private static List<string> Names(JsonNode scene) =>
+        [.. scene["frontFirst"]!.AsArray().Select(placed => placed!["name"]!.GetValue<string>())];
 
     /// <summary>A run whose scene holds a pot of 20 mm, a crate of 30 and a shed of 40; in front what came last.</summary>
     private async Task<(Visitor Maker, string Run, JsonNode Scene)> Begin()
@@ -44,7 +50,12 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Box(20), "pot.svg");
         await maker.Ok(maker.Post($"{run}/scene", new { width = "100 mm", height = "80 mm" }));
         foreach (var (side, name) in new[] { (30.0, "crate.svg"), (40.0, "shed.svg") })
-            Assert.Equal("done", (await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(side), name))))["state"]!.GetValue<string>());
+            Assert.Equal(
+                "done",
+                (await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(side), name))))[
+                    "state"
+                ]!.GetValue<string>()
+            );
         return (maker, run, await maker.Ok(maker.Get($"{run}/scene")));
     }
 
@@ -52,7 +63,12 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     private static async Task<JsonNode> Arrange(Visitor maker, string run, JsonNode scene)
     {
         var placed = scene["frontFirst"]!.AsArray();
-        return await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(placed[2]!, 25, 55), At(placed[1]!, 40, 45), At(placed[0]!, 60, 35))));
+        return await maker.Ok(
+            maker.Put(
+                $"{run}/scene",
+                Scene(scene, At(placed[2]!, 25, 55), At(placed[1]!, 40, 45), At(placed[0]!, 60, 35))
+            )
+        );
     }
 
     [Fact]
@@ -64,22 +80,35 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(["pot", "crate", "shed"], Names(arranged));
         Assert.Equal(
             ["cutMasks", "print", "layMasks", "print", "layMasks", "print", "liftMasks"],
-            arranged["steps"]!.AsArray().Select(step => step!["kind"]!.GetValue<string>()));
+            arranged["steps"]!.AsArray().Select(step => step!["kind"]!.GetValue<string>())
+        );
         Assert.Equal(2, arranged["masked"]!.AsArray().Count);
         Assert.False(arranged["areasAreOfThis"]!.GetValue<bool>());
 
-        Assert.Equal("3 areas found.", (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>());
+        Assert.Equal(
+            "3 areas found.",
+            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+        );
         Assert.True((await maker.Ok(maker.Get($"{run}/scene")))["areasAreOfThis"]!.GetValue<bool>());
         var image = (await maker.Ok(maker.Get(run)))["image"]!;
         var areas = image["areas"]!.AsArray();
-        Assert.Equal(["crate, part 1", "pot, part 1", "shed, part 1"], areas.Select(area => area!["name"]!.GetValue<string>()).Order());
-        JsonNode Named(JsonNode of, string name) => of["areas"]!.AsArray().Single(area => area!["name"]!.GetValue<string>() == $"{name}, part 1")!;
+        Assert.Equal(
+            ["crate, part 1", "pot, part 1", "shed, part 1"],
+            areas.Select(area => area!["name"]!.GetValue<string>()).Order()
+        );
+        JsonNode Named(JsonNode of, string name) =>
+            of["areas"]!.AsArray().Single(area => area!["name"]!.GetValue<string>() == $"{name}, part 1")!;
         // The pot hides 10 x 15 mm of the crate: its right edge at 35 and upper edge at 45, the crate from 25 and to 60.
         Assert.InRange(Named(image, "crate")["sizeMm2"]!.GetValue<double>(), (900 - 150) * 0.97, (900 - 150) * 1.03);
 
         // The shed is moved away: all keep their numbers.
         var placed = arranged["frontFirst"]!.AsArray();
-        await maker.Ok(maker.Put($"{run}/scene", Scene(arranged, At(placed[0]!, 25, 55), At(placed[1]!, 40, 45), At(placed[2]!, 78, 30, 90))));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/scene",
+                Scene(arranged, At(placed[0]!, 25, 55), At(placed[1]!, 40, 45), At(placed[2]!, 78, 30, 90))
+            )
+        );
         await maker.Follow(maker.Post($"{run}/scene/areas"));
         var moved = (await maker.Ok(maker.Get(run)))["image"]!;
         foreach (var name in new[] { "pot", "crate", "shed" })
@@ -103,24 +132,76 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains("bone dry: some", view["guide"]!.ToJsonString(), StringComparison.Ordinal);
         await maker.Follow(maker.Post($"{run}/scene/areas"));
         var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray();
-        Assert.Equal([("Ground, part 1", null), ("shed, part 1", "leaveWhite")], areas.Select(area => (area!["name"]!.GetValue<string>(), area["mark"]?.GetValue<string>())).Order());
+        Assert.Equal(
+            [("Ground, part 1", null), ("shed, part 1", "leaveWhite")],
+            areas.Select(area => (area!["name"]!.GetValue<string>(), area["mark"]?.GetValue<string>())).Order()
+        );
     }
 
     [Fact]
     public async Task A_panel_is_filled_with_a_stamp_and_the_fill_is_counted()
     {
         var (maker, run, scene) = await Begin();
-        var (pot, front) = (scene["stamps"]!.AsArray().Single(stamp => stamp!["name"]!.GetValue<string>() == "pot")!["id"]!, scene["frontFirst"]![0]!);
+        var (pot, front) = (
+            scene["stamps"]!.AsArray().Single(stamp => stamp!["name"]!.GetValue<string>() == "pot")!["id"]!,
+            scene["frontFirst"]![0]!
+        );
         await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(front, 50, 40))));
-        var filled = await maker.Ok(maker.Post($"{run}/scene/fill", new { stamp = pot, gap = "2 mm", generations = 3, seed = 4 }));
+        var filled = await maker.Ok(
+            maker.Post(
+                $"{run}/scene/fill",
+                new
+                {
+                    stamp = pot,
+                    gap = "2 mm",
+                    generations = 3,
+                    seed = 4,
+                }
+            )
+        );
         var fill = Assert.Single(filled["fills"]!.AsArray())!;
         var prints = fill["prints"]!.GetValue<int>();
         Assert.Equal(prints + 1, filled["frontFirst"]!.AsArray().Count);
         Assert.InRange(fill["inkings"]!.GetValue<int>(), prints / 3, prints * 2 / 3);
         // What was there stays in front: it is masked before the fill.
-        Assert.Equal(["cutMasks", "print", "layMasks", "print", "liftMasks"], filled["steps"]!.AsArray().Select(step => step!["kind"]!.GetValue<string>()));
-        Assert.Contains("0 to 40 mm", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/scene/fill", new { stamp = pot, gap = "90 mm", generations = 1, seed = 1 })), StringComparison.Ordinal);
-        Assert.Contains("1 to 4", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/scene/fill", new { stamp = pot, gap = "2 mm", generations = 9, seed = 1 })), StringComparison.Ordinal);
+        Assert.Equal(
+            ["cutMasks", "print", "layMasks", "print", "liftMasks"],
+            filled["steps"]!.AsArray().Select(step => step!["kind"]!.GetValue<string>())
+        );
+        Assert.Contains(
+            "0 to 40 mm",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post(
+                    $"{run}/scene/fill",
+                    new
+                    {
+                        stamp = pot,
+                        gap = "90 mm",
+                        generations = 1,
+                        seed = 1,
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "1 to 4",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post(
+                    $"{run}/scene/fill",
+                    new
+                    {
+                        stamp = pot,
+                        gap = "2 mm",
+                        generations = 9,
+                        seed = 1,
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -133,12 +214,41 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Ok(maker.Put($"{run}/scene/stamps/{word}", new { name = "With thanks", lettering = true }));
         var mirrored = At(placed[0]!, 20, 20);
         mirrored["mirrored"] = true;
-        Assert.Contains("can be read", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/scene", Scene(arranged, mirrored))), StringComparison.Ordinal);
-        Assert.Contains("20 and 420", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/scene/panel", new { width = "2 mm", height = "80 mm" })), StringComparison.Ordinal);
-        Assert.Contains("too far off", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/scene", Scene(arranged, At(placed[0]!, 9e9, 0)))), StringComparison.Ordinal);
+        Assert.Contains(
+            "can be read",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/scene", Scene(arranged, mirrored))
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "20 and 420",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/scene/panel", new { width = "2 mm", height = "80 mm" })
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "too far off",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/scene", Scene(arranged, At(placed[0]!, 9e9, 0)))
+            ),
+            StringComparison.Ordinal
+        );
         await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/scene", new { }));
         await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/scene/stamps/{Guid.NewGuid()}"));
-        var failed = await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form("""<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="30mm"/>"""u8.ToArray(), "empty.svg")));
+        var failed = await maker.Follow(
+            maker.Post(
+                $"{run}/scene/stamps",
+                Visitor.Form(
+                    """<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="30mm"/>"""u8.ToArray(),
+                    "empty.svg"
+                )
+            )
+        );
         Assert.Equal("failed", failed["state"]!.GetValue<string>());
         Assert.Equal(["With thanks", "crate", "shed"], Names(await maker.Ok(maker.Get($"{run}/scene"))));
 
@@ -146,8 +256,16 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/scene"));
         var bare = await other.Begin();
         await other.Ok(other.Post($"{bare}/scene", new { }));
-        Assert.Contains("Place a stamp first", await other.Trouble(HttpStatusCode.Conflict, other.Post($"{bare}/scene/areas")), StringComparison.Ordinal);
-        Assert.Contains("no mask is needed", await other.Trouble(HttpStatusCode.Conflict, other.Get($"{bare}/scene/masks/A4.pdf")), StringComparison.Ordinal);
+        Assert.Contains(
+            "Place a stamp first",
+            await other.Trouble(HttpStatusCode.Conflict, other.Post($"{bare}/scene/areas")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "no mask is needed",
+            await other.Trouble(HttpStatusCode.Conflict, other.Get($"{bare}/scene/masks/A4.pdf")),
+            StringComparison.Ordinal
+        );
         Assert.Empty((await other.Ok(other.Get($"{bare}/scene")))["stamps"]!.AsArray());
     }
 
@@ -157,23 +275,36 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         // A wall with a gap of 4 mm between two rooms.
-        var rooms = """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM30 5V18M30 22V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""u8.ToArray();
+        var rooms =
+            """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM30 5V18M30 22V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""u8.ToArray();
         await maker.Ok(maker.Post($"{run}/scene", new { width = "140 mm", height = "120 mm" }));
         await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(rooms, "rooms.svg")));
         await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(20), "pot.svg")));
         var scene = await maker.Ok(maker.Get($"{run}/scene"));
         var (pot, wall) = (scene["frontFirst"]![0]!, scene["frontFirst"]![1]!);
         await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 40, 30), At(pot, 100, 90))));
-        Assert.Equal("2 areas found.", (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>());
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 40, y = 26 }, new { x = 40, y = 34 } } }));
+        Assert.Equal(
+            "2 areas found.",
+            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+        );
+        await maker.Follow(
+            maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 40, y = 26 }, new { x = 40, y = 34 } } })
+        );
         Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
 
         // Turned by a quarter and moved: the stroke goes along.
         await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 90, 60, 90))));
-        Assert.Equal("2 areas found.", (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>());
+        Assert.Equal(
+            "2 areas found.",
+            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+        );
 
         var (potStamp, wallStamp) = (pot["stamp"]!.GetValue<string>(), wall["stamp"]!.GetValue<string>());
-        Assert.Contains("is used in a scene", await maker.Trouble(HttpStatusCode.Conflict, maker.Delete($"{run}/scene/stamps/{wallStamp}")), StringComparison.Ordinal);
+        Assert.Contains(
+            "is used in a scene",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Delete($"{run}/scene/stamps/{wallStamp}")),
+            StringComparison.Ordinal
+        );
         var left = await maker.Ok(maker.Delete($"{run}/scene/stamps/{potStamp}"));
         Assert.Equal([wallStamp], left["stamps"]!.AsArray().Select(stamp => stamp!["id"]!.GetValue<string>()));
     }
@@ -191,10 +322,18 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.InRange(picture.Height, height - 1, height + 1);
         // The rule of 100 mm: the longest run of dark pixels in the head of the sheet.
         var dots = 300 / 25.4;
-        Assert.Equal(MaskPrint.RuleMm, Longest(picture, 0, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots)) / dots, 0.3);
+        Assert.Equal(
+            MaskPrint.RuleMm,
+            Longest(picture, 0, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots)) / dots,
+            0.3
+        );
         // The crate's mask is the widest: 30 mm, and the line to its outside, less what is cut inside; and the cut's own line.
         var side = 30 + 0.5 - 2 * MaskSheet.WithinLineMm + 0.2;
-        Assert.Equal(side, Longest(picture, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots), picture.Height) / dots, 0.35);
+        Assert.Equal(
+            side,
+            Longest(picture, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots), picture.Height) / dots,
+            0.35
+        );
     }
 
     [Fact]
@@ -202,11 +341,26 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, scene) = await Begin();
         await Arrange(maker, run, scene);
-        var svg = XDocument.Parse(Encoding.UTF8.GetString(await maker.File($"{run}/scene/masks/a4/1.svg", "image/svg+xml"))).Root!;
-        Assert.Equal(("210mm", "297mm", "0 0 210 297"), (svg.Attribute("width")!.Value, svg.Attribute("height")!.Value, svg.Attribute("viewBox")!.Value));
-        var cut = svg.Elements().Single(group => group.Attribute("id")?.Value == "cut").Elements().Select(path => path.Attribute("d")!.Value).ToList();
+        var svg = XDocument
+            .Parse(Encoding.UTF8.GetString(await maker.File($"{run}/scene/masks/a4/1.svg", "image/svg+xml")))
+            .Root!;
+        Assert.Equal(
+            ("210mm", "297mm", "0 0 210 297"),
+            (svg.Attribute("width")!.Value, svg.Attribute("height")!.Value, svg.Attribute("viewBox")!.Value)
+        );
+        var cut = svg.Elements()
+            .Single(group => group.Attribute("id")?.Value == "cut")
+            .Elements()
+            .Select(path => path.Attribute("d")!.Value)
+            .ToList();
         Assert.Equal(2, cut.Count);
-        var widths = cut.Select(path => { using var shape = SKPath.ParseSvgPathData(path); return shape.Bounds.Width; }).Order().ToList();
+        var widths = cut.Select(path =>
+            {
+                using var shape = SKPath.ParseSvgPathData(path);
+                return shape.Bounds.Width;
+            })
+            .Order()
+            .ToList();
         Assert.Equal(20.1, widths[0], 0.15);
         Assert.Equal(30.1, widths[1], 0.15);
         await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/scene/masks/A4/2.svg"));
@@ -219,12 +373,14 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         try
         {
             File.WriteAllBytes(pdf, file);
-            using (var render = Process.Start("pdftoppm", ["-r", "300", "-gray", "-png", "-singlefile", pdf, png])) render.WaitForExit();
+            using (var render = Process.Start("pdftoppm", ["-r", "300", "-gray", "-png", "-singlefile", pdf, png]))
+                render.WaitForExit();
             return SKBitmap.Decode(png + ".png");
         }
         finally
         {
-            foreach (var temporary in new[] { pdf, png, png + ".png" }) File.Delete(temporary);
+            foreach (var temporary in new[] { pdf, png, png + ".png" })
+                File.Delete(temporary);
         }
     }
 

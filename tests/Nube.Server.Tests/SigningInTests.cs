@@ -24,9 +24,15 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         var cookies = await SignUp(browser, "Copied");
         using var thief = server.ByHand();
         Assert.Equal(HttpStatusCode.OK, (await Send(thief, HttpMethod.Get, "/api/runs", cookies)).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await Send(browser, HttpMethod.Post, "/api/account/sign-out", cookies)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await Send(browser, HttpMethod.Post, "/api/account/sign-out", cookies)).StatusCode
+        );
         Assert.Equal(HttpStatusCode.Unauthorized, (await Send(thief, HttpMethod.Get, "/api/runs", cookies)).StatusCode);
-        Assert.Equal(HttpStatusCode.Unauthorized, (await Send(thief, HttpMethod.Post, "/api/runs", cookies, new { name = "Stolen", cards = 1 })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Unauthorized,
+            (await Send(thief, HttpMethod.Post, "/api/runs", cookies, new { name = "Stolen", cards = 1 })).StatusCode
+        );
     }
 
     [Fact]
@@ -36,10 +42,24 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         var cookies = await SignUp(browser, "Anew");
         var before = new Dictionary<string, string>(cookies);
         await server.NewMaker("Another at this device");
-        Keep(cookies, await Send(browser, HttpMethod.Post, "/api/account/sign-in", cookies, new { name = "Another at this device", password = Password }));
+        Keep(
+            cookies,
+            await Send(
+                browser,
+                HttpMethod.Post,
+                "/api/account/sign-in",
+                cookies,
+                new { name = "Another at this device", password = Password }
+            )
+        );
         Assert.NotEqual(before["nube"], cookies["nube"]);
-        Assert.Equal(HttpStatusCode.Unauthorized, (await Send(browser, HttpMethod.Get, "/api/runs", before)).StatusCode);
-        var now = await (await Send(browser, HttpMethod.Get, "/api/account", cookies)).Content.ReadFromJsonAsync<JsonNode>(TestContext.Current.CancellationToken);
+        Assert.Equal(
+            HttpStatusCode.Unauthorized,
+            (await Send(browser, HttpMethod.Get, "/api/runs", before)).StatusCode
+        );
+        var now = await (
+            await Send(browser, HttpMethod.Get, "/api/account", cookies)
+        ).Content.ReadFromJsonAsync<JsonNode>(TestContext.Current.CancellationToken);
         Assert.Equal("Another at this device", now!["name"]!.GetValue<string>());
     }
 
@@ -49,13 +69,26 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         var here = await server.NewMaker("Everywhere");
         var there = await SignIn("Everywhere", Password);
         await here.Ok(here.Post("/api/account/sign-out-everywhere"));
-        foreach (var device in new[] { here, there }) Assert.Equal(HttpStatusCode.Unauthorized, (await device.Get("/api/runs")).StatusCode);
+        foreach (var device in new[] { here, there })
+            Assert.Equal(HttpStatusCode.Unauthorized, (await device.Get("/api/runs")).StatusCode);
 
         (here, there) = (await SignIn("Everywhere", Password), await SignIn("Everywhere", Password));
-        Assert.Contains("not your password", await here.Trouble(
-            HttpStatusCode.UnprocessableEntity, here.Put("/api/account/password", new { now = "sloe gin 34", next = "crab apple 56" })), StringComparison.Ordinal);
-        Assert.Contains("guessed", await here.Trouble(
-            HttpStatusCode.UnprocessableEntity, here.Put("/api/account/password", new { now = Password, next = "password123" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "not your password",
+            await here.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                here.Put("/api/account/password", new { now = "sloe gin 34", next = "crab apple 56" })
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "guessed",
+            await here.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                here.Put("/api/account/password", new { now = Password, next = "password123" })
+            ),
+            StringComparison.Ordinal
+        );
         await here.Ok(here.Put("/api/account/password", new { now = Password, next = "crab apple 56" }));
         await here.Ok(here.Get("/api/runs"));
         Assert.Equal(HttpStatusCode.Unauthorized, (await there.Get("/api/runs")).StatusCode);
@@ -68,10 +101,34 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker("Leaving");
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1, 2, 3 }, colour = "#e3cf6e", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2, 3 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
         await maker.Ok(maker.Post($"{run}/plan"));
-        Assert.Contains("Type", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/account/delete", new { name = "Someone else", password = Password })), StringComparison.Ordinal);
-        Assert.Contains("not your password", await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/account/delete", new { name = "Leaving" })), StringComparison.Ordinal);
+        Assert.Contains(
+            "Type",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/account/delete", new { name = "Someone else", password = Password })
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not your password",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/account/delete", new { name = "Leaving" })
+            ),
+            StringComparison.Ordinal
+        );
         var id = await Maker("LEAVING");
         await maker.Ok(maker.Post("/api/account/delete", new { name = "leaving", password = Password }));
         Assert.Equal(HttpStatusCode.Unauthorized, (await maker.Get("/api/runs")).StatusCode);
@@ -90,7 +147,9 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker("Archivist");
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms, "rooms.svg");
-        using var archive = new ZipArchive(new MemoryStream(await maker.File("/api/account/everything.zip", "application/zip")));
+        using var archive = new ZipArchive(
+            new MemoryStream(await maker.File("/api/account/everything.zip", "application/zip"))
+        );
         JsonNode Part(string name) => JsonNode.Parse(archive.GetEntry(name)!.Open())!;
         Assert.Equal("Archivist", Part("maker.json")["name"]!.GetValue<string>());
         Assert.Equal((await maker.Ok(maker.Get("/api/stash"))).AsArray().Count, Part("stash.json").AsArray().Count);
@@ -98,7 +157,10 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("rooms.svg", image["fileName"]!.GetValue<string>());
         var picture = archive.GetEntry($"files/{image["fileHash"]!.GetValue<string>()}.svg")!;
         using var content = new MemoryStream();
-        await (await picture.OpenAsync(TestContext.Current.CancellationToken)).CopyToAsync(content, TestContext.Current.CancellationToken);
+        await (await picture.OpenAsync(TestContext.Current.CancellationToken)).CopyToAsync(
+            content,
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(Pictures.ThreeRooms, content.ToArray());
     }
 
@@ -112,11 +174,21 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
             await stranger.Look();
             for (var tries = 0; tries < SignInGuard.FreeTries; tries++)
             {
-                Assert.Equal("This name and password do not belong together.", await stranger.Trouble(
-                    HttpStatusCode.Unauthorized, stranger.Post("/api/account/sign-in", new { name, password = "a guess 123" })));
+                Assert.Equal(
+                    "This name and password do not belong together.",
+                    await stranger.Trouble(
+                        HttpStatusCode.Unauthorized,
+                        stranger.Post("/api/account/sign-in", new { name, password = "a guess 123" })
+                    )
+                );
             }
-            Assert.Matches("^There were too many wrong tries with this name. Wait [12] seconds and try again.$", await stranger.Trouble(
-                HttpStatusCode.TooManyRequests, stranger.Post("/api/account/sign-in", new { name, password = "a guess 123" })));
+            Assert.Matches(
+                "^There were too many wrong tries with this name. Wait [12] seconds and try again.$",
+                await stranger.Trouble(
+                    HttpStatusCode.TooManyRequests,
+                    stranger.Post("/api/account/sign-in", new { name, password = "a guess 123" })
+                )
+            );
         }
     }
 
@@ -128,8 +200,10 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Look();
         var stranger = server.Stranger();
         await stranger.Look();
-        Task<HttpResponseMessage> Guess(Visitor who, string password) => who.Post("/api/account/sign-in", new { name = "Besieged", password });
-        for (var tries = 0; tries < SignInGuard.FreeTries + 3; tries++) await Guess(stranger, $"a guess {tries}");
+        Task<HttpResponseMessage> Guess(Visitor who, string password) =>
+            who.Post("/api/account/sign-in", new { name = "Besieged", password });
+        for (var tries = 0; tries < SignInGuard.FreeTries + 3; tries++)
+            await Guess(stranger, $"a guess {tries}");
         await stranger.Trouble(HttpStatusCode.TooManyRequests, Guess(stranger, Password));
         await maker.Ok(Guess(maker, Password));
         // The stranger may try again when the wait is over.
@@ -156,38 +230,70 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         var lines = (await maker.Ok(maker.Get(run)))["image"]!["lineUrl"]!.GetValue<string>();
         Assert.True((await maker.Get(lines)).Headers.CacheControl is { Private: true, NoStore: false });
-        Assert.Equal("\"cache\"", (await maker.Post("/api/account/sign-out")).Headers.GetValues("Clear-Site-Data").Single());
+        Assert.Equal(
+            "\"cache\"",
+            (await maker.Post("/api/account/sign-out")).Headers.GetValues("Clear-Site-Data").Single()
+        );
     }
 
     [Fact]
     public async Task Behind_a_stated_proxy_with_TLS_cookies_are_secure_and_makers_have_a_limit_each()
     {
-        await using var proxied = server.Beside(("Nube:Proxy", "127.0.0.1, 10.1.2.3"), ("Nube:SignInsPerMinute", "2"), ("Nube:Workers", "0"));
-        async Task<HttpResponseMessage> Ask(HttpMethod method, string path, string from, string client, object? body = null)
+        await using var proxied = server.Beside(
+            ("Nube:Proxy", "127.0.0.1, 10.1.2.3"),
+            ("Nube:SignInsPerMinute", "2"),
+            ("Nube:Workers", "0")
+        );
+        async Task<HttpResponseMessage> Ask(
+            HttpMethod method,
+            string path,
+            string from,
+            string client,
+            object? body = null
+        )
         {
-            var context = await proxied.Server.SendAsync(call =>
-            {
-                call.Connection.RemoteIpAddress = IPAddress.Parse(from);
-                (call.Request.Method, call.Request.Path, call.Request.Host) = (method.Method, path, new("cards.example"));
-                call.Request.Headers["X-Forwarded-For"] = client;
-                call.Request.Headers["X-Forwarded-Proto"] = "https";
-                if (body is null) return;
-                call.Request.ContentType = "application/json";
-                call.Request.Body = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(body));
-            }, TestContext.Current.CancellationToken);
+            var context = await proxied.Server.SendAsync(
+                call =>
+                {
+                    call.Connection.RemoteIpAddress = IPAddress.Parse(from);
+                    (call.Request.Method, call.Request.Path, call.Request.Host) = (
+                        method.Method,
+                        path,
+                        new("cards.example")
+                    );
+                    call.Request.Headers["X-Forwarded-For"] = client;
+                    call.Request.Headers["X-Forwarded-Proto"] = "https";
+                    if (body is null)
+                        return;
+                    call.Request.ContentType = "application/json";
+                    call.Request.Body = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(body));
+                },
+                TestContext.Current.CancellationToken
+            );
             var answer = new HttpResponseMessage((HttpStatusCode)context.Response.StatusCode);
-            foreach (var (name, value) in context.Response.Headers) answer.Headers.TryAddWithoutValidation(name, value.ToArray());
+            foreach (var (name, value) in context.Response.Headers)
+                answer.Headers.TryAddWithoutValidation(name, value.ToArray());
             return answer;
         }
         var secure = await Ask(HttpMethod.Get, "/api/account", "127.0.0.1", "203.0.113.7");
-        Assert.All(secure.Headers.GetValues("Set-Cookie"), cookie => Assert.Contains("secure", cookie, StringComparison.OrdinalIgnoreCase));
-        Assert.Contains("max-age", secure.Headers.GetValues("Strict-Transport-Security").Single(), StringComparison.Ordinal);
+        Assert.All(secure.Headers.GetValues("Set-Cookie"), cookie =>
+            Assert.Contains("secure", cookie, StringComparison.OrdinalIgnoreCase)
+        );
+        Assert.Contains(
+            "max-age",
+            secure.Headers.GetValues("Strict-Transport-Security").Single(),
+            StringComparison.Ordinal
+        );
         // Who is no stated proxy is not believed.
         var forged = await Ask(HttpMethod.Get, "/api/account", "203.0.113.66", "127.0.0.1");
-        Assert.All(forged.Headers.GetValues("Set-Cookie"), cookie => Assert.DoesNotContain("secure", cookie, StringComparison.OrdinalIgnoreCase));
+        Assert.All(forged.Headers.GetValues("Set-Cookie"), cookie =>
+            Assert.DoesNotContain("secure", cookie, StringComparison.OrdinalIgnoreCase)
+        );
 
-        Task<HttpResponseMessage> Guess(string client) => Ask(HttpMethod.Post, "/api/account/sign-in", "127.0.0.1", client, new { name = "x", password = "y" });
-        for (var tries = 0; tries < 2; tries++) Assert.Equal(HttpStatusCode.BadRequest, (await Guess("203.0.113.7")).StatusCode); // no token
+        Task<HttpResponseMessage> Guess(string client) =>
+            Ask(HttpMethod.Post, "/api/account/sign-in", "127.0.0.1", client, new { name = "x", password = "y" });
+        for (var tries = 0; tries < 2; tries++)
+            Assert.Equal(HttpStatusCode.BadRequest, (await Guess("203.0.113.7")).StatusCode); // no token
         Assert.Equal(HttpStatusCode.TooManyRequests, (await Guess("203.0.113.7")).StatusCode);
         Assert.Equal(HttpStatusCode.BadRequest, (await Guess("203.0.113.8")).StatusCode);
     }
@@ -202,7 +308,10 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         async Task<int> Files()
         {
             await using var scope = server.Services.CreateAsyncScope();
-            return await scope.ServiceProvider.GetRequiredService<NubeDb>().Files.IgnoreQueryFilters().CountAsync(file => file.MakerId == id);
+            return await scope
+                .ServiceProvider.GetRequiredService<NubeDb>()
+                .Files.IgnoreQueryFilters()
+                .CountAsync(file => file.MakerId == id);
         }
         var tidying = ActivatorUtilities.CreateInstance<Housekeeping>(server.Services);
         Assert.Equal(3, await Files()); // the picture, its lines, its areas
@@ -219,18 +328,30 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var maker = await server.NewMaker();
         var pan = (await maker.Ok(maker.Get("/api/stash"))).AsArray()[0]!["id"]!.GetValue<string>();
-        var made = await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => maker.Ok(maker.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" }))));
+        var made = await Task.WhenAll(
+            Enumerable
+                .Range(0, 10)
+                .Select(_ => maker.Ok(maker.Post("/api/sheets", new { colourants = new[] { pan }, size = "a4" })))
+        );
         Assert.Equal(Enumerable.Range(1, 10), made.Select(sheet => sheet["number"]!.GetValue<int>()).Order());
         var run = await maker.Begin();
-        var begun = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => maker.Post($"{run}/scene", new { width = "100 mm", height = "80 mm" })));
+        var begun = await Task.WhenAll(
+            Enumerable.Range(0, 6).Select(_ => maker.Post($"{run}/scene", new { width = "100 mm", height = "80 mm" }))
+        );
         Assert.Single(begun, answer => answer.IsSuccessStatusCode);
-        Assert.All(begun.Where(answer => !answer.IsSuccessStatusCode), answer => Assert.Equal(HttpStatusCode.Conflict, answer.StatusCode));
+        Assert.All(begun.Where(answer => !answer.IsSuccessStatusCode), answer =>
+            Assert.Equal(HttpStatusCode.Conflict, answer.StatusCode)
+        );
     }
 
     private async Task<Guid> Maker(string name)
     {
         await using var scope = server.Services.CreateAsyncScope();
-        return (await scope.ServiceProvider.GetRequiredService<NubeDb>().Users.SingleAsync(one => one.NormalizedUserName == name)).Id;
+        return (
+            await scope
+                .ServiceProvider.GetRequiredService<NubeDb>()
+                .Users.SingleAsync(one => one.NormalizedUserName == name)
+        ).Id;
     }
 
     private async Task<Visitor> SignIn(string name, string password)
@@ -246,7 +367,10 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var cookies = new Dictionary<string, string>();
         Keep(cookies, await browser.GetAsync("/api/account"));
-        Keep(cookies, await Send(browser, HttpMethod.Post, "/api/account/sign-up", cookies, new { name, password = Password }));
+        Keep(
+            cookies,
+            await Send(browser, HttpMethod.Post, "/api/account/sign-up", cookies, new { name, password = Password })
+        );
         Keep(cookies, await Send(browser, HttpMethod.Get, "/api/account", cookies));
         return cookies;
     }
@@ -260,9 +384,18 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         }
     }
 
-    private static Task<HttpResponseMessage> Send(HttpClient browser, HttpMethod method, string address, Dictionary<string, string> cookies, object? body = null)
+    private static Task<HttpResponseMessage> Send(
+        HttpClient browser,
+        HttpMethod method,
+        string address,
+        Dictionary<string, string> cookies,
+        object? body = null
+    )
     {
-        var request = new HttpRequestMessage(method, address) { Content = body is null ? null : JsonContent.Create(body) };
+        var request = new HttpRequestMessage(method, address)
+        {
+            Content = body is null ? null : JsonContent.Create(body),
+        };
         request.Headers.Add("Cookie", string.Join("; ", cookies.Select(cookie => $"{cookie.Key}={cookie.Value}")));
         request.Headers.Add("X-Nube-Request", Uri.UnescapeDataString(cookies["nube-request"]));
         return browser.SendAsync(request);
@@ -272,7 +405,8 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
 /// <summary>A server on which a maker's pictures may take one megabyte.</summary>
 public sealed class SmallServer : NubeServer
 {
-    protected override IReadOnlyDictionary<string, string> Settings { get; } = new Dictionary<string, string> { ["Nube:MegabytesPerMaker"] = "1" };
+    protected override IReadOnlyDictionary<string, string> Settings { get; } =
+        new Dictionary<string, string> { ["Nube:MegabytesPerMaker"] = "1" };
 }
 
 public class StorageTests(SmallServer server) : IClassFixture<SmallServer>
@@ -281,14 +415,24 @@ public class StorageTests(SmallServer server) : IClassFixture<SmallServer>
     public async Task A_maker_is_told_before_there_is_no_room_and_then_refused_without_a_loss()
     {
         var maker = await server.NewMaker();
-        byte[] Padded(int kilobytes) => [.. Pictures.ThreeRooms, .. System.Text.Encoding.UTF8.GetBytes($"<!--{new string('x', 1024 * kilobytes)}-->")];
+        byte[] Padded(int kilobytes) =>
+            [
+                .. Pictures.ThreeRooms,
+                .. System.Text.Encoding.UTF8.GetBytes($"<!--{new string('x', 1024 * kilobytes)}-->"),
+            ];
         var run = await maker.Begin();
         await maker.BringIn(run, Padded(100), "first.svg");
         Assert.Null((await maker.Look())["nearlyFull"]);
         await maker.BringIn(run, Padded(800), "second.svg");
         Assert.Contains("of 1 MB", (await maker.Look())["nearlyFull"]!.GetValue<string>(), StringComparison.Ordinal);
-        Assert.Contains("not kept", await maker.Trouble(
-            HttpStatusCode.InsufficientStorage, maker.Post($"{run}/image", Visitor.Form(Padded(300), "third.svg"))), StringComparison.Ordinal);
+        Assert.Contains(
+            "not kept",
+            await maker.Trouble(
+                HttpStatusCode.InsufficientStorage,
+                maker.Post($"{run}/image", Visitor.Form(Padded(300), "third.svg"))
+            ),
+            StringComparison.Ordinal
+        );
         Assert.Equal("second.svg", (await maker.Ok(maker.Get(run)))["image"]!["fileName"]!.GetValue<string>());
     }
 }

@@ -19,14 +19,30 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        await maker.Ok(maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
 
-        var open = Encoding.UTF8.GetBytes("""<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm"><path d="M5 5H90" stroke="#000"/></svg>""");
+        var open = Encoding.UTF8.GetBytes(
+            """<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm"><path d="M5 5H90" stroke="#000"/></svg>"""
+        );
         var job = await maker.BringIn(run, open);
         Assert.Equal("failed", job["state"]!.GetValue<string>());
         Assert.Contains("No enclosed area", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Contains("empty", await Refused(maker, run, []), StringComparison.Ordinal);
-        Assert.Contains("not an SVG, PNG, JPEG, WebP or TIFF", await Refused(maker, run, "MZ..."u8.ToArray()), StringComparison.Ordinal);
+        Assert.Contains(
+            "not an SVG, PNG, JPEG, WebP or TIFF",
+            await Refused(maker, run, "MZ..."u8.ToArray()),
+            StringComparison.Ordinal
+        );
 
         Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
         Assert.Single((await maker.Ok(maker.Get($"{run}/colours")))["areas"]!.AsArray());
@@ -41,8 +57,14 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         byte[] png = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0];
-        Assert.Contains(part, await maker.Trouble(
-            HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/image", Visitor.Form(png, "a.png", width))), StringComparison.Ordinal);
+        Assert.Contains(
+            part,
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/image", Visitor.Form(png, "a.png", width))
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -61,9 +83,27 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(maker.Delete(run));
         foreach (var place in new[] { "", "/colours", "/plan", "/bench", "/record" })
-            Assert.Contains("not there any more", await maker.Trouble(HttpStatusCode.NotFound, maker.Get(run + place)), StringComparison.Ordinal);
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "#e3cf6e", shadow = "none" }));
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "a.svg")));
+            Assert.Contains(
+                "not there any more",
+                await maker.Trouble(HttpStatusCode.NotFound, maker.Get(run + place)),
+                StringComparison.Ordinal
+            );
+        await maker.Trouble(
+            HttpStatusCode.NotFound,
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.NotFound,
+            maker.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "a.svg"))
+        );
     }
 
     [Fact]
@@ -90,16 +130,26 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task A_full_disk_is_said_to_be_full_and_what_is_there_can_be_looked_at()
     {
         await using var database = NpgsqlDataSource.Create(server.Connection);
-        await using (var full = database.CreateCommand(
-            """
-            create function disk_is_full() returns trigger language plpgsql as
-              $$ begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$;
-            create trigger disk_is_full before insert on runs for each row when (new.name = 'One too many') execute function disk_is_full();
-            """)) await full.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        await using (
+            var full = database.CreateCommand(
+                """
+                create function disk_is_full() returns trigger language plpgsql as
+                  $$ begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$;
+                create trigger disk_is_full before insert on runs for each row when (new.name = 'One too many') execute function disk_is_full();
+                """
+            )
+        )
+            await full.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         var maker = await server.NewMaker();
         await maker.Begin();
-        Assert.Contains("disk of the machine that Nube runs on is full", await maker.Trouble(
-            HttpStatusCode.InsufficientStorage, maker.Post("/api/runs", new { name = "One too many", cards = 1 })), StringComparison.Ordinal);
+        Assert.Contains(
+            "disk of the machine that Nube runs on is full",
+            await maker.Trouble(
+                HttpStatusCode.InsufficientStorage,
+                maker.Post("/api/runs", new { name = "One too many", cards = 1 })
+            ),
+            StringComparison.Ordinal
+        );
         Assert.Single((await maker.Ok(maker.Get("/api/runs"))).AsArray());
     }
 
@@ -108,16 +158,55 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var maker = await server.NewMaker();
         var run = await maker.Begin();
-        Assert.Contains("Bring in an image", await maker.Trouble(HttpStatusCode.Conflict, Wish([1])), StringComparison.Ordinal);
+        Assert.Contains(
+            "Bring in an image",
+            await maker.Trouble(HttpStatusCode.Conflict, Wish([1])),
+            StringComparison.Ordinal
+        );
         await maker.BringIn(run, Pictures.ThreeRooms);
         Assert.Contains("Area 77", await maker.Trouble(HttpStatusCode.NotFound, Wish([77])), StringComparison.Ordinal);
-        Assert.Contains("Choose an area", await maker.Trouble(HttpStatusCode.UnprocessableEntity, Wish([])), StringComparison.Ordinal);
-        Assert.Contains("could not be read", await maker.Trouble(
-            HttpStatusCode.BadRequest, maker.Put($"{run}/colours/wishes", new { areas = new[] { 1 }, colour = "yellowish", shadow = "none" })), StringComparison.Ordinal);
-        Assert.Contains("one area a colour", await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan")), StringComparison.Ordinal);
-        Assert.Contains("Plan the run", await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/bench")), StringComparison.Ordinal);
+        Assert.Contains(
+            "Choose an area",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, Wish([])),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "could not be read",
+            await maker.Trouble(
+                HttpStatusCode.BadRequest,
+                maker.Put(
+                    $"{run}/colours/wishes",
+                    new
+                    {
+                        areas = new[] { 1 },
+                        colour = "yellowish",
+                        shadow = "none",
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "one area a colour",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/plan")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "Plan the run",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/bench")),
+            StringComparison.Ordinal
+        );
 
-        Task<HttpResponseMessage> Wish(int[] areas) => maker.Put($"{run}/colours/wishes", new { areas, colour = "#e3cf6e", shadow = "none" });
+        Task<HttpResponseMessage> Wish(int[] areas) =>
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas,
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            );
     }
 
     [Theory]
@@ -127,9 +216,16 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task A_run_that_cannot_be_is_refused(string name, int cards, string part)
     {
         var maker = await server.NewMaker();
-        Assert.Contains(part, await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/runs", new { name, cards })), StringComparison.Ordinal);
+        Assert.Contains(
+            part,
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/runs", new { name, cards })),
+            StringComparison.Ordinal
+        );
     }
 
     private static Task<string> Refused(Visitor maker, string run, byte[] file) =>
-        maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/image", Visitor.Form(file, "image.png", "100 mm")));
+        maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post($"{run}/image", Visitor.Form(file, "image.png", "100 mm"))
+        );
 }

@@ -48,11 +48,22 @@ public sealed record Act(ActKind Kind, Zone Zone)
     public Pressure Pressure { get; init; }
 
     /// <summary>Layers of a mix.</summary>
-    public static Act Lay(PaintMix mix, Zone zone, int times = 1, double share = 1) => new(ActKind.Lay, zone) { Mixes = [mix], Times = times, Share = share };
+    public static Act Lay(PaintMix mix, Zone zone, int times = 1, double share = 1) =>
+        new(ActKind.Lay, zone)
+        {
+            Mixes = [mix],
+            Times = times,
+            Share = share,
+        };
 
     /// <summary>Dry layers of a pencil.</summary>
     public static Act Draw(PaintMix pencil, Zone zone, int times, Pressure pressure = Pressure.Light) =>
-        new(ActKind.Draw, zone) { Mixes = [pencil], Times = times, Pressure = pressure };
+        new(ActKind.Draw, zone)
+        {
+            Mixes = [pencil],
+            Times = times,
+            Pressure = pressure,
+        };
 
     /// <summary>Pencil spread so far, 0 for dry grain to 1 for an even layer.</summary>
     public static Act Dissolve(double share) => new(ActKind.Dissolve, Zone.Whole) { Share = share };
@@ -64,13 +75,20 @@ public sealed record Act(ActKind Kind, Zone Zone)
     public static Act Lift(Zone zone, double share) => new(ActKind.Lift, zone) { Share = share };
 
     /// <summary>The same act with one mix in the place of another.</summary>
-    public Act With(PaintMix instead, PaintMix of) => Mixes.Contains(of) ? this with { Mixes = [.. Mixes.Select(mix => mix == of ? instead : mix)] } : this;
+    public Act With(PaintMix instead, PaintMix of) =>
+        Mixes.Contains(of) ? this with { Mixes = [.. Mixes.Select(mix => mix == of ? instead : mix)] } : this;
 
     /// <inheritdoc />
     public bool Equals(Act? other) =>
-        other is not null && Kind == other.Kind && Zone == other.Zone && Times == other.Times && Share.Equals(other.Share) && Pressure == other.Pressure
+        other is not null
+        && Kind == other.Kind
+        && Zone == other.Zone
+        && Times == other.Times
+        && Share.Equals(other.Share)
+        && Pressure == other.Pressure
         && Mixes.SequenceEqual(other.Mixes);
 
     /// <inheritdoc />
-    public override int GetHashCode() => HashCode.Combine(Kind, Zone, Times, Share, Pressure, Mixes.IsEmpty ? null : Mixes[0]);
+    public override int GetHashCode() =>
+        HashCode.Combine(Kind, Zone, Times, Share, Pressure, Mixes.IsEmpty ? null : Mixes[0]);
 }

@@ -19,7 +19,11 @@ public static class Laying
         if (act.Kind == ActKind.Blend)
         {
             var middle = under.Middle.Reflectance();
-            return under with { Light = Towards(under.Light, middle, act.Share), Shadow = Towards(under.Shadow, middle, act.Share) };
+            return under with
+            {
+                Light = Towards(under.Light, middle, act.Share),
+                Shadow = Towards(under.Shadow, middle, act.Share),
+            };
         }
         return under.Each(Spread.Over(act.Zone), (zone, share) => Lay(zone, act, share, paints, under.Paper));
     }
@@ -32,16 +36,22 @@ public static class Laying
     }
 
     /// <summary>The middle of an area alone, which nothing runs into.</summary>
-    internal static ZoneSurface Middle(Surface under, IEnumerable<Act> acts, Paints paints) => acts.Where(act => act.Kind != ActKind.Blend)
-        .Aggregate(under.Middle, (there, act) => Lay(there, act, Spread.Over(act.Zone).Middle, paints, under.Paper));
+    internal static ZoneSurface Middle(Surface under, IEnumerable<Act> acts, Paints paints) =>
+        acts.Where(act => act.Kind != ActKind.Blend)
+            .Aggregate(under.Middle, (there, act) =>
+                Lay(there, act, Spread.Over(act.Zone).Middle, paints, under.Paper)
+            );
 
     private static ZoneSurface Lay(ZoneSurface under, Act act, double share, Paints paints, Spectrum paper)
     {
-        if (share == 0) return under;
+        if (share == 0)
+            return under;
         return act.Kind switch
         {
             ActKind.Lay => Layer(under, act, share, paints),
-            ActKind.Draw => act.Mixes.Aggregate(under, (there, pencil) => Draw(there, paints.OpticsOf(pencil), act.Times, act.Pressure)),
+            ActKind.Draw => act.Mixes.Aggregate(under, (there, pencil) =>
+                Draw(there, paints.OpticsOf(pencil), act.Times, act.Pressure)
+            ),
             ActKind.Dissolve => Fixed(under, Between(under.Reflectance(), under.EvenlySpread(), act.Share)),
             ActKind.Lift => Towards(under, paper, act.Share * share),
             _ => throw new ArgumentOutOfRangeException(nameof(act)),
@@ -52,8 +62,10 @@ public static class Laying
     private static ZoneSurface Layer(ZoneSurface under, Act act, double share, Paints paints)
     {
         var ground = under.Reflectance();
-        Spectrum On(PaintMix mix) => KubelkaMunk.Over(ground, paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer * act.Times * act.Share * share);
-        if (act.Mixes is [var one]) return Fixed(under, On(one));
+        Spectrum On(PaintMix mix) =>
+            KubelkaMunk.Over(ground, paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer * act.Times * act.Share * share);
+        if (act.Mixes is [var one])
+            return Fixed(under, On(one));
         var looks = act.Mixes.Select(On).ToList();
         return looks.Count == 0 ? under : Fixed(under, Spectrum.From(band => looks.Average(look => look[band])));
     }
@@ -62,18 +74,33 @@ public static class Laying
     private static ZoneSurface Draw(ZoneSurface under, PaintOptics pencil, int layers, Pressure pressure)
     {
         var taken = Math.Min(layers, under.LayersLeft(pressure));
-        if (taken == 0) return under;
-        var again = under.OnTooth is [.., { } last] && ReferenceEquals(last.Pencil, pencil) && last.Pressure == pressure;
+        if (taken == 0)
+            return under;
+        var again =
+            under.OnTooth is [.., { } last] && ReferenceEquals(last.Pencil, pencil) && last.Pressure == pressure;
         var onTooth = again
-            ? under.OnTooth.SetItem(under.OnTooth.Length - 1, under.OnTooth[^1] with { Layers = under.OnTooth[^1].Layers + taken })
+            ? under.OnTooth.SetItem(
+                under.OnTooth.Length - 1,
+                under.OnTooth[^1] with
+                {
+                    Layers = under.OnTooth[^1].Layers + taken,
+                }
+            )
             : under.OnTooth.Add(new DryLayers(pencil, taken, pressure));
-        return new ZoneSurface(under.Ground, onTooth, under.ToothUsed + taken / (double)PencilOnTooth.MostLayers(under.Texture, pressure), under.Texture);
+        return new ZoneSurface(
+            under.Ground,
+            onTooth,
+            under.ToothUsed + taken / (double)PencilOnTooth.MostLayers(under.Texture, pressure),
+            under.Texture
+        );
     }
 
-    private static ZoneSurface Towards(ZoneSurface under, Spectrum other, double share) => Fixed(under, Between(under.Reflectance(), other, share));
+    private static ZoneSurface Towards(ZoneSurface under, Spectrum other, double share) =>
+        Fixed(under, Between(under.Reflectance(), other, share));
 
     /// <summary>What was dry on the tooth is bound now; the tooth stays as full as it is.</summary>
     private static ZoneSurface Fixed(ZoneSurface under, Spectrum look) => new(look, [], under.ToothUsed, under.Texture);
 
-    private static Spectrum Between(Spectrum from, Spectrum to, double share) => Spectrum.From(band => from[band] + share * (to[band] - from[band]));
+    private static Spectrum Between(Spectrum from, Spectrum to, double share) =>
+        Spectrum.From(band => from[band] + share * (to[band] - from[band]));
 }

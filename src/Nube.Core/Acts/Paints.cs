@@ -11,7 +11,12 @@ namespace Nube.Core.Acts;
 /// <param name="Optics">The same, as K and S.</param>
 /// <param name="Paper">The paper.</param>
 /// <param name="Reflectance">Its reflectance, bare.</param>
-public sealed record Paints(IReadOnlyList<Colourant> Colourants, IReadOnlyList<PaintOptics> Optics, Paper Paper, Spectrum Reflectance)
+public sealed record Paints(
+    IReadOnlyList<Colourant> Colourants,
+    IReadOnlyList<PaintOptics> Optics,
+    Paper Paper,
+    Spectrum Reflectance
+)
 {
     /// <summary>K and S of a mix.</summary>
     public PaintOptics OpticsOf(PaintMix mix)
@@ -38,15 +43,24 @@ public sealed record Paints(IReadOnlyList<Colourant> Colourants, IReadOnlyList<P
     {
         var others = Of(media).Remove(place);
         var found = Siblings.Of(FullColour(place), [.. others.Select(FullColour)]);
-        return new LightAndDark(found.Light is { } light ? others[light] : null, found.Dark is { } dark ? others[dark] : null);
+        return new LightAndDark(
+            found.Light is { } light ? others[light] : null,
+            found.Dark is { } dark ? others[dark] : null
+        );
     }
 
     /// <summary>The opaque white among them: paint, or a white pencil.</summary>
     /// <param name="pencil">A pencil is wanted.</param>
     public int? White(bool pencil)
     {
-        var whites = Enumerable.Range(0, Colourants.Count)
-            .Where(place => pencil ? Colourants[place].Medium.IsPencil() && Colourants[place].FullStrength.ToLab() is { L: > WhitestPencil } : Colourants[place].Medium == Medium.OpaqueWhite)
+        var whites = Enumerable
+            .Range(0, Colourants.Count)
+            .Where(place =>
+                pencil
+                    ? Colourants[place].Medium.IsPencil()
+                        && Colourants[place].FullStrength.ToLab() is { L: > WhitestPencil }
+                    : Colourants[place].Medium == Medium.OpaqueWhite
+            )
             .ToList();
         return whites.Count == 0 ? null : whites[0];
     }

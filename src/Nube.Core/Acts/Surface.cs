@@ -18,7 +18,12 @@ public readonly record struct ZoneColours(Srgb Light, Srgb Middle, Srgb Shadow);
 public readonly record struct DryLayers(PaintOptics Pencil, int Layers, Pressure Pressure);
 
 /// <summary>What lies on one zone of an area. Immutable; what it reflects is worked out once.</summary>
-public sealed class ZoneSurface(Spectrum ground, ImmutableArray<DryLayers> onTooth, double toothUsed, PaperTexture texture)
+public sealed class ZoneSurface(
+    Spectrum ground,
+    ImmutableArray<DryLayers> onTooth,
+    double toothUsed,
+    PaperTexture texture
+)
 {
     private Spectrum? reflectance;
     private Lab? colour;
@@ -39,15 +44,19 @@ public sealed class ZoneSurface(Spectrum ground, ImmutableArray<DryLayers> onToo
     public static ZoneSurface Bare(Spectrum ground, PaperTexture texture) => new(ground, [], 0, texture);
 
     /// <summary>The light that it reflects, dry.</summary>
-    public Spectrum Reflectance() => reflectance ??= OnTooth.Aggregate(
-        Ground, (below, pencil) => PencilOnTooth.Dry(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below));
+    public Spectrum Reflectance() =>
+        reflectance ??= OnTooth.Aggregate(Ground, (below, pencil) =>
+            PencilOnTooth.Dry(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below)
+        );
 
     /// <summary>Its colour, dry.</summary>
     public Lab Colour() => colour ??= SpectralColour.ToLab(Reflectance());
 
     /// <summary>The same pencil, evenly spread.</summary>
-    internal Spectrum EvenlySpread() => OnTooth.Aggregate(
-        Ground, (below, pencil) => PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below));
+    internal Spectrum EvenlySpread() =>
+        OnTooth.Aggregate(Ground, (below, pencil) =>
+            PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below)
+        );
 
     /// <summary>Layers that the tooth still takes at a pressure.</summary>
     public int LayersLeft(Pressure pressure)
@@ -73,21 +82,27 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
     }
 
     /// <summary>Its colours, dry.</summary>
-    public ZoneColours Colours() => new(Srgb.FromLab(Light.Colour()), Srgb.FromLab(Middle.Colour()), Srgb.FromLab(Shadow.Colour()));
+    public ZoneColours Colours() =>
+        new(Srgb.FromLab(Light.Colour()), Srgb.FromLab(Middle.Colour()), Srgb.FromLab(Shadow.Colour()));
 
     /// <summary>Lightness L* where a zone is painted.</summary>
     public double LightnessOf(Zone zone)
     {
         var spread = Spread.Over(zone);
-        var painted = spread.Middle > 0 ? Middle : spread.Shadow > 0 ? Shadow : zone == Zone.Light ? Light : Middle;
+        var painted =
+            spread.Middle > 0 ? Middle
+            : spread.Shadow > 0 ? Shadow
+            : zone == Zone.Light ? Light
+            : Middle;
         return painted.Colour().L;
     }
 
     /// <summary>With each zone changed.</summary>
-    internal Surface Each(Spread spread, Func<ZoneSurface, double, ZoneSurface> change) => this with
-    {
-        Light = change(Light, spread.Light),
-        Middle = change(Middle, spread.Middle),
-        Shadow = change(Shadow, spread.Shadow),
-    };
+    internal Surface Each(Spread spread, Func<ZoneSurface, double, ZoneSurface> change) =>
+        this with
+        {
+            Light = change(Light, spread.Light),
+            Middle = change(Middle, spread.Middle),
+            Shadow = change(Shadow, spread.Shadow),
+        };
 }

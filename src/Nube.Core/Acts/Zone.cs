@@ -53,20 +53,21 @@ public readonly record struct Spread(double Light, double Middle, double Shadow)
     /// <remarks>
     /// Whole parts are as they say; how far a pull, a graded wash or a detail thins out over a third of an area is from memory.
     /// </remarks>
-    public static Spread Over(Zone zone) => zone switch
-    {
-        Zone.Whole or Zone.Raised => Even,
-        Zone.Shadow or Zone.Beside => new(0, 0, 1),
-        Zone.ButLight => new(0, 1, 1),
-        Zone.Light => new(1, 0, 0),
-        Zone.Middle => new(0, 1, 0),
-        Zone.ButShadow => new(1, 1, 0),
-        Zone.Deepest => new(0, 0, 0.5),
-        Zone.Edge => new(0.4, 1, 1.6),
-        Zone.Graded => new(0.15, 1, 1.85),
-        Zone.Details => new(0, 0, 0),
-        _ => throw new ArgumentOutOfRangeException(nameof(zone)),
-    };
+    public static Spread Over(Zone zone) =>
+        zone switch
+        {
+            Zone.Whole or Zone.Raised => Even,
+            Zone.Shadow or Zone.Beside => new(0, 0, 1),
+            Zone.ButLight => new(0, 1, 1),
+            Zone.Light => new(1, 0, 0),
+            Zone.Middle => new(0, 1, 0),
+            Zone.ButShadow => new(1, 1, 0),
+            Zone.Deepest => new(0, 0, 0.5),
+            Zone.Edge => new(0.4, 1, 1.6),
+            Zone.Graded => new(0.15, 1, 1.85),
+            Zone.Details => new(0, 0, 0),
+            _ => throw new ArgumentOutOfRangeException(nameof(zone)),
+        };
 }
 
 /// <summary>How an area is divided by the light, as shares of its surface.</summary>
@@ -75,20 +76,23 @@ public readonly record struct Spread(double Light, double Middle, double Shadow)
 public readonly record struct ZoneShares(double Light, double Shadow)
 {
     /// <summary>Share of the surface that is gone over in a zone.</summary>
-    public double Of(Zone zone) => zone switch
-    {
-        Zone.Shadow => Shadow,
-        Zone.ButLight => 1 - Light,
-        Zone.Light => Light,
-        Zone.Middle => 1 - Light - Shadow,
-        Zone.ButShadow => 1 - Shadow,
-        Zone.Deepest => Shadow / 2,
-        Zone.Beside => Shadow / 2 + OutsideEdge,
-        Zone.Details => Detail,
-        Zone.Raised => Raised,
-        _ => 1,
-    };
+    public double Of(Zone zone) =>
+        zone switch
+        {
+            Zone.Shadow => Shadow,
+            Zone.ButLight => 1 - Light,
+            Zone.Light => Light,
+            Zone.Middle => 1 - Light - Shadow,
+            Zone.ButShadow => 1 - Shadow,
+            Zone.Deepest => Shadow / 2,
+            Zone.Beside => Shadow / 2 + OutsideEdge,
+            Zone.Details => Detail,
+            Zone.Raised => Raised,
+            _ => 1,
+        };
 
     // From memory: a rim outside a white thing, details, and what a press raises, as shares of the area.
-    private const double OutsideEdge = 0.15, Detail = 0.05, Raised = 0.4;
+    private const double OutsideEdge = 0.15,
+        Detail = 0.05,
+        Raised = 0.4;
 }

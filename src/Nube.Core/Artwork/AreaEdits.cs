@@ -35,13 +35,16 @@ public sealed record CloseGap(ImmutableArray<PointMm> Stroke) : AreaEdit;
 public sealed class AreaEditException : Exception
 {
     /// <summary>With a plain sentence.</summary>
-    public AreaEditException(string message) : base(message) { }
+    public AreaEditException(string message)
+        : base(message) { }
 
     /// <summary>With a plain sentence and what caused it.</summary>
-    public AreaEditException(string message, Exception inner) : base(message, inner) { }
+    public AreaEditException(string message, Exception inner)
+        : base(message, inner) { }
 
     /// <summary>Without a reason; for serialisers.</summary>
-    public AreaEditException() : base("This correction cannot be made.") { }
+    public AreaEditException()
+        : base("This correction cannot be made.") { }
 }
 
 /// <summary>Applies corrections to areas.</summary>
@@ -72,18 +75,27 @@ public static class AreaEdits
     private static (LabelRaster Raster, int LastId) Corrected(LabelRaster found, IEnumerable<AreaEdit> edits)
     {
         var raster = found with { Labels = (ushort[])found.Labels.Clone() };
-        var ids = AreaMeasuring.SizesInPixels(found.Labels).Keys
-            .Where(label => label is not LabelRaster.Background and not LabelRaster.Line).Select(label => (int)label).ToHashSet();
+        var ids = AreaMeasuring
+            .SizesInPixels(found.Labels)
+            .Keys.Where(label => label is not LabelRaster.Background and not LabelRaster.Line)
+            .Select(label => (int)label)
+            .ToHashSet();
         // Ids that were joined away are not given again within one list of corrections.
         var highest = ids.Count == 0 ? 0 : ids.Max();
         foreach (var edit in edits)
         {
             switch (edit)
             {
-                case JoinAreas join: Join(raster, join, ids); break;
-                case SplitArea split: highest = Split(raster, split, ids, highest); break;
-                case CloseGap: break;
-                default: throw new AreaEditException("This correction is not known.");
+                case JoinAreas join:
+                    Join(raster, join, ids);
+                    break;
+                case SplitArea split:
+                    highest = Split(raster, split, ids, highest);
+                    break;
+                case CloseGap:
+                    break;
+                default:
+                    throw new AreaEditException("This correction is not known.");
             }
         }
         return (raster, highest);
@@ -92,13 +104,16 @@ public static class AreaEdits
     private static void Join(LabelRaster raster, JoinAreas join, HashSet<int> ids)
     {
         var joined = join.Areas.Distinct().Order().ToList();
-        if (joined.Count < 2) throw new AreaEditException("Choose two areas or more to join.");
-        foreach (var id in joined) Require(id, ids);
+        if (joined.Count < 2)
+            throw new AreaEditException("Choose two areas or more to join.");
+        foreach (var id in joined)
+            Require(id, ids);
         var keep = (ushort)joined[0];
         var gone = joined.Skip(1).Select(id => (ushort)id).ToHashSet();
         for (var i = 0; i < raster.Labels.Length; i++)
         {
-            if (gone.Contains(raster.Labels[i])) raster.Labels[i] = keep;
+            if (gone.Contains(raster.Labels[i]))
+                raster.Labels[i] = keep;
         }
         ids.ExceptWith(joined.Skip(1));
     }
@@ -107,44 +122,67 @@ public static class AreaEdits
     private static int Split(LabelRaster raster, SplitArea split, HashSet<int> ids, int highest)
     {
         Require(split.Area, ids);
-        if (split.Stroke.Length < 2) throw new AreaEditException("Draw the cut across the area, from line to line.");
+        if (split.Stroke.Length < 2)
+            throw new AreaEditException("Draw the cut across the area, from line to line.");
         var label = (ushort)split.Area;
         using var mask = new Mat(raster.Height, raster.Width, MatType.CV_8UC1, Scalar.Black);
         var inside = mask.AsSpan<byte>();
         for (var i = 0; i < inside.Length; i++)
         {
-            if (raster.Labels[i] == label) inside[i] = 255;
+            if (raster.Labels[i] == label)
+                inside[i] = 255;
         }
-        var points = split.Stroke.Select(p => new Point(
-            (int)Math.Round(Math.Clamp(p.X * raster.PixelsPerMm, -1e6, 1e6)),
-            (int)Math.Round(Math.Clamp(p.Y * raster.PixelsPerMm, -1e6, 1e6)))).ToArray();
+        var points = split
+            .Stroke.Select(p => new Point(
+                (int)Math.Round(Math.Clamp(p.X * raster.PixelsPerMm, -1e6, 1e6)),
+                (int)Math.Round(Math.Clamp(p.Y * raster.PixelsPerMm, -1e6, 1e6))
+            ))
+            .ToArray();
         Cv2.Polylines(mask, [points], false, Scalar.Black, 3);
 
         using var labelled = new Mat();
         using var stats = new Mat();
         using var centres = new Mat();
-        var count = Cv2.ConnectedComponentsWithStats(mask, labelled, stats, centres, PixelConnectivity.Connectivity4, MatType.CV_32S);
+        var count = Cv2.ConnectedComponentsWithStats(
+            mask,
+            labelled,
+            stats,
+            centres,
+            PixelConnectivity.Connectivity4,
+            MatType.CV_32S
+        );
         labelled.GetArray(out int[] pieces);
         var pixels = SmallestPieceMm2 * raster.PixelsPerMm * raster.PixelsPerMm;
-        var kept = Enumerable.Range(1, count - 1).Where(p => stats.At<int>(p, 4) >= pixels)
-            .OrderByDescending(p => stats.At<int>(p, 4)).ThenBy(p => p).ToList();
-        if (kept.Count < 2) throw new AreaEditException("The cut does not divide the area. Draw it right across, from line to line.");
+        var kept = Enumerable
+            .Range(1, count - 1)
+            .Where(p => stats.At<int>(p, 4) >= pixels)
+            .OrderByDescending(p => stats.At<int>(p, 4))
+            .ThenBy(p => p)
+            .ToList();
+        if (kept.Count < 2)
+            throw new AreaEditException("The cut does not divide the area. Draw it right across, from line to line.");
 
         var names = new ushort[count];
         // What was found since may have taken the ids that it had: then it goes on behind all of them.
         var next = split.FirstNew ?? highest + 1;
-        if (Enumerable.Range(next, kept.Count - 1).Any(ids.Contains)) next = highest + 1;
-        for (var i = 0; i < kept.Count; i++) names[kept[i]] = i == 0 ? label : (ushort)(next + i - 1);
+        if (Enumerable.Range(next, kept.Count - 1).Any(ids.Contains))
+            next = highest + 1;
+        for (var i = 0; i < kept.Count; i++)
+            names[kept[i]] = i == 0 ? label : (ushort)(next + i - 1);
         highest = Math.Max(highest, next + kept.Count - 2);
         var cut = new List<int>();
         for (var i = 0; i < raster.Labels.Length; i++)
         {
-            if (raster.Labels[i] != label) continue;
-            if (names[pieces[i]] == 0) cut.Add(i);
-            else raster.Labels[i] = names[pieces[i]];
+            if (raster.Labels[i] != label)
+                continue;
+            if (names[pieces[i]] == 0)
+                cut.Add(i);
+            else
+                raster.Labels[i] = names[pieces[i]];
         }
         CloseCut(raster, cut, names.Where(name => name != 0).ToHashSet(), label);
-        foreach (var name in names.Where(n => n != 0)) ids.Add(name);
+        foreach (var name in names.Where(n => n != 0))
+            ids.Add(name);
         return highest;
     }
 
@@ -153,24 +191,35 @@ public static class AreaEdits
     {
         var (labels, width) = (raster.Labels, raster.Width);
         var open = cut.ToHashSet();
-        foreach (var at in cut) labels[at] = LabelRaster.Line;
+        foreach (var at in cut)
+            labels[at] = LabelRaster.Line;
         while (open.Count > 0)
         {
             var closed = new List<(int At, ushort Label)>();
             foreach (var at in cut)
             {
-                if (!open.Contains(at)) continue;
+                if (!open.Contains(at))
+                    continue;
                 var x = at % width;
-                foreach (var (other, there) in ((int, bool)[])
-                    [(at - 1, x > 0), (at + 1, x < width - 1), (at - width, at >= width), (at + width, at + width < labels.Length)])
+                foreach (
+                    var (other, there) in ((int, bool)[])
+                        [
+                            (at - 1, x > 0),
+                            (at + 1, x < width - 1),
+                            (at - width, at >= width),
+                            (at + width, at + width < labels.Length),
+                        ]
+                )
                 {
-                    if (!there || open.Contains(other) || !own.Contains(labels[other])) continue;
+                    if (!there || open.Contains(other) || !own.Contains(labels[other]))
+                        continue;
                     closed.Add((at, labels[other]));
                     break;
                 }
             }
             // A crumb that touches no piece stays with the largest.
-            if (closed.Count == 0) closed.AddRange(open.Select(at => (at, largest)));
+            if (closed.Count == 0)
+                closed.AddRange(open.Select(at => (at, largest)));
             foreach (var (at, name) in closed)
             {
                 labels[at] = name;
@@ -181,6 +230,7 @@ public static class AreaEdits
 
     private static void Require(int id, HashSet<int> ids)
     {
-        if (!ids.Contains(id)) throw new AreaEditException($"Area {id} is not there any more.");
+        if (!ids.Contains(id))
+            throw new AreaEditException($"Area {id} is not there any more.");
     }
 }

@@ -33,11 +33,18 @@ public static class AreaFinder
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="PictureTroubleException">There is no enclosed area.</exception>
     public static AreaMap FindAreas(
-        LineArt art, GapRule? gaps = null, IEnumerable<CloseGap>? closings = null, double smallestMm2 = SliverMm2, IProgress<double>? report = null, CancellationToken cancel = default)
+        LineArt art,
+        GapRule? gaps = null,
+        IEnumerable<CloseGap>? closings = null,
+        double smallestMm2 = SliverMm2,
+        IProgress<double>? report = null,
+        CancellationToken cancel = default
+    )
     {
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps ?? GapRule.Strict);
-        foreach (var closing in closings ?? []) GapBridging.Draw(art, bridges, closing.Stroke);
+        foreach (var closing in closings ?? [])
+            GapBridging.Draw(art, bridges, closing.Stroke);
         report?.Report(0.4);
         cancel.ThrowIfCancellationRequested();
 
@@ -55,7 +62,8 @@ public static class AreaFinder
         if (map.Areas.IsEmpty)
         {
             throw new PictureTroubleException(
-                "No enclosed area was found. The outlines must close; small gaps up to 1 mm are bridged.");
+                "No enclosed area was found. The outlines must close; small gaps up to 1 mm are bridged."
+            );
         }
         report?.Report(1);
         return map with { SmallestMm2 = smallest };
@@ -75,7 +83,8 @@ public static class AreaFinder
 
         var (width, height) = (art.Width, art.Height);
         var size = new int[count];
-        foreach (var piece in pieces) size[piece]++;
+        foreach (var piece in pieces)
+            size[piece]++;
         var border = new int[count];
         for (var x = 0; x < width; x++)
         {
@@ -98,12 +107,16 @@ public static class AreaFinder
         ushort areas = 0;
         for (var piece = 1; piece < count; piece++)
         {
-            if (border[piece] > BorderMm * art.PixelsPerMm) renamed[piece] = LabelRaster.Background;
-            else if (size[piece] < grain) renamed[piece] = LabelRaster.Line;
-            else renamed[piece] = ++areas;
+            if (border[piece] > BorderMm * art.PixelsPerMm)
+                renamed[piece] = LabelRaster.Background;
+            else if (size[piece] < grain)
+                renamed[piece] = LabelRaster.Line;
+            else
+                renamed[piece] = ++areas;
         }
         var labels = new ushort[pieces.Length];
-        for (var i = 0; i < labels.Length; i++) labels[i] = renamed[pieces[i]];
+        for (var i = 0; i < labels.Length; i++)
+            labels[i] = renamed[pieces[i]];
         return labels;
     }
 }

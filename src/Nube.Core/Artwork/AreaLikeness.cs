@@ -25,11 +25,22 @@ public static class AreaLikeness
         var sizes = AreaMeasuring.SizesInPixels(raster.Labels);
         if (area is <= 0 or >= LabelRaster.Line || !sizes.TryGetValue((ushort)area, out var size))
             throw new AreaEditException($"Area {area} is not there.");
-        var near = sizes.Where(other => other.Key is not LabelRaster.Background and not LabelRaster.Line
-            && Math.Max(other.Value, size) <= MostSizeRatio * Math.Min(other.Value, size)).Select(other => other.Key).ToHashSet();
+        var near = sizes
+            .Where(other =>
+                other.Key is not LabelRaster.Background and not LabelRaster.Line
+                && Math.Max(other.Value, size) <= MostSizeRatio * Math.Min(other.Value, size)
+            )
+            .Select(other => other.Key)
+            .ToHashSet();
         var shapes = Shapes(raster, near);
         var mine = shapes[(ushort)area];
-        return [.. shapes.Where(shape => Difference(mine, shape.Value) <= MostDifference).Select(shape => (int)shape.Key).Order()];
+        return
+        [
+            .. shapes
+                .Where(shape => Difference(mine, shape.Value) <= MostDifference)
+                .Select(shape => (int)shape.Key)
+                .Order(),
+        ];
     }
 
     private static double Difference(double[] one, double[] other) =>
@@ -44,12 +55,19 @@ public static class AreaLikeness
             var pixels = mask.AsSpan<byte>();
             for (var at = 0; at < pixels.Length; at++)
             {
-                if (raster.Labels[at] == label) pixels[at] = 255;
+                if (raster.Labels[at] == label)
+                    pixels[at] = 255;
             }
             var hu = Cv2.Moments(mask, binaryImage: true).HuMoments();
             // The moments along and across the shape, for its surface: of an ellipse a/b and b/a, over 4 pi.
-            double along = (hu[0] + Math.Sqrt(hu[1])) / 2, across = Math.Max((hu[0] - Math.Sqrt(hu[1])) / 2, 1e-6);
-            shapes[label] = [Math.Log(along / across) / 2, Math.Log(4 * Math.PI * Math.Sqrt(along * across)), LopsidedWeight * Math.Sqrt(hu[2])];
+            double along = (hu[0] + Math.Sqrt(hu[1])) / 2,
+                across = Math.Max((hu[0] - Math.Sqrt(hu[1])) / 2, 1e-6);
+            shapes[label] =
+            [
+                Math.Log(along / across) / 2,
+                Math.Log(4 * Math.PI * Math.Sqrt(along * across)),
+                LopsidedWeight * Math.Sqrt(hu[2]),
+            ];
         }
         return shapes;
     }

@@ -41,10 +41,7 @@ public readonly record struct Neighbours(int One, int Other, double SharedMm);
 /// <param name="Labels">Where they are.</param>
 /// <param name="Areas">By id.</param>
 /// <param name="Touching">Pairs that share more than a millimetre of line.</param>
-public sealed record AreaMap(
-    LabelRaster Labels,
-    ImmutableArray<Area> Areas,
-    ImmutableArray<Neighbours> Touching)
+public sealed record AreaMap(LabelRaster Labels, ImmutableArray<Area> Areas, ImmutableArray<Neighbours> Touching)
 {
     /// <summary>The size below which areas were joined to their neighbours, mm2.</summary>
     public double SmallestMm2 { get; init; } = AreaFinder.SliverMm2;

@@ -19,15 +19,22 @@ public static class AreaMeasuring
     {
         ArgumentNullException.ThrowIfNull(raster);
         var boxes = Boxes(raster);
-        var areas = boxes.OrderBy(box => box.Key)
-            .AsParallel().AsOrdered()
+        var areas = boxes
+            .OrderBy(box => box.Key)
+            .AsParallel()
+            .AsOrdered()
             .Select(box => MeasureArea(raster, box.Key, box.Value))
             .ToImmutableArray();
         var touching = Contacts(raster)
             .Where(contact => contact.Key.One != LabelRaster.Background)
-            .Select(contact => new Neighbours(contact.Key.One, contact.Key.Other, contact.Value * LengthPerPair / raster.PixelsPerMm))
+            .Select(contact => new Neighbours(
+                contact.Key.One,
+                contact.Key.Other,
+                contact.Value * LengthPerPair / raster.PixelsPerMm
+            ))
             .Where(pair => pair.SharedMm >= LeastSharedMm)
-            .OrderBy(pair => pair.One).ThenBy(pair => pair.Other)
+            .OrderBy(pair => pair.One)
+            .ThenBy(pair => pair.Other)
             .ToImmutableArray();
         return new AreaMap(raster, areas, touching);
     }
@@ -36,7 +43,8 @@ public static class AreaMeasuring
     internal static Dictionary<ushort, int> SizesInPixels(ushort[] labels)
     {
         var counts = new int[ushort.MaxValue + 1];
-        foreach (var label in labels) counts[label]++;
+        foreach (var label in labels)
+            counts[label]++;
         return counts.Index().Where(c => c.Item > 0).ToDictionary(c => (ushort)c.Index, c => c.Item);
     }
 
@@ -50,7 +58,8 @@ public static class AreaMeasuring
         {
             var row = labels.Slice(y * width, width);
             Compare(row[..^1], row[1..]);
-            if (y + 1 < raster.Height) Compare(row, labels.Slice((y + 1) * width, width));
+            if (y + 1 < raster.Height)
+                Compare(row, labels.Slice((y + 1) * width, width));
         }
         return contacts;
 
@@ -66,7 +75,8 @@ public static class AreaMeasuring
 
         void Add(ushort a, ushort b)
         {
-            if (a == LabelRaster.Line || b == LabelRaster.Line) return;
+            if (a == LabelRaster.Line || b == LabelRaster.Line)
+                return;
             var key = a < b ? (a, b) : (b, a);
             contacts[key] = contacts.GetValueOrDefault(key) + 1;
         }
@@ -83,14 +93,17 @@ public static class AreaMeasuring
                 var label = row[start];
                 var run = row[start..].IndexOfAnyExcept(label);
                 end = run < 0 ? row.Length : start + run;
-                if (label is LabelRaster.Background or LabelRaster.Line) continue;
+                if (label is LabelRaster.Background or LabelRaster.Line)
+                    continue;
                 edges[label] = edges.TryGetValue(label, out var e)
                     ? (Math.Min(e.Left, start), e.Top, Math.Max(e.Right, end - 1), y)
                     : (start, y, end - 1, y);
             }
         }
-        return edges.ToDictionary(e => e.Key, e => new Rect(
-            e.Value.Left, e.Value.Top, e.Value.Right - e.Value.Left + 1, e.Value.Bottom - e.Value.Top + 1));
+        return edges.ToDictionary(
+            e => e.Key,
+            e => new Rect(e.Value.Left, e.Value.Top, e.Value.Right - e.Value.Left + 1, e.Value.Bottom - e.Value.Top + 1)
+        );
     }
 
     private static Area MeasureArea(LabelRaster raster, ushort label, Rect box)
@@ -104,7 +117,8 @@ public static class AreaMeasuring
         {
             for (var x = 0; x < box.Width; x++)
             {
-                if (raster.Labels[(box.Y + y) * raster.Width + box.X + x] != label) continue;
+                if (raster.Labels[(box.Y + y) * raster.Width + box.X + x] != label)
+                    continue;
                 inside[(y + 1) * stride + x + 1] = 255;
                 pixels++;
             }
@@ -116,6 +130,7 @@ public static class AreaMeasuring
             label,
             pixels / (raster.PixelsPerMm * raster.PixelsPerMm),
             new PointMm((box.X + deepest.X - 0.5) / raster.PixelsPerMm, (box.Y + deepest.Y - 0.5) / raster.PixelsPerMm),
-            Outlines.Path(mask, box.X, box.Y, raster.PixelsPerMm));
+            Outlines.Path(mask, box.X, box.Y, raster.PixelsPerMm)
+        );
     }
 }

@@ -24,13 +24,15 @@ public sealed record Dams(DamLines Lines, ImmutableArray<int> Areas)
     public static Dams None { get; } = new(DamLines.None, []);
 
     /// <summary>Whether the line between two areas stops water: it belongs to the outlines of both.</summary>
-    public bool Between(int one, int other) => Lines switch
-    {
-        DamLines.All => true,
-        DamLines.Chosen => Areas.Contains(one) || Areas.Contains(other),
-        _ => false,
-    };
+    public bool Between(int one, int other) =>
+        Lines switch
+        {
+            DamLines.All => true,
+            DamLines.Chosen => Areas.Contains(one) || Areas.Contains(other),
+            _ => false,
+        };
 
     /// <summary>The pairs that can run together when both are wet.</summary>
-    public IEnumerable<Neighbours> RunTogether(IEnumerable<Neighbours> touching) => touching.Where(pair => !Between(pair.One, pair.Other));
+    public IEnumerable<Neighbours> RunTogether(IEnumerable<Neighbours> touching) =>
+        touching.Where(pair => !Between(pair.One, pair.Other));
 }

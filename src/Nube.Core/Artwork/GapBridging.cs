@@ -21,7 +21,12 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
     /// <param name="longestMm">0 to <see cref="MostMm"/>; 0 closes none.</param>
     public static GapRule UpTo(double longestMm) =>
         longestMm <= 0 ? None
-        : longestMm <= Strict.LongestMm ? Strict with { LongestMm = longestMm, LongestToLineMm = Math.Min(longestMm, Strict.LongestToLineMm) }
+        : longestMm <= Strict.LongestMm
+            ? Strict with
+            {
+                LongestMm = longestMm,
+                LongestToLineMm = Math.Min(longestMm, Strict.LongestToLineMm),
+            }
         : Gappy with { LongestMm = longestMm, LongestToLineMm = longestMm };
 
     /// <summary>Closes nothing.</summary>
@@ -35,9 +40,11 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
 /// </remarks>
 internal static class GapBridging
 {
-    private const double DirectionMm = 1, LeastBranchMm = 0.4;
+    private const double DirectionMm = 1,
+        LeastBranchMm = 0.4;
     private const double ConeCosine = 0.8;
-    private const double NearMm = 0.6, NearCosine = 0.2; // ends so near belong together even round a corner
+    private const double NearMm = 0.6,
+        NearCosine = 0.2; // ends so near belong together even round a corner
 
     private sealed record LineEnd(Point2d At, Point2d Direction, double HalfWidth);
 
@@ -45,7 +52,8 @@ internal static class GapBridging
     public static byte[] Bridges(LineArt art, GapRule rule)
     {
         var bridges = new byte[art.Ink.Length];
-        if (rule.LongestMm <= 0) return bridges;
+        if (rule.LongestMm <= 0)
+            return bridges;
         var ends = Ends(art);
         using var drawn = art.Wrap(bridges);
         var joined = new bool[ends.Count];
@@ -57,16 +65,20 @@ internal static class GapBridging
             var between = b.At - a.At;
             var length = Math.Sqrt(between.X * between.X + between.Y * between.Y);
             var gap = length - a.HalfWidth - b.HalfWidth;
-            if (length == 0 || gap > reach) continue;
+            if (length == 0 || gap > reach)
+                continue;
             var least = gap < NearMm * art.PixelsPerMm ? NearCosine : rule.LeastCosine;
-            if (Dot(a.Direction, between) / length < least) continue;
-            if (-Dot(b.Direction, between) / length < least) continue;
+            if (Dot(a.Direction, between) / length < least)
+                continue;
+            if (-Dot(b.Direction, between) / length < least)
+                continue;
             pairs.Add((gap, one, other));
         }
         pairs.Sort();
         foreach (var (_, one, other) in pairs)
         {
-            if (joined[one] || joined[other]) continue;
+            if (joined[one] || joined[other])
+                continue;
             joined[one] = joined[other] = true;
             Draw(drawn, ends[one].At, ends[other].At);
         }
@@ -82,23 +94,30 @@ internal static class GapBridging
     public static void Draw(LineArt art, byte[] bridges, IReadOnlyList<PointMm> stroke)
     {
         using var drawn = art.Wrap(bridges);
-        for (var i = 0; i + 1 < stroke.Count; i++) Draw(drawn, Pixel(stroke[i]), Pixel(stroke[i + 1]));
+        for (var i = 0; i + 1 < stroke.Count; i++)
+            Draw(drawn, Pixel(stroke[i]), Pixel(stroke[i + 1]));
 
-        Point2d Pixel(PointMm at) => new(
-            Math.Clamp(at.X * art.PixelsPerMm, -1e6, 1e6), Math.Clamp(at.Y * art.PixelsPerMm, -1e6, 1e6));
+        Point2d Pixel(PointMm at) =>
+            new(Math.Clamp(at.X * art.PixelsPerMm, -1e6, 1e6), Math.Clamp(at.Y * art.PixelsPerMm, -1e6, 1e6));
     }
 
     private static double Dot(Point2d a, Point2d b) => a.X * b.X + a.Y * b.Y;
 
     /// <summary>Three pixels thick, so that no 4-connected path slips through.</summary>
-    private static void Draw(Mat mask, Point2d from, Point2d to) => Cv2.Line(
-        mask, new Point((int)Math.Round(from.X), (int)Math.Round(from.Y)),
-        new Point((int)Math.Round(to.X), (int)Math.Round(to.Y)), Scalar.White, 3);
+    private static void Draw(Mat mask, Point2d from, Point2d to) =>
+        Cv2.Line(
+            mask,
+            new Point((int)Math.Round(from.X), (int)Math.Round(from.Y)),
+            new Point((int)Math.Round(to.X), (int)Math.Round(to.Y)),
+            Scalar.White,
+            3
+        );
 
     /// <summary>Pairs of ends that may be close enough, by a grid of cells.</summary>
     private static IEnumerable<(int One, int Other)> NearPairs(List<LineEnd> ends, double reach)
     {
-        if (ends.Count == 0) yield break;
+        if (ends.Count == 0)
+            yield break;
         var cell = reach + 4 * ends.Max(end => end.HalfWidth) + 1;
         var cells = new Dictionary<(int, int), List<int>>();
         for (var i = 0; i < ends.Count; i++)
@@ -108,11 +127,14 @@ internal static class GapBridging
             {
                 for (var dx = -1; dx <= 1; dx++)
                 {
-                    if (!cells.TryGetValue((key.Item1 + dx, key.Item2 + dy), out var others)) continue;
-                    foreach (var other in others) yield return (other, i);
+                    if (!cells.TryGetValue((key.Item1 + dx, key.Item2 + dy), out var others))
+                        continue;
+                    foreach (var other in others)
+                        yield return (other, i);
                 }
             }
-            if (!cells.TryGetValue(key, out var own)) cells[key] = own = [];
+            if (!cells.TryGetValue(key, out var own))
+                cells[key] = own = [];
             own.Add(i);
         }
     }
@@ -126,7 +148,8 @@ internal static class GapBridging
         depth.GetArray(out float[] halfWidth);
         // Where nothing is paper the distance to it is without end; no line is wider than the picture.
         var widest = (float)Math.Min(art.Width, art.Height);
-        for (var i = 0; i < halfWidth.Length; i++) halfWidth[i] = Math.Min(halfWidth[i], widest);
+        for (var i = 0; i < halfWidth.Length; i++)
+            halfWidth[i] = Math.Min(halfWidth[i], widest);
         var lines = new ThinLines(Skeleton.Of(art.Ink, art.Width, art.Height), art.Width, halfWidth);
         lines.DropSpurs();
         var steps = (int)Math.Round(DirectionMm * art.PixelsPerMm);
@@ -135,11 +158,13 @@ internal static class GapBridging
         foreach (var at in lines.Ends())
         {
             var (walked, back) = lines.WalkBack(at, steps);
-            if (walked < least) continue;
+            if (walked < least)
+                continue;
             var (end, from) = (lines.At(at), lines.At(back));
             var direction = end - from;
             var length = Math.Sqrt(Dot(direction, direction));
-            if (length < 1) continue;
+            if (length < 1)
+                continue;
             ends.Add(new LineEnd(end, new Point2d(direction.X / length, direction.Y / length), lines.HalfWidthAt(at)));
         }
         return ends;
@@ -157,11 +182,14 @@ internal static class GapBridging
         {
             for (var x = Math.Max(0, endX - span); x <= Math.Min(art.Width - 1, endX + span); x++)
             {
-                if (art.Ink[y * art.Width + x] == 0) continue;
+                if (art.Ink[y * art.Width + x] == 0)
+                    continue;
                 var (dx, dy) = (x - endX, y - endY);
                 var length = Math.Sqrt(dx * dx + dy * dy);
-                if (length <= start || length > furthest || length >= nearest) continue;
-                if ((end.Direction.X * dx + end.Direction.Y * dy) / length < ConeCosine) continue;
+                if (length <= start || length > furthest || length >= nearest)
+                    continue;
+                if ((end.Direction.X * dx + end.Direction.Y * dy) / length < ConeCosine)
+                    continue;
                 (nearest, hit) = (length, new Point2d(x, y));
             }
         }

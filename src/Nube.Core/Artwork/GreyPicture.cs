@@ -36,18 +36,21 @@ public sealed record PictureSize(double? WidthMm, double? DotsPerInch)
     public double WidthOf(int pixels)
     {
         double width;
-        if (WidthMm is { } millimetres) width = millimetres;
+        if (WidthMm is { } millimetres)
+            width = millimetres;
         else if (DotsPerInch is { } dots)
         {
             if (!(dots is >= 30 and <= 4800))
                 throw new PictureTroubleException("Dots per inch must be between 30 and 4800.");
             width = pixels / dots * Lengths.MillimetresPerInch;
         }
-        else throw new PictureTroubleException("Say how large the picture is: its width, or dots per inch.");
+        else
+            throw new PictureTroubleException("Say how large the picture is: its width, or dots per inch.");
         if (!(width is >= NarrowestMm and <= WidestMm))
         {
             throw new PictureTroubleException(
-                $"The picture would be {width:0.#} mm wide. Give a width between {NarrowestMm:0} and {WidestMm:0} mm.");
+                $"The picture would be {width:0.#} mm wide. Give a width between {NarrowestMm:0} and {WidestMm:0} mm."
+            );
         }
         return width;
     }

@@ -24,10 +24,14 @@ internal static class LabelGrowth
             {
                 x += skipped;
                 var at = y * width + x;
-                if (x > 0 && labels[at - 1] != LabelRaster.Line) front.Add(at - 1);
-                if (x < width - 1 && labels[at + 1] != LabelRaster.Line) front.Add(at + 1);
-                if (y > 0 && labels[at - width] != LabelRaster.Line) front.Add(at - width);
-                if (y < height - 1 && labels[at + width] != LabelRaster.Line) front.Add(at + width);
+                if (x > 0 && labels[at - 1] != LabelRaster.Line)
+                    front.Add(at - 1);
+                if (x < width - 1 && labels[at + 1] != LabelRaster.Line)
+                    front.Add(at + 1);
+                if (y > 0 && labels[at - width] != LabelRaster.Line)
+                    front.Add(at - width);
+                if (y < height - 1 && labels[at + width] != LabelRaster.Line)
+                    front.Add(at + width);
             }
         }
         var reached = new List<int>();
@@ -42,10 +46,17 @@ internal static class LabelGrowth
                 {
                     for (var dx = -1; dx <= 1; dx++)
                     {
-                        if ((dx != 0 && dy != 0 && !corners) || x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height)
+                        if (
+                            (dx != 0 && dy != 0 && !corners)
+                            || x + dx < 0
+                            || x + dx >= width
+                            || y + dy < 0
+                            || y + dy >= height
+                        )
                             continue;
                         var other = at + dy * width + dx;
-                        if (labels[other] != LabelRaster.Line) continue;
+                        if (labels[other] != LabelRaster.Line)
+                            continue;
                         labels[other] = labels[at];
                         reached.Add(other);
                     }

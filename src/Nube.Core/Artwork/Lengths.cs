@@ -16,15 +16,18 @@ public static partial class Lengths
     /// <returns>The length in mm, above 0, or null when the text is none.</returns>
     public static double? ParseMillimetres(string? text)
     {
-        if (text is null || text.Length > LongestText) return null;
+        if (text is null || text.Length > LongestText)
+            return null;
         var match = LengthPattern().Match(text.Trim());
-        if (!match.Success) return null;
+        if (!match.Success)
+            return null;
         var whole = match.Groups["whole"].Value;
         var value = whole.Length == 0 ? 0 : double.Parse(whole.Replace(',', '.'), CultureInfo.InvariantCulture);
         if (match.Groups["top"].Success)
         {
             var bottom = double.Parse(match.Groups["bottom"].Value, CultureInfo.InvariantCulture);
-            if (bottom == 0) return null;
+            if (bottom == 0)
+                return null;
             value += double.Parse(match.Groups["top"].Value, CultureInfo.InvariantCulture) / bottom;
         }
         value *= match.Groups["unit"].Value switch
@@ -41,7 +44,8 @@ public static partial class Lengths
     {
         var sixteenths = (long)Math.Round(millimetres / MillimetresPerInch * 16);
         var (whole, top, bottom) = (sixteenths / 16, sixteenths % 16, 16L);
-        while (top > 0 && top % 2 == 0) (top, bottom) = (top / 2, bottom / 2);
+        while (top > 0 && top % 2 == 0)
+            (top, bottom) = (top / 2, bottom / 2);
         return (whole, top) switch
         {
             (_, 0) => $"{whole} in",
@@ -53,6 +57,7 @@ public static partial class Lengths
     // A whole number, a fraction, or both with a blank between; without backtracking it takes as long as the text is.
     [GeneratedRegex(
         """^((?<whole>\d+([.,]\d+)?)|((?<whole>\d+)\s+)?(?<top>\d+)\s*/\s*(?<bottom>\d+))\s*(?<unit>mm|cm|inches|inch|in|")$""",
-        RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
+        RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex LengthPattern();
 }

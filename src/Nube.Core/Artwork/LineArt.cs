@@ -26,8 +26,12 @@ public static class LineExtraction
     /// <summary>Widest line that survives the division by the light, mm.</summary>
     public const double LightClosingMm = 12;
 
-    private const double LightPixelsPerMm = 1.5, LightBlurMm = 4, DenoiseMm = 0.075;
-    private const double SpeckMm2 = 0.12, SpeckMm = 1, CoreMm2 = 0.02;
+    private const double LightPixelsPerMm = 1.5,
+        LightBlurMm = 4,
+        DenoiseMm = 0.075;
+    private const double SpeckMm2 = 0.12,
+        SpeckMm = 1,
+        CoreMm2 = 0.02;
     private const int HalfDarkness = 127;
 
     /// <summary>Grey that the division gives to paper; leaves room for paper lighter than its surroundings.</summary>
@@ -48,12 +52,16 @@ public static class LineExtraction
         var (low, high) = picture.IsDrawn ? (HalfDarkness, HalfDarkness) : Thresholds(darkness);
         var art = new LineArt(picture.Width, picture.Height, picture.PixelsPerMm, darkness, new byte[darkness.Length]);
         if (!Cut(art, low, high))
-            throw new PictureTroubleException("No lines stand out from the paper in this picture. Scan it darker, or bring in another.");
+            throw new PictureTroubleException(
+                "No lines stand out from the paper in this picture. Scan it darker, or bring in another."
+            );
         if (art.Ink.AsSpan().Count(byte.MaxValue) > MostInk * art.Ink.Length)
         {
-            throw new PictureTroubleException(picture.IsDrawn
-                ? "Nearly all of this drawing is ink. A shape that should be an outline may have lost its fill=\"none\"; set it, or bring the drawing in as a PNG."
-                : "Nearly all of this picture is dark, so no lines can be told from the paper. Scan it lighter, or bring in another.");
+            throw new PictureTroubleException(
+                picture.IsDrawn
+                    ? "Nearly all of this drawing is ink. A shape that should be an outline may have lost its fill=\"none\"; set it, or bring the drawing in as a PNG."
+                    : "Nearly all of this picture is dark, so no lines can be told from the paper. Scan it lighter, or bring in another."
+            );
         }
         return art;
     }
@@ -61,7 +69,8 @@ public static class LineExtraction
     private static byte[] Inverted(GreyPicture picture)
     {
         var darkness = new byte[picture.Pixels.Length];
-        for (var i = 0; i < darkness.Length; i++) darkness[i] = (byte)(255 - picture.Pixels[i]);
+        for (var i = 0; i < darkness.Length; i++)
+            darkness[i] = (byte)(255 - picture.Pixels[i]);
         return darkness;
     }
 
@@ -80,7 +89,9 @@ public static class LineExtraction
         var noise = NoiseAbove(histogram, paper);
         var ink = InkBelow(histogram, paper - (int)Math.Max(LeastContrast, 5 * noise));
         if (ink < 0)
-            throw new PictureTroubleException("No lines stand out from the paper in this picture. Scan it darker, or bring in another.");
+            throw new PictureTroubleException(
+                "No lines stand out from the paper in this picture. Scan it darker, or bring in another."
+            );
         var table = new byte[256];
         for (var value = 0; value < 256; value++)
             table[value] = (byte)Math.Clamp(255.0 * (paper - value) / (paper - ink), 0, 255);
@@ -94,7 +105,14 @@ public static class LineExtraction
     {
         var scale = Math.Min(1, LightPixelsPerMm / pixelsPerMm);
         var small = new Mat();
-        Cv2.Resize(grey, small, new Size(Math.Max(1, grey.Width * scale), Math.Max(1, grey.Height * scale)), 0, 0, InterpolationFlags.Area);
+        Cv2.Resize(
+            grey,
+            small,
+            new Size(Math.Max(1, grey.Width * scale), Math.Max(1, grey.Height * scale)),
+            0,
+            0,
+            InterpolationFlags.Area
+        );
         var disc = (int)Math.Round(LightClosingMm * pixelsPerMm * scale) | 1;
         using var element = Cv2.GetStructuringElement(MorphShapes.Ellipse, new Size(disc, disc));
         Cv2.MorphologyEx(small, small, MorphTypes.Close, element, borderType: BorderTypes.Replicate);
@@ -108,7 +126,8 @@ public static class LineExtraction
     private static int[] Histogram(byte[] values)
     {
         var histogram = new int[256];
-        foreach (var value in values) histogram[value]++;
+        foreach (var value in values)
+            histogram[value]++;
         return histogram;
     }
 
@@ -120,7 +139,8 @@ public static class LineExtraction
         for (var value = paper + 1; value < 256; value++)
         {
             seen += histogram[value];
-            if (2 * seen >= total) return (value - paper) / 0.6745;
+            if (2 * seen >= total)
+                return (value - paper) / 0.6745;
         }
         return 0;
     }
@@ -133,7 +153,8 @@ public static class LineExtraction
         for (var value = 0; value < limit; value++)
         {
             seen += histogram[value];
-            if (seen > 0 && 4 * seen >= total) return value;
+            if (seen > 0 && 4 * seen >= total)
+                return value;
         }
         return -1;
     }
@@ -147,7 +168,8 @@ public static class LineExtraction
         for (var value = 1; value <= HalfDarkness && sigma == 0; value++)
         {
             seen += histogram[value];
-            if (2 * seen >= total && total > 0) sigma = value / 0.6745;
+            if (2 * seen >= total && total > 0)
+                sigma = value / 0.6745;
         }
         var low = (int)Math.Clamp(3.5 * sigma, 75, 125);
         return (low, Math.Max(150, low + 40));
@@ -162,13 +184,24 @@ public static class LineExtraction
         using var labelled = new Mat();
         using var stats = new Mat();
         using var centres = new Mat();
-        var count = Cv2.ConnectedComponentsWithStats(faint, labelled, stats, centres, PixelConnectivity.Connectivity8, MatType.CV_32S);
+        var count = Cv2.ConnectedComponentsWithStats(
+            faint,
+            labelled,
+            stats,
+            centres,
+            PixelConnectivity.Connectivity8,
+            MatType.CV_32S
+        );
         var labels = labelled.AsSpan<int>();
 
         var core = new int[count];
         // Most pixels are paper; the runs of those are skipped.
         ReadOnlySpan<byte> dark = art.Darkness;
-        for (var i = 0; i < dark.Length && dark[i..].IndexOfAnyInRange((byte)(high + 1), byte.MaxValue) is >= 0 and var skipped; i++)
+        for (
+            var i = 0;
+            i < dark.Length && dark[i..].IndexOfAnyInRange((byte)(high + 1), byte.MaxValue) is >= 0 and var skipped;
+            i++
+        )
         {
             i += skipped;
             core[labels[i]]++;
@@ -178,14 +211,16 @@ public static class LineExtraction
         for (var label = 1; label < count; label++)
         {
             var extent = Math.Max(stats.At<int>(label, 2), stats.At<int>(label, 3));
-            kept[label] = core[label] >= Math.Max(1, CoreMm2 * perMm2)
+            kept[label] =
+                core[label] >= Math.Max(1, CoreMm2 * perMm2)
                 && (stats.At<int>(label, 4) >= SpeckMm2 * perMm2 || extent >= SpeckMm * art.PixelsPerMm);
         }
         var any = false;
         for (var i = 0; i < labels.Length && labels[i..].IndexOfAnyExcept(0) is >= 0 and var skipped; i++)
         {
             i += skipped;
-            if (!kept[labels[i]]) continue;
+            if (!kept[labels[i]])
+                continue;
             art.Ink[i] = 255;
             any = true;
         }

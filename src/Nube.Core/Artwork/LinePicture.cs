@@ -11,7 +11,9 @@ public static class LinePicture
     public static byte[] Png(LineArt art)
     {
         ArgumentNullException.ThrowIfNull(art);
-        using var bitmap = new SKBitmap(new SKImageInfo(art.Width, art.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(art.Width, art.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul)
+        );
         var pixels = bitmap.GetPixelSpan();
         for (var y = 0; y < art.Height; y++)
         {
@@ -28,7 +30,10 @@ public static class LinePicture
     public static LineArt Read(byte[] png, double widthMm)
     {
         using var codec = SKCodec.Create(new SKMemoryStream(png));
-        using var bitmap = SKBitmap.Decode(codec, codec.Info.WithColorType(SKColorType.Rgba8888).WithAlphaType(SKAlphaType.Unpremul));
+        using var bitmap = SKBitmap.Decode(
+            codec,
+            codec.Info.WithColorType(SKColorType.Rgba8888).WithAlphaType(SKAlphaType.Unpremul)
+        );
         var (darkness, ink) = (new byte[bitmap.Width * bitmap.Height], new byte[bitmap.Width * bitmap.Height]);
         var pixels = bitmap.GetPixelSpan();
         for (var y = 0; y < bitmap.Height; y++)
@@ -36,7 +41,10 @@ public static class LinePicture
             for (var x = 0; x < bitmap.Width; x++)
             {
                 var alpha = pixels[y * bitmap.RowBytes + 4 * x + 3];
-                (darkness[y * bitmap.Width + x], ink[y * bitmap.Width + x]) = (alpha, alpha > HalfInk ? byte.MaxValue : byte.MinValue);
+                (darkness[y * bitmap.Width + x], ink[y * bitmap.Width + x]) = (
+                    alpha,
+                    alpha > HalfInk ? byte.MaxValue : byte.MinValue
+                );
             }
         }
         return new LineArt(bitmap.Width, bitmap.Height, bitmap.Width / widthMm, darkness, ink);
@@ -46,13 +54,19 @@ public static class LinePicture
     private static byte Shown(LineArt art, int x, int y)
     {
         var at = y * art.Width + x;
-        if (art.Darkness[at] == 0) return 0;
+        if (art.Darkness[at] == 0)
+            return 0;
         for (var dy = -1; dy <= 1; dy++)
         {
             for (var dx = -1; dx <= 1; dx++)
             {
-                if (x + dx >= 0 && x + dx < art.Width && y + dy >= 0 && y + dy < art.Height
-                    && art.Ink[at + dy * art.Width + dx] != 0)
+                if (
+                    x + dx >= 0
+                    && x + dx < art.Width
+                    && y + dy >= 0
+                    && y + dy < art.Height
+                    && art.Ink[at + dy * art.Width + dx] != 0
+                )
                     return art.Darkness[at];
             }
         }

@@ -22,7 +22,8 @@ internal static class Outlines
         foreach (var contour in contours)
         {
             var simple = Cv2.ApproxPolyDP(contour, Tolerance, true);
-            if (simple.Length < 3) continue;
+            if (simple.Length < 3)
+                continue;
             for (var i = 0; i < simple.Length; i++)
             {
                 // Contours run through pixel centres; the mask has one pixel of room.

@@ -39,7 +39,13 @@ public static class PhotoPanel
                 Cv2.Threshold(channel, parted, 0, 255, ThresholdTypes.Binary | ThresholdTypes.Otsu);
                 using var element = Cv2.GetStructuringElement(MorphShapes.Ellipse, new Size(9, 9));
                 Cv2.MorphologyEx(parted, parted, MorphTypes.Close, element);
-                Cv2.FindContours(parted, out var outlines, out _, RetrievalModes.External, ContourApproximationModes.ApproxSimple);
+                Cv2.FindContours(
+                    parted,
+                    out var outlines,
+                    out _,
+                    RetrievalModes.External,
+                    ContourApproximationModes.ApproxSimple
+                );
                 foreach (var outline in outlines)
                 {
                     var hull = Cv2.ConvexHull(outline);
@@ -47,13 +53,24 @@ public static class PhotoPanel
                     var area = Cv2.ContourArea(corners);
                     var share = area / (small.Width * (double)small.Height);
                     // A blot is no panel: its hull is much larger than itself.
-                    if (corners.Length != 4 || share is < LeastShare or > MostShare || area <= best.Area || Cv2.ContourArea(outline) < 0.8 * area) continue;
+                    if (
+                        corners.Length != 4
+                        || share is < LeastShare or > MostShare
+                        || area <= best.Area
+                        || Cv2.ContourArea(outline) < 0.8 * area
+                    )
+                        continue;
                     best = (area, corners);
                 }
             }
         }
-        if (best.Corners.Length == 0) return null;
-        return [.. FromTopLeft(best.Corners).Select(corner => new PicturePoint((corner.X + 0.5) / small.Width, (corner.Y + 0.5) / small.Height))];
+        if (best.Corners.Length == 0)
+            return null;
+        return
+        [
+            .. FromTopLeft(best.Corners)
+                .Select(corner => new PicturePoint((corner.X + 0.5) / small.Width, (corner.Y + 0.5) / small.Height)),
+        ];
     }
 
     /// <summary>The panel as it looks from straight above, in greys.</summary>
@@ -62,24 +79,59 @@ public static class PhotoPanel
     {
         ArgumentNullException.ThrowIfNull(photo);
         ArgumentNullException.ThrowIfNull(panel);
-        if (panel.Corners.IsDefault || panel.Corners.Length != 4) throw new PictureTroubleException("A panel has four corners.");
-        if (!(panel.WidthMm is >= PictureSize.NarrowestMm and <= PictureSize.WidestMm && panel.HeightMm is >= PictureSize.NarrowestMm and <= PictureSize.WidestMm))
-            throw new PictureTroubleException($"Give the panel's width and height, between {PictureSize.NarrowestMm:0} and {PictureSize.WidestMm:0} mm.");
-        Point2f[] corners = [.. panel.Corners.Select(corner => new Point2f((float)(corner.X * photo.Width), (float)(corner.Y * photo.Height)))];
-        if (!corners.All(corner => float.IsFinite(corner.X) && float.IsFinite(corner.Y)) || !Cv2.IsContourConvex(corners) || Cv2.ContourArea(corners) < 100)
-            throw new PictureTroubleException("These four points do not go round a panel. Put one on each of its corners.");
+        if (panel.Corners.IsDefault || panel.Corners.Length != 4)
+            throw new PictureTroubleException("A panel has four corners.");
+        if (
+            !(
+                panel.WidthMm is >= PictureSize.NarrowestMm and <= PictureSize.WidestMm
+                && panel.HeightMm is >= PictureSize.NarrowestMm and <= PictureSize.WidestMm
+            )
+        )
+            throw new PictureTroubleException(
+                $"Give the panel's width and height, between {PictureSize.NarrowestMm:0} and {PictureSize.WidestMm:0} mm."
+            );
+        Point2f[] corners =
+        [
+            .. panel.Corners.Select(corner => new Point2f(
+                (float)(corner.X * photo.Width),
+                (float)(corner.Y * photo.Height)
+            )),
+        ];
+        if (
+            !corners.All(corner => float.IsFinite(corner.X) && float.IsFinite(corner.Y))
+            || !Cv2.IsContourConvex(corners)
+            || Cv2.ContourArea(corners) < 100
+        )
+            throw new PictureTroubleException(
+                "These four points do not go round a panel. Put one on each of its corners."
+            );
 
         // No finer than the photo is: between pixels there is nothing to see.
         static double Length(Point2f a, Point2f b) => Math.Sqrt((a.X - b.X) * (a.X - b.X) + (a.Y - b.Y) * (a.Y - b.Y));
         var finest = Math.Max(
             Math.Max(Length(corners[0], corners[1]), Length(corners[3], corners[2])) / panel.WidthMm,
-            Math.Max(Length(corners[1], corners[2]), Length(corners[0], corners[3])) / panel.HeightMm);
+            Math.Max(Length(corners[1], corners[2]), Length(corners[0], corners[3])) / panel.HeightMm
+        );
         var pixelsPerMm = Math.Min(PictureReader.WorkPixelsPerMm, finest);
-        var (width, height) = ((int)Math.Round(panel.WidthMm * pixelsPerMm), (int)Math.Round(panel.HeightMm * pixelsPerMm));
+        var (width, height) = (
+            (int)Math.Round(panel.WidthMm * pixelsPerMm),
+            (int)Math.Round(panel.HeightMm * pixelsPerMm)
+        );
         using var colour = Mat.FromPixelData(photo.Height, photo.Width, MatType.CV_8UC4, photo.Rgba);
-        using var toPanel = Cv2.GetPerspectiveTransform(corners, [new(0, 0), new(width, 0), new(width, height), new(0, height)]);
-        using Mat flat = new(), grey = new();
-        Cv2.WarpPerspective(colour, flat, toPanel, new Size(width, height), InterpolationFlags.Linear, BorderTypes.Replicate);
+        using var toPanel = Cv2.GetPerspectiveTransform(
+            corners,
+            [new(0, 0), new(width, 0), new(width, height), new(0, height)]
+        );
+        using Mat flat = new(),
+            grey = new();
+        Cv2.WarpPerspective(
+            colour,
+            flat,
+            toPanel,
+            new Size(width, height),
+            InterpolationFlags.Linear,
+            BorderTypes.Replicate
+        );
         Cv2.CvtColor(flat, grey, ColorConversionCodes.RGBA2GRAY);
         grey.GetArray(out byte[] pixels);
         return new GreyPicture(width, height, width / panel.WidthMm, pixels, IsDrawn: false);
@@ -88,12 +140,15 @@ public static class PhotoPanel
     /// <summary>Grey, each colour, and paleness: a white panel on a pale desk differs from it in colour at least.</summary>
     private static IEnumerable<Mat> Channels(Mat rgba)
     {
-        using Mat grey = new(), rgb = new(), hsv = new();
+        using Mat grey = new(),
+            rgb = new(),
+            hsv = new();
         Cv2.CvtColor(rgba, grey, ColorConversionCodes.RGBA2GRAY);
         Cv2.CvtColor(rgba, rgb, ColorConversionCodes.RGBA2RGB);
         Cv2.CvtColor(rgb, hsv, ColorConversionCodes.RGB2HSV);
         yield return grey.Clone();
-        foreach (var channel in Cv2.Split(rgb)) yield return channel;
+        foreach (var channel in Cv2.Split(rgb))
+            yield return channel;
         var saturation = new Mat();
         using var second = hsv.ExtractChannel(1);
         Cv2.BitwiseNot(second, saturation);

@@ -44,15 +44,25 @@ public static class PictureReader
     /// <exception cref="PictureTroubleException">It is none that can be read.</exception>
     public static PictureKind Sniff(ReadOnlySpan<byte> file)
     {
-        if (file.IsEmpty) throw new PictureTroubleException("The file is empty.");
-        if (file.Length > MostBytes) throw new PictureTroubleException("The file is larger than 40 MB. Scan at 300 dots per inch, or save it as JPEG.");
+        if (file.IsEmpty)
+            throw new PictureTroubleException("The file is empty.");
+        if (file.Length > MostBytes)
+            throw new PictureTroubleException(
+                "The file is larger than 40 MB. Scan at 300 dots per inch, or save it as JPEG."
+            );
         if (file.StartsWith<byte>([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))
             return PictureKind.Png;
-        if (file.StartsWith<byte>([0xff, 0xd8, 0xff])) return PictureKind.Jpeg;
-        if (file.Length > 12 && file[..4].SequenceEqual("RIFF"u8) && file[8..12].SequenceEqual("WEBP"u8)) return PictureKind.WebP;
-        if (file.StartsWith("II*\0"u8) || file.StartsWith("MM\0*"u8)) return PictureKind.Tiff;
-        if (SvgReader.LooksLikeSvg(file)) return PictureKind.Svg;
-        throw new PictureTroubleException("This file is not an SVG, PNG, JPEG, WebP or TIFF picture. Save the image in one of these and try again.");
+        if (file.StartsWith<byte>([0xff, 0xd8, 0xff]))
+            return PictureKind.Jpeg;
+        if (file.Length > 12 && file[..4].SequenceEqual("RIFF"u8) && file[8..12].SequenceEqual("WEBP"u8))
+            return PictureKind.WebP;
+        if (file.StartsWith("II*\0"u8) || file.StartsWith("MM\0*"u8))
+            return PictureKind.Tiff;
+        if (SvgReader.LooksLikeSvg(file))
+            return PictureKind.Svg;
+        throw new PictureTroubleException(
+            "This file is not an SVG, PNG, JPEG, WebP or TIFF picture. Save the image in one of these and try again."
+        );
     }
 
     /// <summary>Reads a picture.</summary>
@@ -74,16 +84,21 @@ public static class PictureReader
     {
         ArgumentNullException.ThrowIfNull(file);
         if (Sniff(file) == PictureKind.Svg)
-            throw new PictureTroubleException("This is a drawing, not a scan or a photo. Choose a PNG or JPEG picture.");
+            throw new PictureTroubleException(
+                "This is a drawing, not a scan or a photo. Choose a PNG or JPEG picture."
+            );
         using var codec = Open(file);
         var longer = Math.Max(codec.Info.Width, codec.Info.Height);
         var halvings = 0;
-        while (longer >> (halvings + 1) >= enough) halvings++;
+        while (longer >> (halvings + 1) >= enough)
+            halvings++;
         using var bitmap = Decode(codec, codec.GetScaledDimensions(1f / (1 << halvings)));
         if (codec.EncodedOrigin is SKEncodedOrigin.TopLeft or SKEncodedOrigin.Default)
             return new ColourPicture(bitmap.Width, bitmap.Height, bitmap.GetPixelSpan().ToArray());
         var (width, height) = IsTurned(codec) ? (bitmap.Height, bitmap.Width) : (bitmap.Width, bitmap.Height);
-        using var upright = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));
+        using var upright = new SKBitmap(
+            new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb())
+        );
         using (var canvas = new SKCanvas(upright))
         using (var image = SKImage.FromBitmap(bitmap))
         {
@@ -98,7 +113,8 @@ public static class PictureReader
     public static (int Width, int Height) SizeOf(byte[] file)
     {
         ArgumentNullException.ThrowIfNull(file);
-        if (Sniff(file) == PictureKind.Svg) throw new PictureTroubleException("A drawing says its size itself; give a width if it is another.");
+        if (Sniff(file) == PictureKind.Svg)
+            throw new PictureTroubleException("A drawing says its size itself; give a width if it is another.");
         using var codec = Open(file);
         return UprightSize(codec);
     }
@@ -111,17 +127,29 @@ public static class PictureReader
         using var bitmap = Decode(codec, codec.Info.Size);
 
         // Clear paper is white paper; a turned phone picture is turned upright; more than 300 dpi is averaged down.
-        var scale = Math.Min(1, Math.Min(
-            WorkPixelsPerMm / (width / widthMm), Math.Sqrt(MostWorkPixels / ((double)width * height))));
-        var (workWidth, workHeight) = (Math.Max(1, (int)Math.Round(width * scale)), Math.Max(1, (int)Math.Round(height * scale)));
-        using var upright = new SKBitmap(new SKImageInfo(workWidth, workHeight, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        var scale = Math.Min(
+            1,
+            Math.Min(WorkPixelsPerMm / (width / widthMm), Math.Sqrt(MostWorkPixels / ((double)width * height)))
+        );
+        var (workWidth, workHeight) = (
+            Math.Max(1, (int)Math.Round(width * scale)),
+            Math.Max(1, (int)Math.Round(height * scale))
+        );
+        using var upright = new SKBitmap(
+            new SKImageInfo(workWidth, workHeight, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        );
         using (var canvas = new SKCanvas(upright))
         using (var image = SKImage.FromBitmap(bitmap))
         {
             canvas.Clear(SKColors.White);
             canvas.Scale((float)workWidth / width, (float)workHeight / height);
             Turn(canvas, codec.EncodedOrigin, width, height);
-            canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, scale < 1 ? SKMipmapMode.Linear : SKMipmapMode.None));
+            canvas.DrawImage(
+                image,
+                0,
+                0,
+                new SKSamplingOptions(SKFilterMode.Linear, scale < 1 ? SKMipmapMode.Linear : SKMipmapMode.None)
+            );
         }
         return new GreyPicture(workWidth, workHeight, workWidth / widthMm, Rows(upright), IsDrawn: false);
     }
@@ -129,7 +157,8 @@ public static class PictureReader
     /// <summary>Opens a file of pixels, a TIFF as the PNG that it becomes, and checks the size that it claims, before anything is decoded.</summary>
     private static SKCodec Open(byte[] file)
     {
-        if (Sniff(file) == PictureKind.Tiff) file = PictureFile.Cleaned(file);
+        if (Sniff(file) == PictureKind.Tiff)
+            file = PictureFile.Cleaned(file);
         var codec = SKCodec.Create(new SKMemoryStream(file))
             ?? throw new PictureTroubleException("The picture file is damaged and cannot be opened.");
         try
@@ -150,29 +179,42 @@ public static class PictureReader
         if ((long)width * height > MostPixels)
         {
             throw new PictureTroubleException(
-                $"The picture has {width} x {height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller.");
+                $"The picture has {width} x {height} pixels, more than a letter sheet at 600 dots per inch. Scan it smaller."
+            );
         }
     }
 
     private static bool IsTurned(SKCodec codec) =>
-        codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop
-            or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        codec.EncodedOrigin
+            is SKEncodedOrigin.LeftTop
+                or SKEncodedOrigin.RightTop
+                or SKEncodedOrigin.RightBottom
+                or SKEncodedOrigin.LeftBottom;
 
     private static (int Width, int Height) UprightSize(SKCodec codec) =>
         IsTurned(codec) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
 
     private static SKBitmap Decode(SKCodec codec, SKSizeI size)
     {
-        var decoded = new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb());
+        var decoded = new SKImageInfo(
+            size.Width,
+            size.Height,
+            SKColorType.Rgba8888,
+            SKAlphaType.Premul,
+            SKColorSpace.CreateSrgb()
+        );
         var bitmap = new SKBitmap();
         if (!bitmap.TryAllocPixels(decoded))
         {
             bitmap.Dispose();
             throw new PictureTroubleException("The picture is too large to open.");
         }
-        if (codec.GetPixels(decoded, bitmap.GetPixels()) == SKCodecResult.Success) return bitmap;
+        if (codec.GetPixels(decoded, bitmap.GetPixels()) == SKCodecResult.Success)
+            return bitmap;
         bitmap.Dispose();
-        throw new PictureTroubleException("The picture file is damaged: only a part of it can be read. Save or scan it again.");
+        throw new PictureTroubleException(
+            "The picture file is damaged: only a part of it can be read. Save or scan it again."
+        );
     }
 
     /// <summary>The pixels of a Gray8 bitmap without the padding of its rows.</summary>

@@ -4,11 +4,14 @@ namespace Nube.Core.Artwork;
 public sealed class PictureTroubleException : Exception
 {
     /// <summary>With a plain sentence.</summary>
-    public PictureTroubleException(string message) : base(message) { }
+    public PictureTroubleException(string message)
+        : base(message) { }
 
     /// <summary>With a plain sentence and what caused it.</summary>
-    public PictureTroubleException(string message, Exception inner) : base(message, inner) { }
+    public PictureTroubleException(string message, Exception inner)
+        : base(message, inner) { }
 
     /// <summary>Without a reason; for serialisers.</summary>
-    public PictureTroubleException() : base("This picture cannot be used.") { }
+    public PictureTroubleException()
+        : base("This picture cannot be used.") { }
 }

@@ -22,7 +22,8 @@ internal static class Skeleton
         {
             for (var x = 0; x < width; x++)
             {
-                if (mask[y * width + x] != 0) image[(y + 1) * stride + x + 1] = 1;
+                if (mask[y * width + x] != 0)
+                    image[(y + 1) * stride + x + 1] = 1;
             }
         }
         // Clockwise from north, as P2 to P9 of the paper.
@@ -32,7 +33,8 @@ internal static class Skeleton
         var list = new List<int>();
         for (var at = stride + 1; at < image.Length - stride - 1; at++)
         {
-            if (image[at] != 0 && Code(image, at, around) != 255) list.Add(at);
+            if (image[at] != 0 && Code(image, at, around) != 255)
+                list.Add(at);
         }
         var (next, removed) = (new List<int>(), new List<int>());
         var exposed = new List<int>();
@@ -44,23 +46,28 @@ internal static class Skeleton
                 removed.Clear();
                 foreach (var at in list)
                 {
-                    if (image[at] != 0 && Removable[pass][Code(image, at, around)]) removed.Add(at);
+                    if (image[at] != 0 && Removable[pass][Code(image, at, around)])
+                        removed.Add(at);
                 }
-                foreach (var at in removed) image[at] = 0;
+                foreach (var at in removed)
+                    image[at] = 0;
                 exposed.Clear();
                 foreach (var at in removed)
                 {
                     foreach (var step in around)
                     {
                         var other = at + step;
-                        if (image[other] == 0 || queued[other] != 0) continue;
+                        if (image[other] == 0 || queued[other] != 0)
+                            continue;
                         queued[other] = 1;
                         exposed.Add(other);
                     }
                 }
-                foreach (var at in exposed) queued[at] = 0;
+                foreach (var at in exposed)
+                    queued[at] = 0;
                 next.AddRange(exposed);
-                if (pass == 0) list.AddRange(exposed);
+                if (pass == 0)
+                    list.AddRange(exposed);
             }
             (list, next) = (next, list);
         }
@@ -70,7 +77,8 @@ internal static class Skeleton
     private static int Code(byte[] image, int at, int[] around)
     {
         var code = 0;
-        for (var i = 0; i < 8; i++) code |= image[at + around[i]] << i;
+        for (var i = 0; i < 8; i++)
+            code |= image[at + around[i]] << i;
         return code;
     }
 
@@ -84,9 +92,13 @@ internal static class Skeleton
             for (var i = 0; i < 8; i++)
             {
                 neighbours += code >> i & 1;
-                if ((code >> i & 1) == 0 && (code >> (i + 1) % 8 & 1) == 1) rises++;
+                if ((code >> i & 1) == 0 && (code >> (i + 1) % 8 & 1) == 1)
+                    rises++;
             }
-            bool north = (code & 1) != 0, east = (code & 4) != 0, south = (code & 16) != 0, west = (code & 64) != 0;
+            bool north = (code & 1) != 0,
+                east = (code & 4) != 0,
+                south = (code & 16) != 0,
+                west = (code & 64) != 0;
             var sides = first
                 ? !(north && east && south) && !(east && south && west)
                 : !(north && east && west) && !(north && south && west);

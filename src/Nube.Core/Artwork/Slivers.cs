@@ -13,20 +13,28 @@ internal static class Slivers
         var scale = raster.PixelsPerMm * raster.PixelsPerMm;
         var size = AreaMeasuring.SizesInPixels(raster.Labels);
         var areas = size.Keys.Where(label => label is not LabelRaster.Background and not LabelRaster.Line).ToHashSet();
-        var slivers = areas.Where(label => size[label] < smallestMm2 * scale).OrderBy(label => size[label]).ThenBy(label => label).ToList();
-        if (slivers.Count == 0 && areas.Count <= most) return (raster, smallestMm2);
+        var slivers = areas
+            .Where(label => size[label] < smallestMm2 * scale)
+            .OrderBy(label => size[label])
+            .ThenBy(label => label)
+            .ToList();
+        if (slivers.Count == 0 && areas.Count <= most)
+            return (raster, smallestMm2);
 
         var lines = Lines(raster);
         var into = new Dictionary<ushort, ushort>();
-        foreach (var sliver in slivers) Unite(sliver, toArea: size[sliver] >= AreaFinder.SliverMm2 * scale);
+        foreach (var sliver in slivers)
+            Unite(sliver, toArea: size[sliver] >= AreaFinder.SliverMm2 * scale);
 
         // Too many are left: the smallest joins on, and what it joins has grown.
         var queue = new PriorityQueue<ushort, (int, ushort)>(areas.Select(label => (label, (size[label], label))));
         while (areas.Count > most && queue.TryDequeue(out var label, out var at))
         {
-            if (!areas.Contains(label) || size[label] != at.Item1) continue;
+            if (!areas.Contains(label) || size[label] != at.Item1)
+                continue;
             smallestMm2 = Math.Max(smallestMm2, size[label] / scale);
-            if (Unite(label, toArea: true) is not LabelRaster.Background and var grown) queue.Enqueue(grown, (size[grown], grown));
+            if (Unite(label, toArea: true) is not LabelRaster.Background and var grown)
+                queue.Enqueue(grown, (size[grown], grown));
         }
         return (Renumbered(raster, areas, into), smallestMm2);
 
@@ -35,8 +43,13 @@ internal static class Slivers
         ushort Unite(ushort label, bool toArea)
         {
             var target = lines.TryGetValue(label, out var shared)
-                ? shared.OrderBy(line => toArea && line.Key == LabelRaster.Background).ThenByDescending(line => line.Value)
-                    .ThenBy(line => line.Key == LabelRaster.Background).ThenBy(line => line.Key).Select(line => line.Key).FirstOrDefault()
+                ? shared
+                    .OrderBy(line => toArea && line.Key == LabelRaster.Background)
+                    .ThenByDescending(line => line.Value)
+                    .ThenBy(line => line.Key == LabelRaster.Background)
+                    .ThenBy(line => line.Key)
+                    .Select(line => line.Key)
+                    .FirstOrDefault()
                 : LabelRaster.Background;
             areas.Remove(label);
             into[label] = target;
@@ -44,7 +57,8 @@ internal static class Slivers
             foreach (var (other, length) in shared ?? [])
             {
                 lines[other].Remove(label);
-                if (other == target) continue;
+                if (other == target)
+                    continue;
                 lines[other][target] = lines[other].GetValueOrDefault(target) + length;
                 lines[target][other] = lines[target].GetValueOrDefault(other) + length;
             }
@@ -64,7 +78,8 @@ internal static class Slivers
         }
         return lines;
 
-        Dictionary<ushort, int> Of(ushort label) => lines.TryGetValue(label, out var shared) ? shared : lines[label] = [];
+        Dictionary<ushort, int> Of(ushort label) =>
+            lines.TryGetValue(label, out var shared) ? shared : lines[label] = [];
     }
 
     private static LabelRaster Renumbered(LabelRaster raster, HashSet<ushort> areas, Dictionary<ushort, ushort> into)
@@ -72,15 +87,18 @@ internal static class Slivers
         var table = new ushort[ushort.MaxValue + 1];
         table[LabelRaster.Line] = LabelRaster.Line;
         ushort last = 0;
-        foreach (var area in areas.Order()) table[area] = ++last;
+        foreach (var area in areas.Order())
+            table[area] = ++last;
         foreach (var joined in into.Keys)
         {
             var label = joined;
-            while (into.TryGetValue(label, out var next)) label = next;
+            while (into.TryGetValue(label, out var next))
+                label = next;
             table[joined] = table[label];
         }
         var labels = new ushort[raster.Labels.Length];
-        for (var i = 0; i < labels.Length; i++) labels[i] = table[raster.Labels[i]];
+        for (var i = 0; i < labels.Length; i++)
+            labels[i] = table[raster.Labels[i]];
         return raster with { Labels = labels };
     }
 }

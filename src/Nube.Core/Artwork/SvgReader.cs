@@ -22,18 +22,30 @@ internal static partial class SvgReader
     /// <summary>Most groups inside one another; drawing goes down them by recursion.</summary>
     public const int MostDepth = 200;
 
-    private static readonly HashSet<string> LeftOut =
-        new(StringComparer.OrdinalIgnoreCase) { "script", "foreignObject", "iframe", "audio", "video", "image", "animate", "set", "filter" };
+    private static readonly HashSet<string> LeftOut = new(StringComparer.OrdinalIgnoreCase)
+    {
+        "script",
+        "foreignObject",
+        "iframe",
+        "audio",
+        "video",
+        "image",
+        "animate",
+        "set",
+        "filter",
+    };
 
     /// <summary>Said of a drawing whose filters were left out.</summary>
-    public const string WithoutFilters = "Filters such as blur and shadow were left out of the drawing: lines need none.";
+    public const string WithoutFilters =
+        "Filters such as blur and shadow were left out of the drawing: lines need none.";
 
     public static bool LooksLikeSvg(ReadOnlySpan<byte> file)
     {
         var start = file[..Math.Min(file.Length, 4096)];
-        var text = start.StartsWith<byte>([0xff, 0xfe]) || start.StartsWith<byte>([0xfe, 0xff])
-            ? Encoding.Unicode.GetString(start)
-            : Encoding.UTF8.GetString(start);
+        var text =
+            start.StartsWith<byte>([0xff, 0xfe]) || start.StartsWith<byte>([0xfe, 0xff])
+                ? Encoding.Unicode.GetString(start)
+                : Encoding.UTF8.GetString(start);
         return text.TrimStart('\ufeff', ' ', '\t', '\r', '\n').StartsWith('<')
             && text.Contains("<svg", StringComparison.OrdinalIgnoreCase);
     }
@@ -54,11 +66,14 @@ internal static partial class SvgReader
         }
         var bounds = picture.CullRect;
         if (!(bounds.Width > 0 && bounds.Height > 0 && float.IsFinite(bounds.Width) && float.IsFinite(bounds.Height)))
-            throw new PictureTroubleException("The SVG drawing has no size. Give it a width and a height, or a view box.");
+            throw new PictureTroubleException(
+                "The SVG drawing has no size. Give it a width and a height, or a view box."
+            );
 
-        var given = size.WidthMm is not null || size.DotsPerInch is not null
-            ? size
-            : new PictureSize(declaredMm, declaredMm is null ? 96 : null); // CSS: 96 px are an inch
+        var given =
+            size.WidthMm is not null || size.DotsPerInch is not null
+                ? size
+                : new PictureSize(declaredMm, declaredMm is null ? 96 : null); // CSS: 96 px are an inch
         var widthMm = given.WidthOf((int)Math.Max(1, Math.Round(bounds.Width)));
         var heightMm = widthMm * bounds.Height / bounds.Width;
         if (heightMm > PictureSize.WidestMm)
@@ -66,7 +81,9 @@ internal static partial class SvgReader
         var width = (int)Math.Round(widthMm * PictureReader.WorkPixelsPerMm);
         var height = Math.Max(1, (int)Math.Round(heightMm * PictureReader.WorkPixelsPerMm));
 
-        using var sheet = new SKBitmap(new SKImageInfo(width, height, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using var sheet = new SKBitmap(
+            new SKImageInfo(width, height, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        );
         using (var canvas = new SKCanvas(sheet))
         {
             canvas.Clear(SKColors.White);
@@ -74,7 +91,10 @@ internal static partial class SvgReader
             canvas.Translate(-bounds.Left, -bounds.Top);
             canvas.DrawPicture(picture);
         }
-        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true) { Remarks = filtered ? [WithoutFilters] : [] };
+        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true)
+        {
+            Remarks = filtered ? [WithoutFilters] : [],
+        };
     }
 
     /// <summary>The drawing without what reaches out of it and without filters, its width in mm if it declares one, and whether there were filters.</summary>
@@ -94,7 +114,11 @@ internal static partial class SvgReader
             drawing.DescendantNodes().OfType<XText>().Where(text => ReachesOut(text.Value)).Remove();
             LeaveRepeatedIdsOut(drawing);
             SvgCost.Check(drawing);
-            return (drawing.ToString(SaveOptions.DisableFormatting), DeclaredWidth(drawing.Attribute("width")?.Value), filtered);
+            return (
+                drawing.ToString(SaveOptions.DisableFormatting),
+                DeclaredWidth(drawing.Attribute("width")?.Value),
+                filtered
+            );
         }
         catch (XmlException error)
         {
@@ -102,17 +126,19 @@ internal static partial class SvgReader
                 error.Message.Contains("DTD", StringComparison.Ordinal)
                     ? "The SVG drawing declares a document type or entities, which are not opened for safety. Save it as plain SVG."
                     : $"The SVG drawing is damaged at line {error.LineNumber}: it is not well-formed.",
-                error);
+                error
+            );
         }
     }
 
-    private static XmlReaderSettings Strict() => new()
-    {
-        DtdProcessing = DtdProcessing.Prohibit,
-        XmlResolver = null,
-        IgnoreComments = true,
-        IgnoreProcessingInstructions = true,
-    };
+    private static XmlReaderSettings Strict() =>
+        new()
+        {
+            DtdProcessing = DtdProcessing.Prohibit,
+            XmlResolver = null,
+            IgnoreComments = true,
+            IgnoreProcessingInstructions = true,
+        };
 
     /// <summary>Refuses what is too long or too deep before any of it is kept in memory.</summary>
     private static void Count(byte[] file)
@@ -122,11 +148,16 @@ internal static partial class SvgReader
         var elements = 0;
         while (reader.Read())
         {
-            if (reader.NodeType != XmlNodeType.Element) continue;
+            if (reader.NodeType != XmlNodeType.Element)
+                continue;
             if (++elements > MostElements)
-                throw new PictureTroubleException("The SVG drawing has more than 100,000 elements. Simplify it, or bring it in as a PNG.");
+                throw new PictureTroubleException(
+                    "The SVG drawing has more than 100,000 elements. Simplify it, or bring it in as a PNG."
+                );
             if (reader.Depth > MostDepth)
-                throw new PictureTroubleException("The SVG drawing has more than 200 groups inside one another. Simplify it, or bring it in as a PNG.");
+                throw new PictureTroubleException(
+                    "The SVG drawing has more than 200 groups inside one another. Simplify it, or bring it in as a PNG."
+                );
         }
     }
 
@@ -158,7 +189,12 @@ internal static partial class SvgReader
                 any = true;
             }
         }
-        foreach (var text in drawing.DescendantNodes().OfType<XText>().Where(text => text.Parent?.Name.LocalName == "style" && FilterProperty().IsMatch(text.Value)))
+        foreach (
+            var text in drawing
+                .DescendantNodes()
+                .OfType<XText>()
+                .Where(text => text.Parent?.Name.LocalName == "style" && FilterProperty().IsMatch(text.Value))
+        )
         {
             text.Value = FilterProperty().Replace(text.Value, "");
             any = true;
@@ -171,20 +207,27 @@ internal static partial class SvgReader
 
     private static bool ReachesOut(string value)
     {
-        if (value.Contains("@import", StringComparison.OrdinalIgnoreCase)) return true;
-        for (var at = value.IndexOf("url(", StringComparison.OrdinalIgnoreCase); at >= 0;
-            at = value.IndexOf("url(", at + 4, StringComparison.OrdinalIgnoreCase))
+        if (value.Contains("@import", StringComparison.OrdinalIgnoreCase))
+            return true;
+        for (
+            var at = value.IndexOf("url(", StringComparison.OrdinalIgnoreCase);
+            at >= 0;
+            at = value.IndexOf("url(", at + 4, StringComparison.OrdinalIgnoreCase)
+        )
         {
-            if (!value.AsSpan(at + 4).TrimStart(" \t\r\n'\"").StartsWith("#")) return true;
+            if (!value.AsSpan(at + 4).TrimStart(" \t\r\n'\"").StartsWith("#"))
+                return true;
         }
         return false;
     }
 
     private static double? DeclaredWidth(string? width)
     {
-        if (Lengths.ParseMillimetres(width) is { } millimetres) return millimetres;
+        if (Lengths.ParseMillimetres(width) is { } millimetres)
+            return millimetres;
         var points = width?.Trim();
-        if (points is null || !points.EndsWith("pt", StringComparison.Ordinal)) return null;
+        if (points is null || !points.EndsWith("pt", StringComparison.Ordinal))
+            return null;
         return double.TryParse(points[..^2], NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
             ? value / 72 * Lengths.MillimetresPerInch
             : null;

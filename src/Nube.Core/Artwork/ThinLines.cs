@@ -19,7 +19,8 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
     {
         for (var at = stride + 1; at < skeleton.Length - stride - 1; at++)
         {
-            if (skeleton[at] != 0 && Branches(at) == 1) yield return at;
+            if (skeleton[at] != 0 && Branches(at) == 1)
+                yield return at;
         }
     }
 
@@ -37,7 +38,8 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
         while (path.Count <= steps && Next() is >= 0 and var next)
         {
             path.Add(next);
-            if (Branches(next) > 2) break;
+            if (Branches(next) > 2)
+                break;
         }
         return (path.Count - 1, path[^1]);
     }
@@ -47,14 +49,17 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
     {
         foreach (var end in Ends().ToList())
         {
-            if (skeleton[end] == 0) continue;
+            if (skeleton[end] == 0)
+                continue;
             path.Clear();
             path.Add(end);
             while (path.Count <= SpurShare * HalfWidthAt(path[^1]) + 2 && Next() is >= 0 and var next)
             {
                 path.Add(next);
-                if (Branches(next) <= 2) continue;
-                foreach (var at in path[..^1]) skeleton[at] = 0;
+                if (Branches(next) <= 2)
+                    continue;
+                foreach (var at in path[..^1])
+                    skeleton[at] = 0;
                 break;
             }
         }
@@ -69,7 +74,8 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
         foreach (var step in around)
         {
             var other = here + step;
-            if (skeleton[other] == 0 || path.Contains(other) || (path.Count > 1 && Beside(other, path[^2]))) continue;
+            if (skeleton[other] == 0 || path.Contains(other) || (path.Count > 1 && Beside(other, path[^2])))
+                continue;
             return other;
         }
         return -1;
@@ -81,7 +87,8 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
         var rises = 0;
         for (var i = 0; i < 8; i++)
         {
-            if (skeleton[at + circle[i]] == 0 && skeleton[at + circle[(i + 1) % 8]] != 0) rises++;
+            if (skeleton[at + circle[i]] == 0 && skeleton[at + circle[(i + 1) % 8]] != 0)
+                rises++;
         }
         return rises;
     }
@@ -90,11 +97,13 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
     {
         foreach (var step in around)
         {
-            if (one + step == other) return true;
+            if (one + step == other)
+                return true;
         }
         return false;
     }
 
     // Sides before corners: a path of single steps does not cut a corner that it could walk.
-    private static int[] Around(int stride) => [-stride, 1, stride, -1, -stride + 1, stride + 1, stride - 1, -stride - 1];
+    private static int[] Around(int stride) =>
+        [-stride, 1, stride, -1, -stride + 1, stride + 1, stride - 1, -stride - 1];
 }

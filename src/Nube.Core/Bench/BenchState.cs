@@ -32,7 +32,8 @@ public sealed record CardState(
     DateTimeOffset? NextStateAt,
     DateTimeOffset? DryAt,
     ImmutableArray<int> PassesDone,
-    ImmutableArray<AreaWetness> Areas);
+    ImmutableArray<AreaWetness> Areas
+);
 
 /// <summary>What a step has to wait for.</summary>
 /// <param name="ReadyAt">When it can start.</param>
@@ -63,12 +64,20 @@ public sealed record BenchState(
     ImmutableArray<CardState> Cards,
     ImmutableDictionary<int, PaintMix> Instead,
     ImmutableArray<OwnTimer> Timers,
-    double AirFactor)
+    double AirFactor
+)
 {
     /// <summary>The passes that were done, in their order, with what was on the brush in truth.</summary>
     public IEnumerable<Pass> PassesDone(Plan plan)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        return Done.Select(number => plan.PassOf(plan.Steps[number - 1]) is var pass && Instead.TryGetValue(number, out var mix) ? pass with { Mix = mix } : pass);
+        return Done.Select(number =>
+            plan.PassOf(plan.Steps[number - 1]) is var pass && Instead.TryGetValue(number, out var mix)
+                ? pass with
+                {
+                    Mix = mix,
+                }
+                : pass
+        );
     }
 }

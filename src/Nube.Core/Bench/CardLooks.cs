@@ -14,7 +14,14 @@ namespace Nube.Core.Bench;
 /// <param name="Planned">What the area was to look like after it.</param>
 /// <param name="Really">What it looks like.</param>
 /// <param name="Difference">CIEDE2000 between them, of the zone where it is largest; null for drops and lines, whose own colours are given.</param>
-public sealed record Otherwise(int Step, PaintMix Mix, int Area, ZoneColours Planned, ZoneColours Really, double? Difference);
+public sealed record Otherwise(
+    int Step,
+    PaintMix Mix,
+    int Area,
+    ZoneColours Planned,
+    ZoneColours Really,
+    double? Difference
+);
 
 /// <summary>What cards look like after what was really done to them.</summary>
 /// <remarks>
@@ -30,7 +37,8 @@ public static class CardLooks
     public static ImmutableArray<CardSurface> Of(Plan plan, BenchState bench, Paints paints)
     {
         var cards = Enumerable.Repeat(CardSurface.Bare, plan?.Cards ?? 0).ToArray();
-        foreach (var (step, _, after) in Course(plan!, bench, paints)) cards[step.Card - 1] = after;
+        foreach (var (step, _, after) in Course(plan!, bench, paints))
+            cards[step.Card - 1] = after;
         return [.. cards];
     }
 
@@ -39,19 +47,38 @@ public static class CardLooks
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(bench);
-        if (bench.Instead.IsEmpty) return [];
-        var planned = Course(plan, bench with { Instead = ImmutableDictionary<int, PaintMix>.Empty }, paints).ToDictionary(done => done.Step.Number, done => done.After);
+        if (bench.Instead.IsEmpty)
+            return [];
+        var planned = Course(plan, bench with { Instead = ImmutableDictionary<int, PaintMix>.Empty }, paints)
+            .ToDictionary(done => done.Step.Number, done => done.After);
         return
         [
-            .. Course(plan, bench, paints).Where(done => bench.Instead.ContainsKey(done.Step.Number)).Select(done =>
-            {
-                var (number, pass, taken) = (done.Step.Number, done.Pass, bench.Instead[done.Step.Number]);
-                if (pass.Zone == Zone.Details) return new Otherwise(number, taken, pass.Areas[0], ByItself(pass.Mix), ByItself(taken), null);
-                var most = pass.Areas.Where(done.After.Areas.ContainsKey)
-                    .Select(area => (Area: area, Planned: planned[number].Areas[area].Colours(), Really: done.After.Areas[area].Colours()))
-                    .MaxBy(area => Difference(area.Planned, area.Really));
-                return new Otherwise(number, taken, most.Area, most.Planned, most.Really, Difference(most.Planned, most.Really));
-            }),
+            .. Course(plan, bench, paints)
+                .Where(done => bench.Instead.ContainsKey(done.Step.Number))
+                .Select(done =>
+                {
+                    var (number, pass, taken) = (done.Step.Number, done.Pass, bench.Instead[done.Step.Number]);
+                    if (pass.Zone == Zone.Details)
+                        return new Otherwise(number, taken, pass.Areas[0], ByItself(pass.Mix), ByItself(taken), null);
+                    var most = pass
+                        .Areas.Where(done.After.Areas.ContainsKey)
+                        .Select(area =>
+                            (
+                                Area: area,
+                                Planned: planned[number].Areas[area].Colours(),
+                                Really: done.After.Areas[area].Colours()
+                            )
+                        )
+                        .MaxBy(area => Difference(area.Planned, area.Really));
+                    return new Otherwise(
+                        number,
+                        taken,
+                        most.Area,
+                        most.Planned,
+                        most.Really,
+                        Difference(most.Planned, most.Really)
+                    );
+                }),
         ];
 
         ZoneColours ByItself(PaintMix mix)
@@ -62,7 +89,11 @@ public static class CardLooks
     }
 
     /// <summary>Step by step as they were done: the step, its pass as planned, its card after it.</summary>
-    private static IEnumerable<(PlannedStep Step, Pass Pass, CardSurface After)> Course(Plan plan, BenchState bench, Paints paints)
+    private static IEnumerable<(PlannedStep Step, Pass Pass, CardSurface After)> Course(
+        Plan plan,
+        BenchState bench,
+        Paints paints
+    )
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(bench);
@@ -76,14 +107,19 @@ public static class CardLooks
             var generation = 1 + prints.GetValueOrDefault(pass.Index) % pass.Generations;
             prints[pass.Index] = prints.GetValueOrDefault(pass.Index) + 1;
             var share = generation > 1 ? Generations.RelativeLoad(generation) : 1;
-            var after = fold.After(cards[step.Card - 1] ?? CardSurface.Bare, pass, bench.Instead.GetValueOrDefault(number), share);
+            var after = fold.After(
+                cards[step.Card - 1] ?? CardSurface.Bare,
+                pass,
+                bench.Instead.GetValueOrDefault(number),
+                share
+            );
             cards[step.Card - 1] = after;
             yield return (step, pass, after);
         }
     }
 
-    private static double Difference(ZoneColours one, ZoneColours other) => new[]
-    {
-        (one.Light, other.Light), (one.Middle, other.Middle), (one.Shadow, other.Shadow),
-    }.Max(zone => Ciede2000.Difference(zone.Item1.ToLab(), zone.Item2.ToLab()));
+    private static double Difference(ZoneColours one, ZoneColours other) =>
+        new[] { (one.Light, other.Light), (one.Middle, other.Middle), (one.Shadow, other.Shadow) }.Max(zone =>
+            Ciede2000.Difference(zone.Item1.ToLab(), zone.Item2.ToLab())
+        );
 }

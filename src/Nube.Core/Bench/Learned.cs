@@ -35,10 +35,18 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
     public static Learned Nothing { get; } = new([], []);
 
     /// <summary>The maker's hand.</summary>
-    public Hand Hand() => Planning.Hand.Ordinary with
-    {
-        Learned = [.. Strokes.Select(seen => new LearnedSpeed(seen.Stroke, seen.Water, Factor(seen.SumOfLogs, seen.Times)))],
-    };
+    public Hand Hand() =>
+        Planning.Hand.Ordinary with
+        {
+            Learned =
+            [
+                .. Strokes.Select(seen => new LearnedSpeed(
+                    seen.Stroke,
+                    seen.Water,
+                    Factor(seen.SumOfLogs, seen.Times)
+                )),
+            ],
+        };
 
     /// <summary>The factor on drying times on a paper; 1 where nothing was seen.</summary>
     public double DryingFactor(string paper) =>
@@ -50,17 +58,34 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         ArgumentNullException.ThrowIfNull(seen);
         return new Learned(
             [
-                .. Strokes.Concat(seen.Strokes).GroupBy(one => (one.Stroke, one.Water)).OrderBy(group => group.Key)
-                    .Select(group => new StrokeEvidence(group.Key.Stroke, group.Key.Water, group.Sum(one => one.SumOfLogs), group.Sum(one => one.Times))),
+                .. Strokes
+                    .Concat(seen.Strokes)
+                    .GroupBy(one => (one.Stroke, one.Water))
+                    .OrderBy(group => group.Key)
+                    .Select(group => new StrokeEvidence(
+                        group.Key.Stroke,
+                        group.Key.Water,
+                        group.Sum(one => one.SumOfLogs),
+                        group.Sum(one => one.Times)
+                    )),
             ],
             [
-                .. Drying.Concat(seen.Drying).GroupBy(one => one.Paper).OrderBy(group => group.Key, StringComparer.Ordinal)
-                    .Select(group => new DryingEvidence(group.Key, group.Sum(one => one.SumOfLogs), group.Sum(one => one.Times))),
-            ]);
+                .. Drying
+                    .Concat(seen.Drying)
+                    .GroupBy(one => one.Paper)
+                    .OrderBy(group => group.Key, StringComparer.Ordinal)
+                    .Select(group => new DryingEvidence(
+                        group.Key,
+                        group.Sum(one => one.SumOfLogs),
+                        group.Sum(one => one.Times)
+                    )),
+            ]
+        );
     }
 
     /// <inheritdoc />
-    public bool Equals(Learned? other) => other is not null && Strokes.SequenceEqual(other.Strokes) && Drying.SequenceEqual(other.Drying);
+    public bool Equals(Learned? other) =>
+        other is not null && Strokes.SequenceEqual(other.Strokes) && Drying.SequenceEqual(other.Drying);
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Strokes.Length, Drying.Length);
@@ -72,14 +97,20 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
 public static class Learning
 {
     // A tap that comes much too early or late is a tap for several steps at once, or a cup of tea. This project's own.
-    private const double LeastRatio = 0.2, MostRatio = 5;
+    private const double LeastRatio = 0.2,
+        MostRatio = 5;
 
     /// <summary>What a run's taps teach.</summary>
     /// <param name="plan">The plan that was followed.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="taps">All taps, oldest first.</param>
     /// <param name="paper">The paper's name.</param>
-    public static Learned From(Plan plan, IReadOnlyCollection<(int One, int Other)> touching, IReadOnlyList<Tap> taps, string paper)
+    public static Learned From(
+        Plan plan,
+        IReadOnlyCollection<(int One, int Other)> touching,
+        IReadOnlyList<Tap> taps,
+        string paper
+    )
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(taps);
@@ -89,7 +120,8 @@ public static class Learning
         for (var i = 0; i < taps.Count; i++)
         {
             var tap = taps[i];
-            if (tap.Step < 1 || tap.Step > plan.Steps.Length) continue;
+            if (tap.Step < 1 || tap.Step > plan.Steps.Length)
+                continue;
             var step = plan.Steps[tap.Step - 1];
             var pass = plan.PassOf(step);
             if (tap.IsDone)
@@ -100,17 +132,27 @@ public static class Learning
                     // it may have begun before.
                     var earlier = taps.Take(i).ToList();
                     var free = earlier.Max(one => one.At);
-                    var holdup = BenchLog.At(plan, touching, [.. earlier, new Tap(TapKind.Take, tap.Step, free, "")], free).Holdup;
+                    var holdup = BenchLog
+                        .At(plan, touching, [.. earlier, new Tap(TapKind.Take, tap.Step, free, "")], free)
+                        .Holdup;
                     var ordinary = Hand.Ordinary.PaintSeconds(pass) + Hand.Ordinary.SetupSeconds(PassOf(before), pass);
-                    if ((holdup is null || holdup.ReadyAt <= free) && Ratio((tap.At - free).TotalSeconds, ordinary) is { } log) strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
+                    if (
+                        (holdup is null || holdup.ReadyAt <= free)
+                        && Ratio((tap.At - free).TotalSeconds, ordinary) is { } log
+                    )
+                        strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
                 }
                 before = tap;
             }
             else if (tap.Kind == TapKind.DryNow && WettestWash(step.Card, taps.Take(i)) is { } wash)
             {
                 var air = taps.Take(i).LastOrDefault(one => one.Kind == TapKind.Air)?.AirFactor ?? 1;
-                var byFormula = air * plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds / plan.Options.DryingFactor;
-                if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is { } log) drying.Add(new DryingEvidence(paper, log, 1));
+                var byFormula =
+                    air
+                    * plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds
+                    / plan.Options.DryingFactor;
+                if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is { } log)
+                    drying.Add(new DryingEvidence(paper, log, 1));
             }
         }
         return Learned.Nothing.With(new Learned([.. strokes], [.. drying]));
@@ -118,9 +160,12 @@ public static class Learning
         Pass PassOf(Tap of) => plan.PassOf(plan.Steps[of.Step - 1]);
 
         // The wash of a card that would have dried last.
-        Tap? WettestWash(int card, IEnumerable<Tap> earlier) => earlier
-            .Where(tap => tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water)
-            .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
+        Tap? WettestWash(int card, IEnumerable<Tap> earlier) =>
+            earlier
+                .Where(tap =>
+                    tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water
+                )
+                .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
 
         static double? Ratio(double taken, double expected) =>
             expected > 0 && taken / expected is >= LeastRatio and <= MostRatio ? Math.Log(taken / expected) : null;

@@ -57,10 +57,19 @@ public static class Amounts
         ArgumentNullException.ThrowIfNull(done);
         return
         [
-            .. done
-                .SelectMany(pass => pass.Mixes.SelectMany(mix => mix.Parts.Select(part => (
-                    part.Colourant,
-                    Millilitres: Laid(pass) * mix.Strength.LoadOfOneLayer * part.Parts / mix.Parts.Sum(p => p.Parts)))))
+            .. done.SelectMany(pass =>
+                    pass.Mixes.SelectMany(mix =>
+                        mix.Parts.Select(part =>
+                            (
+                                part.Colourant,
+                                Millilitres: Laid(pass)
+                                    * mix.Strength.LoadOfOneLayer
+                                    * part.Parts
+                                    / mix.Parts.Sum(p => p.Parts)
+                            )
+                        )
+                    )
+                )
                 .GroupBy(use => use.Colourant)
                 .Select(group => new PaintUsed(group.Key, group.Sum(use => use.Millilitres)))
                 .OrderBy(use => use.Colourant),
@@ -73,11 +82,22 @@ public static class Amounts
         ArgumentNullException.ThrowIfNull(plan);
         return
         [
-            .. plan.Passes.Where(IsPrepared).SelectMany(pass => pass.Mixes.Where(mix => mix.Parts.Length > 0), (pass, mix) => (Mix: mix, Laid: Laid(pass))).GroupBy(laid => laid.Mix).Select(group =>
-            {
-                var millilitres = Math.Max(LeastMix, Allowance * plan.Cards * group.Sum(laid => laid.Laid));
-                return new MixAmount(group.Key, millilitres, (int)Math.Ceiling(millilitres / MillilitresPerDrop - Hair));
-            }),
+            .. plan
+                .Passes.Where(IsPrepared)
+                .SelectMany(
+                    pass => pass.Mixes.Where(mix => mix.Parts.Length > 0),
+                    (pass, mix) => (Mix: mix, Laid: Laid(pass))
+                )
+                .GroupBy(laid => laid.Mix)
+                .Select(group =>
+                {
+                    var millilitres = Math.Max(LeastMix, Allowance * plan.Cards * group.Sum(laid => laid.Laid));
+                    return new MixAmount(
+                        group.Key,
+                        millilitres,
+                        (int)Math.Ceiling(millilitres / MillilitresPerDrop - Hair)
+                    );
+                }),
         ];
     }
 
@@ -89,7 +109,13 @@ public static class Amounts
     /// <param name="parts">Parts of each colourant.</param>
     /// <param name="water">How wet the brush is.</param>
     public static Prepared ToPrepare(
-        double mm2, int cards, int layers, Strength strength, IReadOnlyList<int> parts, BrushWater water = BrushWater.Wash)
+        double mm2,
+        int cards,
+        int layers,
+        Strength strength,
+        IReadOnlyList<int> parts,
+        BrushWater water = BrushWater.Wash
+    )
     {
         ArgumentNullException.ThrowIfNull(parts);
         var millilitres = Allowance * mm2 * 1e-6 * water.GramsPerSquareMetre() * cards * layers;
@@ -97,17 +123,25 @@ public static class Amounts
         // Drops are counted whole; the smallest part decides, and the rest keeps its proportion.
         var unit = Math.Max(1, (int)Math.Ceiling(colour / parts.Sum() / MillilitresPerDrop - 1e-9));
         return new Prepared(
-            millilitres, [.. parts.Select(part => part * unit)], parts.Sum() * unit * strength.WaterParts);
+            millilitres,
+            [.. parts.Select(part => part * unit)],
+            parts.Sum() * unit * strength.WaterParts
+        );
     }
 
     /// <summary>What is put on a palette before it is painted; the rest comes from its pen, pencil or pad.</summary>
-    private static bool IsPrepared(Pass pass) => pass.Sheet is { Tool: Methods.Tool.Brush, Leaves: Leaves.Water } && pass.Stroke != Methods.Stroke.LeadWash;
+    private static bool IsPrepared(Pass pass) =>
+        pass.Sheet is { Tool: Methods.Tool.Brush, Leaves: Leaves.Water } && pass.Stroke != Methods.Stroke.LeadWash;
 
     /// <summary>
     /// Volume of each of its mixes that a pass lays on one card, ml: water has 1 g/ml. Nothing where no water is left: pencils
     /// and markers are not counted in ml.
     /// </summary>
-    private static double Laid(Pass pass) => pass.Sheet.Leaves == Leaves.Water
-        ? pass.PaintedMm2 * 1e-6 * pass.Water.GramsPerSquareMetre() / Math.Max(1, pass.Mixes.Count(mix => mix.Parts.Length > 0))
-        : 0;
+    private static double Laid(Pass pass) =>
+        pass.Sheet.Leaves == Leaves.Water
+            ? pass.PaintedMm2
+                * 1e-6
+                * pass.Water.GramsPerSquareMetre()
+                / Math.Max(1, pass.Mixes.Count(mix => mix.Parts.Length > 0))
+            : 0;
 }

@@ -36,6 +36,11 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bo
     {
         if (!(borderMm >= 0 && 2 * borderMm < Math.Min(WidthMm, HeightMm)))
             throw new ArgumentOutOfRangeException(nameof(borderMm), "The border leaves nothing of the card.");
-        return this with { Name = $"Panel for {Name}", WidthMm = WidthMm - 2 * borderMm, HeightMm = HeightMm - 2 * borderMm };
+        return this with
+        {
+            Name = $"Panel for {Name}",
+            WidthMm = WidthMm - 2 * borderMm,
+            HeightMm = HeightMm - 2 * borderMm,
+        };
     }
 }

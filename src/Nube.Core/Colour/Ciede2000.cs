@@ -18,9 +18,12 @@ public static class Ciede2000
         var meanChroma = (one.Chroma + two.Chroma) / 2;
         var c7 = Pow7(meanChroma);
         var g = 0.5 * (1 - Math.Sqrt(c7 / (c7 + Pow25To7)));
-        double a1 = (1 + g) * one.A, a2 = (1 + g) * two.A;
-        double c1 = Math.Sqrt(a1 * a1 + one.B * one.B), c2 = Math.Sqrt(a2 * a2 + two.B * two.B);
-        double h1 = Hue(a1, one.B), h2 = Hue(a2, two.B);
+        double a1 = (1 + g) * one.A,
+            a2 = (1 + g) * two.A;
+        double c1 = Math.Sqrt(a1 * a1 + one.B * one.B),
+            c2 = Math.Sqrt(a2 * a2 + two.B * two.B);
+        double h1 = Hue(a1, one.B),
+            h2 = Hue(a2, two.B);
 
         // Step 2: dL', dC', dH'
         var dL = two.L - one.L;
@@ -29,8 +32,10 @@ public static class Ciede2000
         if (c1 * c2 != 0)
         {
             dh = h2 - h1;
-            if (dh > 180) dh -= 360;
-            else if (dh < -180) dh += 360;
+            if (dh > 180)
+                dh -= 360;
+            else if (dh < -180)
+                dh += 360;
         }
         var dH = 2 * Math.Sqrt(c1 * c2) * Math.Sin(dh / 2 * Degrees);
 
@@ -38,12 +43,17 @@ public static class Ciede2000
         var meanL = (one.L + two.L) / 2;
         var meanC = (c1 + c2) / 2;
         double meanH;
-        if (c1 * c2 == 0) meanH = h1 + h2;
-        else if (Math.Abs(h1 - h2) <= 180) meanH = (h1 + h2) / 2;
-        else if (h1 + h2 < 360) meanH = (h1 + h2 + 360) / 2;
-        else meanH = (h1 + h2 - 360) / 2;
+        if (c1 * c2 == 0)
+            meanH = h1 + h2;
+        else if (Math.Abs(h1 - h2) <= 180)
+            meanH = (h1 + h2) / 2;
+        else if (h1 + h2 < 360)
+            meanH = (h1 + h2 + 360) / 2;
+        else
+            meanH = (h1 + h2 - 360) / 2;
 
-        var t = 1
+        var t =
+            1
             - 0.17 * Math.Cos((meanH - 30) * Degrees)
             + 0.24 * Math.Cos(2 * meanH * Degrees)
             + 0.32 * Math.Cos((3 * meanH + 6) * Degrees)
@@ -70,7 +80,8 @@ public static class Ciede2000
 
     private static double Hue(double a, double b)
     {
-        if (a == 0 && b == 0) return 0;
+        if (a == 0 && b == 0)
+            return 0;
         var hue = Math.Atan2(b, a) / Degrees;
         return hue < 0 ? hue + 360 : hue;
     }

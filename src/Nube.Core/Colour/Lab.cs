@@ -17,7 +17,8 @@ public readonly record struct Lab(double L, double A, double B)
     {
         get
         {
-            if (A == 0 && B == 0) return 0;
+            if (A == 0 && B == 0)
+                return 0;
             var degrees = Math.Atan2(B, A) * 180 / Math.PI;
             return degrees < 0 ? degrees + 360 : degrees;
         }
@@ -40,19 +41,15 @@ public readonly record struct Lab(double L, double A, double B)
     public Xyz ToXyz(Xyz white)
     {
         var fy = (L + 16) / 116;
-        return new Xyz(
-            white.X * Expand(fy + A / 500),
-            white.Y * Expand(fy),
-            white.Z * Expand(fy - B / 200));
+        return new Xyz(white.X * Expand(fy + A / 500), white.Y * Expand(fy), white.Z * Expand(fy - B / 200));
     }
 
     /// <summary>A colour from lightness, chroma and hue angle in degrees.</summary>
-    public static Lab FromLch(double lightness, double chroma, double hue) => new(
-        lightness, chroma * Math.Cos(hue * Math.PI / 180), chroma * Math.Sin(hue * Math.PI / 180));
+    public static Lab FromLch(double lightness, double chroma, double hue) =>
+        new(lightness, chroma * Math.Cos(hue * Math.PI / 180), chroma * Math.Sin(hue * Math.PI / 180));
 
     private static double Compress(double t) =>
         t > Delta * Delta * Delta ? Math.Cbrt(t) : t / (3 * Delta * Delta) + 4.0 / 29.0;
 
-    private static double Expand(double f) =>
-        f > Delta ? f * f * f : 3 * Delta * Delta * (f - 4.0 / 29.0);
+    private static double Expand(double f) => f > Delta ? f * f * f : 3 * Delta * Delta * (f - 4.0 / 29.0);
 }

@@ -14,7 +14,10 @@ public readonly record struct LabBox(Lab Low, Lab High)
     public double LeastDifference(Lab wish)
     {
         var (dL, da, db) = (
-            Outside(wish.L, Low.L, High.L), Outside(wish.A, Low.A, High.A), Outside(wish.B, Low.B, High.B));
+            Outside(wish.L, Low.L, High.L),
+            Outside(wish.A, Low.A, High.A),
+            Outside(wish.B, Low.B, High.B)
+        );
         var l50 = Math.Max(Math.Abs((wish.L + Low.L) / 2 - 50), Math.Abs((wish.L + High.L) / 2 - 50));
         var sL = 1 + 0.015 * l50 * l50 / Math.Sqrt(20 + l50 * l50);
 
@@ -29,7 +32,8 @@ public readonly record struct LabBox(Lab Low, Lab High)
     /// <summary>A bound on the differences of a colour to each colour in this box, from the hues that their means can have.</summary>
     public DifferenceBound BoundFor(Lab wish)
     {
-        if (MeanHues(wish) is not var (from, to)) return DifferenceBound.AnyHue(wish);
+        if (MeanHues(wish) is not var (from, to))
+            return DifferenceBound.AnyHue(wish);
 
         // T changes by at most 0.17 + 2 0.24 + 3 0.32 + 4 0.20 a radian.
         var middle = (from + to) / 2;
@@ -43,7 +47,8 @@ public readonly record struct LabBox(Lab Low, Lab High)
     /// <summary>Between which degrees the mean hue lies, as the formula takes it; null when it can be any.</summary>
     private (double From, double To)? MeanHues(Lab wish)
     {
-        if (wish.Chroma == 0) return null;
+        if (wish.Chroma == 0)
+            return null;
         var (least, greatest) = (180.0, -180.0);
         foreach (var a in (ReadOnlySpan<double>)[Low.A, High.A])
         {
@@ -70,7 +75,9 @@ public readonly record struct LabBox(Lab Low, Lab High)
     }
 
     private static double Outside(double value, double low, double high) =>
-        value < low ? low - value : value > high ? value - high : 0;
+        value < low ? low - value
+        : value > high ? value - high
+        : 0;
 
     private static double Length(double a, double b) => Math.Sqrt(a * a + b * b);
 }
@@ -98,8 +105,10 @@ public readonly record struct DifferenceBound(Lab Wish, double MostT, double Mos
     {
         var meanChroma = (wishChroma + Math.Sqrt(colour.A * colour.A + colour.B * colour.B)) / 2;
         var stretch = 1 + 0.5 * (1 - Math.Sqrt(Saturation(meanChroma)));
-        double a1 = stretch * Wish.A, a2 = stretch * colour.A;
-        double c1 = Math.Sqrt(a1 * a1 + Wish.B * Wish.B), c2 = Math.Sqrt(a2 * a2 + colour.B * colour.B);
+        double a1 = stretch * Wish.A,
+            a2 = stretch * colour.A;
+        double c1 = Math.Sqrt(a1 * a1 + Wish.B * Wish.B),
+            c2 = Math.Sqrt(a2 * a2 + colour.B * colour.B);
         var (dL, dC, da, db) = (colour.L - Wish.L, c2 - c1, a2 - a1, colour.B - Wish.B);
         var dH2 = Math.Max(0, da * da + db * db - dC * dC);
 
@@ -114,7 +123,8 @@ public readonly record struct DifferenceBound(Lab Wish, double MostT, double Mos
     }
 
     /// <summary>T of a mean hue in degrees.</summary>
-    internal static double T(double hue) => 1
+    internal static double T(double hue) =>
+        1
         - 0.17 * Math.Cos((hue - 30) * Math.PI / 180)
         + 0.24 * Math.Cos(2 * hue * Math.PI / 180)
         + 0.32 * Math.Cos((3 * hue + 6) * Math.PI / 180)

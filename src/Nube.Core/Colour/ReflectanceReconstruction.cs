@@ -28,8 +28,10 @@ public static class ReflectanceReconstruction
     {
         if (!(colour.R is >= 0 and <= 1 && colour.G is >= 0 and <= 1 && colour.B is >= 0 and <= 1))
             throw new ArgumentOutOfRangeException(nameof(colour), "Each component must be between 0 and 1.");
-        if (colour.R == 0 && colour.G == 0 && colour.B == 0) return Spectrum.Flat(BlackReflectance);
-        if (colour.R == 1 && colour.G == 1 && colour.B == 1) return Spectrum.Flat(1);
+        if (colour.R == 0 && colour.G == 0 && colour.B == 0)
+            return Spectrum.Flat(BlackReflectance);
+        if (colour.R == 1 && colour.G == 1 && colour.B == 1)
+            return Spectrum.Flat(1);
 
         const int n = Spectrum.Bands;
         double[] target = [Srgb.Decode(colour.R), Srgb.Decode(colour.G), Srgb.Decode(colour.B)];
@@ -45,7 +47,8 @@ public static class ReflectanceReconstruction
             {
                 var tanh = Math.Tanh(z[i]);
                 var halfSlope = (1 - tanh * tanh) / 2;
-                var pull = LinearRgbWeights[0][i] * lambda[0]
+                var pull =
+                    LinearRgbWeights[0][i] * lambda[0]
                     + LinearRgbWeights[1][i] * lambda[1]
                     + LinearRgbWeights[2][i] * lambda[2];
 
@@ -73,15 +76,18 @@ public static class ReflectanceReconstruction
             for (var c = 0; c < 3; c++)
             {
                 var sum = 0.0;
-                for (var i = 0; i < n; i++) sum += LinearRgbWeights[c][i] * (Math.Tanh(z[i]) + 1) / 2;
+                for (var i = 0; i < n; i++)
+                    sum += LinearRgbWeights[c][i] * (Math.Tanh(z[i]) + 1) / 2;
                 residual[n + c] = sum - target[c];
             }
             if (residual.All(r => Math.Abs(r) < Tolerance))
                 return Spectrum.From(i => (Math.Tanh(z[i]) + 1) / 2);
 
             var change = jacobian.LU().Solve(Vector<double>.Build.Dense(residual));
-            for (var i = 0; i < n; i++) z[i] -= change[i];
-            for (var c = 0; c < 3; c++) lambda[c] -= change[n + c];
+            for (var i = 0; i < n; i++)
+                z[i] -= change[i];
+            for (var c = 0; c < 3; c++)
+                lambda[c] -= change[n + c];
         }
         throw new ArithmeticException($"No reflectance was found for {colour}.");
     }

@@ -46,7 +46,8 @@ public sealed class Spectrum
     {
         ArgumentNullException.ThrowIfNull(valueOfBand);
         var values = new double[Bands];
-        for (var band = 0; band < Bands; band++) values[band] = valueOfBand(band);
+        for (var band = 0; band < Bands; band++)
+            values[band] = valueOfBand(band);
         return Of(values);
     }
 

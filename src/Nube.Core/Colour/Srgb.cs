@@ -35,10 +35,7 @@ public readonly record struct Srgb(double R, double G, double B)
     public static Xyz XyzOfLight(double r, double g, double b)
     {
         var m = ToXyzMatrix;
-        return new Xyz(
-            m[0] * r + m[1] * g + m[2] * b,
-            m[3] * r + m[4] * g + m[5] * b,
-            m[6] * r + m[7] * g + m[8] * b);
+        return new Xyz(m[0] * r + m[1] * g + m[2] * b, m[3] * r + m[4] * g + m[5] * b, m[6] * r + m[7] * g + m[8] * b);
     }
 
     /// <summary>Linear components of tristimulus values; outside 0 to 1 where sRGB does not reach.</summary>
@@ -48,7 +45,8 @@ public readonly record struct Srgb(double R, double G, double B)
         return (
             m[0] * xyz.X + m[1] * xyz.Y + m[2] * xyz.Z,
             m[3] * xyz.X + m[4] * xyz.Y + m[5] * xyz.Z,
-            m[6] * xyz.X + m[7] * xyz.Y + m[8] * xyz.Z);
+            m[6] * xyz.X + m[7] * xyz.Y + m[8] * xyz.Z
+        );
     }
 
     /// <summary>L*a*b* under D65.</summary>
@@ -66,8 +64,8 @@ public readonly record struct Srgb(double R, double G, double B)
     }
 
     /// <summary>"#rrggbb".</summary>
-    public override string ToString() => string.Create(
-        CultureInfo.InvariantCulture, $"#{Byte(R):x2}{Byte(G):x2}{Byte(B):x2}");
+    public override string ToString() =>
+        string.Create(CultureInfo.InvariantCulture, $"#{Byte(R):x2}{Byte(G):x2}{Byte(B):x2}");
 
     /// <summary>The colour of "#rrggbb".</summary>
     /// <exception cref="FormatException">The text is not a hash and six hexadecimal digits.</exception>
@@ -80,7 +78,8 @@ public readonly record struct Srgb(double R, double G, double B)
     public static bool TryParse(string? text, out Srgb colour)
     {
         colour = default;
-        if (text is not { Length: 7 } || text[0] != '#') return false;
+        if (text is not { Length: 7 } || text[0] != '#')
+            return false;
         if (!uint.TryParse(text.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var rgb))
             return false;
         colour = new Srgb((rgb >> 16 & 255) / 255.0, (rgb >> 8 & 255) / 255.0, (rgb & 255) / 255.0);
@@ -91,7 +90,12 @@ public readonly record struct Srgb(double R, double G, double B)
 
     private static double[] PrimariesToXyz()
     {
-        double[][] primaries = [[0.64, 0.33], [0.30, 0.60], [0.15, 0.06]];
+        double[][] primaries =
+        [
+            [0.64, 0.33],
+            [0.30, 0.60],
+            [0.15, 0.06],
+        ];
         // Columns are the primaries' XYZ at Y = 1, scaled so that their sum is the white.
         var columns = new double[9];
         for (var i = 0; i < 3; i++)
@@ -107,14 +111,16 @@ public readonly record struct Srgb(double R, double G, double B)
         for (var i = 0; i < 3; i++)
         {
             var scale = inverse[3 * i] * white.X + inverse[3 * i + 1] * white.Y + inverse[3 * i + 2] * white.Z;
-            for (var row = 0; row < 3; row++) matrix[3 * row + i] = columns[3 * row + i] * scale;
+            for (var row = 0; row < 3; row++)
+                matrix[3 * row + i] = columns[3 * row + i] * scale;
         }
         return matrix;
     }
 
     private static double[] Invert(double[] m)
     {
-        var determinant = m[0] * (m[4] * m[8] - m[5] * m[7])
+        var determinant =
+            m[0] * (m[4] * m[8] - m[5] * m[7])
             - m[1] * (m[3] * m[8] - m[5] * m[6])
             + m[2] * (m[3] * m[7] - m[4] * m[6]);
         return

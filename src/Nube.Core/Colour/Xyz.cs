@@ -32,8 +32,12 @@ public static class SpectralColour
     /// <param name="reflectance">36 reflectances, 0 to 1.</param>
     public static Xyz ToXyz(ReadOnlySpan<double> reflectance)
     {
-        double[] wx = Weights[0], wy = Weights[1], wz = Weights[2];
-        double x = 0, y = 0, z = 0;
+        double[] wx = Weights[0],
+            wy = Weights[1],
+            wz = Weights[2];
+        double x = 0,
+            y = 0,
+            z = 0;
         for (var band = 0; band < Spectrum.Bands; band++)
         {
             var r = reflectance[band];
@@ -57,9 +61,11 @@ public static class SpectralColour
     private static double[] Row(Spectrum observer, double white)
     {
         var row = new double[Spectrum.Bands];
-        for (var band = 0; band < row.Length; band++) row[band] = Illuminants.D65[band] * observer[band];
+        for (var band = 0; band < row.Length; band++)
+            row[band] = Illuminants.D65[band] * observer[band];
         var sum = row.Sum();
-        for (var band = 0; band < row.Length; band++) row[band] *= white / sum;
+        for (var band = 0; band < row.Length; band++)
+            row[band] *= white / sum;
         return row;
     }
 }

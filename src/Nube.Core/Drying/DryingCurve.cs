@@ -53,7 +53,12 @@ public sealed class DryingCurve
     /// <summary>Water at which eraser, powder and blade are safe, g/m2. From memory.</summary>
     public const double BoneDryWater = 0.2;
 
-    private readonly double laid, rate, capacity, filmGone, fallingFrom, waterAtFall;
+    private readonly double laid,
+        rate,
+        capacity,
+        filmGone,
+        fallingFrom,
+        waterAtFall;
 
     /// <summary>The curve of a wash.</summary>
     /// <param name="waterLaid">Water laid, g/m2, 0 or more.</param>
@@ -75,9 +80,10 @@ public sealed class DryingCurve
     }
 
     /// <summary>Water left on and in the paper after some seconds, g/m2.</summary>
-    public double WaterAt(double seconds) => seconds <= fallingFrom
-        ? laid - rate * seconds
-        : waterAtFall * Math.Exp(-rate / (CriticalShare * capacity) * (seconds - fallingFrom));
+    public double WaterAt(double seconds) =>
+        seconds <= fallingFrom
+            ? laid - rate * seconds
+            : waterAtFall * Math.Exp(-rate / (CriticalShare * capacity) * (seconds - fallingFrom));
 
     /// <summary>Water of the film after some seconds, g/m2; 0 when it is gone.</summary>
     public double FilmAt(double seconds) =>
@@ -92,20 +98,25 @@ public sealed class DryingCurve
             TimeSpan.FromSeconds(TimeOfFilm(FlowingFilm)),
             TimeSpan.FromSeconds(damp),
             TimeSpan.FromSeconds(dry),
-            TimeSpan.FromSeconds(Math.Max(dry, TimeOfWater(BoneDryWater))));
+            TimeSpan.FromSeconds(Math.Max(dry, TimeOfWater(BoneDryWater)))
+        );
     }
 
     /// <summary>When the film has fallen to this, s.</summary>
     private double TimeOfFilm(double film)
     {
-        if (laid <= film) return 0;
-        double low = 0, high = (laid - film) / rate;
+        if (laid <= film)
+            return 0;
+        double low = 0,
+            high = (laid - film) / rate;
         for (var halving = 0; halving < 50; halving++)
         {
             var middle = (low + high) / 2;
             var left = laid - rate * middle - capacity * (1 - Math.Exp(-middle / UptakeSeconds));
-            if (left > film) low = middle;
-            else high = middle;
+            if (left > film)
+                low = middle;
+            else
+                high = middle;
         }
         return high;
     }
@@ -113,8 +124,10 @@ public sealed class DryingCurve
     /// <summary>When the water has fallen to this, s.</summary>
     private double TimeOfWater(double water)
     {
-        if (laid <= water) return 0;
-        if (waterAtFall <= water) return (laid - water) / rate;
+        if (laid <= water)
+            return 0;
+        if (waterAtFall <= water)
+            return (laid - water) / rate;
         return fallingFrom + Math.Log(waterAtFall / water) * CriticalShare * capacity / rate;
     }
 }

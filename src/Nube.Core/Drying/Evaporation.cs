@@ -33,7 +33,8 @@ public static class Evaporation
     public static WetSurface From(
         Air air,
         double radiationCoefficient = RadiationCoefficient,
-        double boardCoefficient = BoardCoefficient)
+        double boardCoefficient = BoardCoefficient
+    )
     {
         if (!(air.Temperature is >= 0 and <= 120))
             throw new ArgumentOutOfRangeException(nameof(air), "The air must be between 0 and 120 deg C.");
@@ -44,18 +45,20 @@ public static class Evaporation
 
         // Gain falls and loss rises with the surface temperature: one crossing, found by bisection. The dew point is
         // above -60 deg C for every air allowed here but perfectly dry, for which the loss is still positive there.
-        double low = -60, high = air.Temperature;
+        double low = -60,
+            high = air.Temperature;
         for (var halving = 0; halving < 60; halving++)
         {
             var surface = (low + high) / 2;
             var (heatLoss, convection) = Loss(air, surface);
             var gain = (convection + radiationCoefficient + boardCoefficient) * (air.Temperature - surface);
-            if (gain > heatLoss) low = surface;
-            else high = surface;
+            if (gain > heatLoss)
+                low = surface;
+            else
+                high = surface;
         }
         var balanced = (low + high) / 2;
-        return new WetSurface(
-            Loss(air, balanced).Heat / Psychrometrics.LatentHeat(balanced), balanced);
+        return new WetSurface(Loss(air, balanced).Heat / Psychrometrics.LatentHeat(balanced), balanced);
     }
 
     /// <summary>Heat that the vapour takes, and the convective coefficient, both per m2: W/m2 and W/(m2 K).</summary>

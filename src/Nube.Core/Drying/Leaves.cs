@@ -46,20 +46,32 @@ public static class LeftToDry
     /// <param name="paper">The paper.</param>
     /// <param name="air">The air of the room.</param>
     /// <param name="makersFactor">The maker's own factor on all times, above 0; 1 until learned.</param>
-    public static DryingTimes Times(this Leaves leaves, BrushWater water, Paper paper, Air air, double makersFactor = 1) => leaves switch
-    {
-        Leaves.Water => new DryingCurve(water.GramsPerSquareMetre(), paper, air, makersFactor).Times(),
-        Leaves.Nothing => default,
-        Leaves.Solvent => Minutes(1, 3, 8, 20),
-        Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),
-        Leaves.SlowInk => Minutes(5, 20, 120, 480),
-        Leaves.ThickWhite => Minutes(2, 5, 15, 60),
-        Leaves.Resist => Minutes(2, 5, 10, 20),
-        Leaves.Paste => Minutes(5, 15, 45, 120),
-        Leaves.Gloss => Minutes(10, 30, 120, 480),
-        _ => throw new ArgumentOutOfRangeException(nameof(leaves)),
-    };
+    public static DryingTimes Times(
+        this Leaves leaves,
+        BrushWater water,
+        Paper paper,
+        Air air,
+        double makersFactor = 1
+    ) =>
+        leaves switch
+        {
+            Leaves.Water => new DryingCurve(water.GramsPerSquareMetre(), paper, air, makersFactor).Times(),
+            Leaves.Nothing => default,
+            Leaves.Solvent => Minutes(1, 3, 8, 20),
+            Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),
+            Leaves.SlowInk => Minutes(5, 20, 120, 480),
+            Leaves.ThickWhite => Minutes(2, 5, 15, 60),
+            Leaves.Resist => Minutes(2, 5, 10, 20),
+            Leaves.Paste => Minutes(5, 15, 45, 120),
+            Leaves.Gloss => Minutes(10, 30, 120, 480),
+            _ => throw new ArgumentOutOfRangeException(nameof(leaves)),
+        };
 
-    private static DryingTimes Minutes(double shining, double damp, double dry, double boneDry) => new(
-        TimeSpan.FromMinutes(shining), TimeSpan.FromMinutes(damp), TimeSpan.FromMinutes(dry), TimeSpan.FromMinutes(boneDry));
+    private static DryingTimes Minutes(double shining, double damp, double dry, double boneDry) =>
+        new(
+            TimeSpan.FromMinutes(shining),
+            TimeSpan.FromMinutes(damp),
+            TimeSpan.FromMinutes(dry),
+            TimeSpan.FromMinutes(boneDry)
+        );
 }

@@ -42,13 +42,14 @@ public enum BrushWater
 public static class WaterLaid
 {
     /// <summary>Water laid, g/m2. From memory; learned later from bench times.</summary>
-    public static double GramsPerSquareMetre(this BrushWater water) => water switch
-    {
-        BrushWater.DryBrush => 5,
-        BrushWater.Damp => 15,
-        BrushWater.Wash => 40,
-        BrushWater.Juicy => 80,
-        BrushWater.Flood => 150,
-        _ => throw new ArgumentOutOfRangeException(nameof(water)),
-    };
+    public static double GramsPerSquareMetre(this BrushWater water) =>
+        water switch
+        {
+            BrushWater.DryBrush => 5,
+            BrushWater.Damp => 15,
+            BrushWater.Wash => 40,
+            BrushWater.Juicy => 80,
+            BrushWater.Flood => 150,
+            _ => throw new ArgumentOutOfRangeException(nameof(water)),
+        };
 }

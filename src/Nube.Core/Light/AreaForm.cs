@@ -21,7 +21,17 @@ namespace Nube.Core.Light;
 /// <param name="Film">u in mm2; not to be changed.</param>
 /// <param name="Cells">How many cells are inside.</param>
 /// <param name="Tucked">How near each cell is to what lies in front of the area: 1 beside it, 0 away from it; null when nothing does.</param>
-public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, bool[] Inside, float[] Film, int Cells, float[]? Tucked = null)
+public sealed record AreaForm(
+    int Id,
+    int Left,
+    int Top,
+    int Width,
+    int Height,
+    bool[] Inside,
+    float[] Film,
+    int Cells,
+    float[]? Tucked = null
+)
 {
     /// <summary>How far the shadow of what is in front reaches, mm: there it has fallen to 1/e. This project's own.</summary>
     public const double TuckedMm = 2;
@@ -46,13 +56,16 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         {
             var from = Math.Min(raster.Height - 1, (int)((row + 0.5) * step)) * raster.Width;
             for (var column = 0; column < columns; column++)
-                cells[row * columns + column] = raster.Labels[from + Math.Min(raster.Width - 1, (int)((column + 0.5) * step))];
+                cells[row * columns + column] = raster.Labels[
+                    from + Math.Min(raster.Width - 1, (int)((column + 0.5) * step))
+                ];
         }
         var boxes = new Dictionary<ushort, (int Left, int Top, int Right, int Bottom)>();
         for (var at = 0; at < cells.Length; at++)
         {
             var label = cells[at];
-            if (label is LabelRaster.Background or LabelRaster.Line) continue;
+            if (label is LabelRaster.Background or LabelRaster.Line)
+                continue;
             var (x, y) = (at % columns, at / columns);
             boxes[label] = boxes.TryGetValue(label, out var box)
                 ? (Math.Min(box.Left, x), box.Top, Math.Max(box.Right, x), y)
@@ -60,9 +73,21 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         }
         return
         [
-            .. boxes.OrderBy(box => box.Key).AsParallel().AsOrdered()
-                .Select(box => Of(box.Key, box.Value.Left, box.Value.Top, box.Value.Right, box.Value.Bottom, cells, columns))
-                .Select(form => fronts[(ushort)form.Id].Any() ? form with { Tucked = Nearness(form, [.. fronts[(ushort)form.Id]], cells, columns, rows) } : form),
+            .. boxes
+                .OrderBy(box => box.Key)
+                .AsParallel()
+                .AsOrdered()
+                .Select(box =>
+                    Of(box.Key, box.Value.Left, box.Value.Top, box.Value.Right, box.Value.Bottom, cells, columns)
+                )
+                .Select(form =>
+                    fronts[(ushort)form.Id].Any()
+                        ? form with
+                        {
+                            Tucked = Nearness(form, [.. fronts[(ushort)form.Id]], cells, columns, rows),
+                        }
+                        : form
+                ),
         ];
     }
 
@@ -75,7 +100,8 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         {
             for (var x = left; x <= right; x++)
             {
-                if (cells[y * columns + x] != label) continue;
+                if (cells[y * columns + x] != label)
+                    continue;
                 inside[(y - top + 1) * width + x - left + 1] = true;
                 count++;
             }
@@ -96,7 +122,14 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
             for (var x = 0; x < width; x++)
             {
                 var (column, row) = (form.Left - reach + x, form.Top - reach + y);
-                if (column >= 0 && row >= 0 && column < columns && row < rows && fronts.Contains(cells[row * columns + column])) pixels[y * width + x] = 0;
+                if (
+                    column >= 0
+                    && row >= 0
+                    && column < columns
+                    && row < rows
+                    && fronts.Contains(cells[row * columns + column])
+                )
+                    pixels[y * width + x] = 0;
             }
         }
         using var distance = new Mat();
@@ -105,7 +138,8 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         for (var y = 0; y < form.Height; y++)
         {
             for (var x = 0; x < form.Width; x++)
-                near[y * form.Width + x] = (float)Math.Exp(-distance.At<float>(y + reach, x + reach) * CellMm / TuckedMm);
+                near[y * form.Width + x] = (float)
+                    Math.Exp(-distance.At<float>(y + reach, x + reach) * CellMm / TuckedMm);
         }
         return near;
     }
@@ -119,7 +153,8 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         var queue = new Stack<int>();
         for (var start = 0; start < inside.Length; start++)
         {
-            if (inside[start] || hole[start] != 0) continue;
+            if (inside[start] || hole[start] != 0)
+                continue;
             var number = size.Count;
             var pieces = 0;
             queue.Push(start);
@@ -128,23 +163,36 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
             {
                 pieces++;
                 var (x, y) = (at % width, at / width);
-                if (x == 0 || y == 0 || x == width - 1 || y == height - 1) outside.Add(number);
-                if (x > 0) Visit(at - 1);
-                if (x < width - 1) Visit(at + 1);
-                if (y > 0) Visit(at - width);
-                if (y < height - 1) Visit(at + width);
+                if (x == 0 || y == 0 || x == width - 1 || y == height - 1)
+                    outside.Add(number);
+                if (x > 0)
+                    Visit(at - 1);
+                if (x < width - 1)
+                    Visit(at + 1);
+                if (y > 0)
+                    Visit(at - width);
+                if (y < height - 1)
+                    Visit(at + width);
             }
             size.Add(pieces);
 
             void Visit(int other)
             {
-                if (inside[other] || hole[other] != 0) return;
+                if (inside[other] || hole[other] != 0)
+                    return;
                 hole[other] = number;
                 queue.Push(other);
             }
         }
-        if (size.Count == 2) return inside;
-        return [.. inside.Select((own, at) => own || (hole[at] != 0 && !outside.Contains(hole[at]) && size[hole[at]] < DetailShare * count))];
+        if (size.Count == 2)
+            return inside;
+        return
+        [
+            .. inside.Select(
+                (own, at) =>
+                    own || (hole[at] != 0 && !outside.Contains(hole[at]) && size[hole[at]] < DetailShare * count)
+            ),
+        ];
     }
 
     /// <summary>The film over a plan whose rim of cells is empty; mm2.</summary>
@@ -154,19 +202,29 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         var coarse = Math.Min(width, height) >= LeastToCoarsen;
         var film = coarse ? Start(body, width, height, cellMm) : new float[body.Length];
         // Cells of a colour, row by row, so that a sweep reads memory forwards.
-        List<int> red = [], black = [];
+        List<int> red = [],
+            black = [];
         for (var y = 1; y < height - 1; y++)
         {
             for (var x = 1; x < width - 1; x++)
             {
-                if (body[y * width + x]) ((x + y) % 2 == 0 ? red : black).Add(y * width + x);
+                if (body[y * width + x])
+                    ((x + y) % 2 == 0 ? red : black).Add(y * width + x);
             }
         }
         var side = SideOfSquare(red.Count + black.Count, width, height);
         var relaxation = (float)(2 / (1 + Math.Sin(Math.PI / side)));
         var source = (float)(cellMm * cellMm);
-        int[][] colours = [[.. red], [.. black]];
-        for (var sweep = (int)((coarse ? SweepsPerCellAfterCoarse : SweepsPerCell) * side) + LeastSweeps; sweep > 0; sweep--)
+        int[][] colours =
+        [
+            [.. red],
+            [.. black],
+        ];
+        for (
+            var sweep = (int)((coarse ? SweepsPerCellAfterCoarse : SweepsPerCell) * side) + LeastSweeps;
+            sweep > 0;
+            sweep--
+        )
         {
             foreach (var colour in colours)
             {
@@ -189,19 +247,22 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
         var count = new byte[columns * rows];
         for (var at = 0; at < body.Length; at++)
         {
-            if (body[at]) count[(at / width + 1) / 2 * columns + (at % width + 1) / 2]++;
+            if (body[at])
+                count[(at / width + 1) / 2 * columns + (at % width + 1) / 2]++;
         }
         var large = Solve([.. count.Select(cells => cells >= 2)], columns, rows, 2 * cellMm);
         var film = new float[body.Length];
         for (var at = 0; at < body.Length; at++)
         {
-            if (body[at]) film[at] = large[(at / width + 1) / 2 * columns + (at % width + 1) / 2];
+            if (body[at])
+                film[at] = large[(at / width + 1) / 2 * columns + (at % width + 1) / 2];
         }
         return film;
     }
 
     // Sweeps after which the film of discs and rectangles is within 1 % of its closed form.
-    private const double SweepsPerCell = 1.5, SweepsPerCellAfterCoarse = 0.5;
+    private const double SweepsPerCell = 1.5,
+        SweepsPerCellAfterCoarse = 0.5;
     private const int LeastSweeps = 12;
     private const int LeastToCoarsen = 20; // cells across; below it a coarse start costs what it saves
 
@@ -209,7 +270,8 @@ public sealed record AreaForm(int Id, int Left, int Top, int Width, int Height, 
     /// <remarks>Of a rectangle w by h it is sqrt(2 / (1/w^2 + 1/h^2)); a body that fills its rectangle badly settles sooner.</remarks>
     private static double SideOfSquare(int cells, int width, int height)
     {
-        double w = width - 1, h = height - 1;
+        double w = width - 1,
+            h = height - 1;
         return Math.Min(Math.Sqrt(2 / (1 / (w * w) + 1 / (h * h))), 1.2 * Math.Sqrt(cells) + 1);
     }
 }

@@ -28,13 +28,17 @@ public sealed record Depth(ImmutableArray<InFront> Guessed, ImmutableArray<Depth
         var said = Said.Select(word => (word.One, word.Other)).ToHashSet();
         return
         [
-            .. Guessed.Where(pair => !said.Contains((Math.Min(pair.Front, pair.Behind), Math.Max(pair.Front, pair.Behind)))),
-            .. Said.Where(word => word.Front is not null).Select(word => new InFront(word.Front!.Value, word.Front == word.One ? word.Other : word.One)),
+            .. Guessed.Where(pair =>
+                !said.Contains((Math.Min(pair.Front, pair.Behind), Math.Max(pair.Front, pair.Behind)))
+            ),
+            .. Said.Where(word => word.Front is not null)
+                .Select(word => new InFront(word.Front!.Value, word.Front == word.One ? word.Other : word.One)),
         ];
     }
 
     /// <summary>Whether a pair is the maker's word, not a guess.</summary>
-    public bool IsSaid(InFront pair) => Said.Any(word => word.Front == pair.Front && (word.One == pair.Behind || word.Other == pair.Behind));
+    public bool IsSaid(InFront pair) =>
+        Said.Any(word => word.Front == pair.Front && (word.One == pair.Behind || word.Other == pair.Behind));
 
     /// <summary>The same with another word of the maker's; a word of nothing lets the guess hold again.</summary>
     /// <param name="one">An area.</param>
@@ -44,7 +48,10 @@ public sealed record Depth(ImmutableArray<InFront> Guessed, ImmutableArray<Depth
     {
         var (low, high) = (Math.Min(one, other), Math.Max(one, other));
         var said = Said.RemoveAll(word => word.One == low && word.Other == high);
-        return this with { Said = front is null ? said : said.Add(new DepthSaid(low, high, front == 0 ? null : front)) };
+        return this with
+        {
+            Said = front is null ? said : said.Add(new DepthSaid(low, high, front == 0 ? null : front)),
+        };
     }
 }
 
@@ -61,7 +68,8 @@ public static class DepthGuess
     /// <summary>Radius of the disc that is looked at, mm.</summary>
     public const double DiscMm = 1.6;
 
-    private const double HalfLeast = 0.42, HalfMost = 0.58; // share of the disc that a straight edge leaves
+    private const double HalfLeast = 0.42,
+        HalfMost = 0.58; // share of the disc that a straight edge leaves
     private const double StemMost = 0.36; // both beside the stem take less: else it is no T but a Y or an arrow
     private const double StemLeast = 0.10;
     private const double VotesMore = 0.9; // of at least one clear joint
@@ -76,16 +84,25 @@ public static class DepthGuess
         {
             var shares = Shares(labels, x, y);
             var front = shares.FirstOrDefault(share => share.Share is >= HalfLeast and <= HalfMost);
-            if (front.Label is LabelRaster.Background or LabelRaster.Line || front.Share == 0) continue;
+            if (front.Label is LabelRaster.Background or LabelRaster.Line || front.Share == 0)
+                continue;
             var others = shares.Where(share => share.Label != front.Label).ToList();
-            if (others.Count != 2 || others.Any(other => other.Share is < StemLeast or > StemMost)) continue;
-            foreach (var (label, _) in others.Where(other => other.Label is not LabelRaster.Background and not LabelRaster.Line))
+            if (others.Count != 2 || others.Any(other => other.Share is < StemLeast or > StemMost))
+                continue;
+            foreach (
+                var (label, _) in others.Where(other =>
+                    other.Label is not LabelRaster.Background and not LabelRaster.Line
+                )
+            )
                 votes[(front.Label, label)] = votes.GetValueOrDefault((front.Label, label)) + 1;
         }
         return
         [
-            .. votes.Where(vote => vote.Value - votes.GetValueOrDefault((vote.Key.Behind, vote.Key.Front)) >= VotesMore)
-                .Select(vote => new InFront(vote.Key.Front, vote.Key.Behind)).OrderBy(pair => pair.Front).ThenBy(pair => pair.Behind),
+            .. votes
+                .Where(vote => vote.Value - votes.GetValueOrDefault((vote.Key.Behind, vote.Key.Front)) >= VotesMore)
+                .Select(vote => new InFront(vote.Key.Front, vote.Key.Behind))
+                .OrderBy(pair => pair.Front)
+                .ThenBy(pair => pair.Behind),
         ];
     }
 
@@ -102,15 +119,18 @@ public static class DepthGuess
             for (var x = 0; x < width - 1; x++)
             {
                 var at = y * width + x;
-                if (all[at] == all[at + 1] && all[at + width] == all[at + width + 1]) continue;
+                if (all[at] == all[at + 1] && all[at + width] == all[at + width + 1])
+                    continue;
                 seen.Clear();
                 seen.Add(all[at]);
                 seen.Add(all[at + 1]);
                 seen.Add(all[at + width]);
                 seen.Add(all[at + width + 1]);
-                if (seen.Count < 3) continue;
+                if (seen.Count < 3)
+                    continue;
                 // Several corners of one joint lie side by side; the first stands for them.
-                if (!taken.Add((x / apart, y / apart))) continue;
+                if (!taken.Add((x / apart, y / apart)))
+                    continue;
                 joints.Add((x, y));
             }
         }
@@ -126,12 +146,25 @@ public static class DepthGuess
         {
             for (var dx = (int)-radius; dx <= radius; dx++)
             {
-                if (dx * dx + dy * dy > radius * radius || x + dx < 0 || y + dy < 0 || x + dx >= labels.Width || y + dy >= labels.Height) continue;
+                if (
+                    dx * dx + dy * dy > radius * radius
+                    || x + dx < 0
+                    || y + dy < 0
+                    || x + dx >= labels.Width
+                    || y + dy >= labels.Height
+                )
+                    continue;
                 var label = labels.Labels[(y + dy) * labels.Width + x + dx];
                 counts[label] = counts.GetValueOrDefault(label) + 1;
                 total++;
             }
         }
-        return [.. counts.Select(count => (count.Key, count.Value / (double)total)).OrderByDescending(share => share.Item2).ThenBy(share => share.Key)];
+        return
+        [
+            .. counts
+                .Select(count => (count.Key, count.Value / (double)total))
+                .OrderByDescending(share => share.Item2)
+                .ThenBy(share => share.Key),
+        ];
     }
 }

@@ -34,11 +34,23 @@ public static class ValueView
         var lightness = values.ToDictionary(value => value.Area, value => value.Lightness);
         return
         [
-            .. touching.Where(pair => lightness.ContainsKey(pair.One) && lightness.ContainsKey(pair.Other))
-                .Select(pair => lightness[pair.One] >= lightness[pair.Other] ? (Light: pair.One, Dark: pair.Other) : (Light: pair.Other, Dark: pair.One))
-                .Select(pair => new TooAlike(pair.Light, pair.Dark, lightness[pair.Light] - lightness[pair.Dark], lightness[pair.Light] < NoRoomAbove))
+            .. touching
+                .Where(pair => lightness.ContainsKey(pair.One) && lightness.ContainsKey(pair.Other))
+                .Select(pair =>
+                    lightness[pair.One] >= lightness[pair.Other]
+                        ? (Light: pair.One, Dark: pair.Other)
+                        : (Light: pair.Other, Dark: pair.One)
+                )
+                .Select(pair => new TooAlike(
+                    pair.Light,
+                    pair.Dark,
+                    lightness[pair.Light] - lightness[pair.Dark],
+                    lightness[pair.Light] < NoRoomAbove
+                ))
                 .Where(pair => pair.Difference < LeastDifference)
-                .OrderBy(pair => pair.Difference).ThenBy(pair => pair.Lighter).ThenBy(pair => pair.Darker),
+                .OrderBy(pair => pair.Difference)
+                .ThenBy(pair => pair.Lighter)
+                .ThenBy(pair => pair.Darker),
         ];
     }
 }

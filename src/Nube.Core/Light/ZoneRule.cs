@@ -49,8 +49,12 @@ public sealed record ZoneRule(ZoneStyle Style, double ShadowShare, double LightS
 
     /// <summary>Whether the shares can be.</summary>
     [JsonIgnore]
-    public bool IsPossible => ShadowShare is >= 0 and <= 0.9 && LightShare is >= 0 and <= 0.9 && ShadowShare + LightShare <= 1
-        && WhiteShare >= 0 && WhiteShare <= LightShare;
+    public bool IsPossible =>
+        ShadowShare is >= 0 and <= 0.9
+        && LightShare is >= 0 and <= 0.9
+        && ShadowShare + LightShare <= 1
+        && WhiteShare >= 0
+        && WhiteShare <= LightShare;
 }
 
 /// <summary>How an image is lit: where from, how areas are divided, and which of them otherwise.</summary>
@@ -60,7 +64,8 @@ public sealed record ZoneRule(ZoneStyle Style, double ShadowShare, double LightS
 public sealed record ImageLight(LightAngle Angle, ZoneRule Rule, ImmutableDictionary<int, ZoneRule> Own)
 {
     /// <summary>From up and left, by the usual rule.</summary>
-    public static ImageLight Usual { get; } = new(LightAngle.UpLeft, ZoneRule.Usual, ImmutableDictionary<int, ZoneRule>.Empty);
+    public static ImageLight Usual { get; } =
+        new(LightAngle.UpLeft, ZoneRule.Usual, ImmutableDictionary<int, ZoneRule>.Empty);
 
     /// <summary>The rule for an area.</summary>
     public ZoneRule RuleOf(int area) => Own.GetValueOrDefault(area, Rule);

@@ -23,7 +23,11 @@ public static class Zoning
     /// <param name="forms">The areas' forms.</param>
     /// <param name="light">Where the light comes from.</param>
     /// <param name="ruleOf">The rule for an area.</param>
-    public static ImmutableArray<AreaZones> Of(ImmutableArray<AreaForm> forms, LightAngle light, Func<int, ZoneRule> ruleOf)
+    public static ImmutableArray<AreaZones> Of(
+        ImmutableArray<AreaForm> forms,
+        LightAngle light,
+        Func<int, ZoneRule> ruleOf
+    )
     {
         ArgumentNullException.ThrowIfNull(ruleOf);
         var middle = Middle(forms);
@@ -32,11 +36,16 @@ public static class Zoning
 
     private static AreaZones Of(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
     {
-        if (form.Cells * AreaForm.CellMm * AreaForm.CellMm < LeastMm2) return new AreaZones(form.Id, "", "", "", 0);
+        if (form.Cells * AreaForm.CellMm * AreaForm.CellMm < LeastMm2)
+            return new AreaZones(form.Id, "", "", "", 0);
         var tone = Smoothed(form, Tone(form, light, rule, middle));
         // In the light: a petal or a pulled edge has a rule of its own for where it is deep.
         var more = form.Tucked is not null && rule is { Style: ZoneStyle.Light, ShadowShare: > 0 } ? BehindShare : 0;
-        var below = Quantiles(form, tone, [Math.Min(rule.ShadowShare + more, 1 - rule.LightShare), 1 - rule.LightShare, 1 - rule.WhiteShare]);
+        var below = Quantiles(
+            form,
+            tone,
+            [Math.Min(rule.ShadowShare + more, 1 - rule.LightShare), 1 - rule.LightShare, 1 - rule.WhiteShare]
+        );
         var (low, high, white) = (below[0], below[1], below[2]);
         var shadow = Path(form, value => value < low, tone, out var shadowed);
         return new AreaZones(
@@ -44,7 +53,8 @@ public static class Zoning
             shadow,
             rule.LightShare == 0 ? "" : Path(form, value => value >= high, tone, out _),
             rule.WhiteShare == 0 ? "" : Path(form, value => value >= white, tone, out _),
-            shadowed / (double)form.Cells);
+            shadowed / (double)form.Cells
+        );
     }
 
     /// <summary>How light each cell is: more is lighter.</summary>
@@ -58,7 +68,8 @@ public static class Zoning
             for (var x = 1; x < form.Width - 1; x++)
             {
                 var at = y * form.Width + x;
-                if (!form.Inside[at]) continue;
+                if (!form.Inside[at])
+                    continue;
                 tone[at] = rule.Style switch
                 {
                     ZoneStyle.CentreOut => (float)Distance(form, x, y, from),
@@ -89,7 +100,8 @@ public static class Zoning
 
     private static PointMm Middle(ImmutableArray<AreaForm> forms)
     {
-        if (forms.IsEmpty) return default;
+        if (forms.IsEmpty)
+            return default;
         var (left, right) = (forms.Min(form => form.Left), forms.Max(form => form.Left + form.Width));
         var (top, bottom) = (forms.Min(form => form.Top), forms.Max(form => form.Top + form.Height));
         return new PointMm((left + right) / 2.0 * AreaForm.CellMm, (top + bottom) / 2.0 * AreaForm.CellMm);
@@ -102,9 +114,24 @@ public static class Zoning
         using var weights = new Mat(form.Height, form.Width, MatType.CV_8UC1);
         MemoryMarshal.AsBytes(form.Inside.AsSpan()).CopyTo(weights.AsSpan<byte>()); // a flag is a byte of 0 or 1
         var side = 2 * (int)Math.Round(SmoothMm / AreaForm.CellMm / 2) + 1;
-        using Mat sums = new(), counts = new();
-        Cv2.BoxFilter(values, sums, MatType.CV_32F, new Size(side, side), normalize: false, borderType: BorderTypes.Constant);
-        Cv2.BoxFilter(weights, counts, MatType.CV_32F, new Size(side, side), normalize: false, borderType: BorderTypes.Constant);
+        using Mat sums = new(),
+            counts = new();
+        Cv2.BoxFilter(
+            values,
+            sums,
+            MatType.CV_32F,
+            new Size(side, side),
+            normalize: false,
+            borderType: BorderTypes.Constant
+        );
+        Cv2.BoxFilter(
+            weights,
+            counts,
+            MatType.CV_32F,
+            new Size(side, side),
+            normalize: false,
+            borderType: BorderTypes.Constant
+        );
         Cv2.Max(counts, new Scalar(1), counts);
         Cv2.Divide(sums, counts, sums);
         sums.GetArray(out float[] smooth);
@@ -117,23 +144,30 @@ public static class Zoning
         var (least, most) = (float.PositiveInfinity, float.NegativeInfinity);
         for (var at = 0; at < tone.Length; at++)
         {
-            if (!form.Inside[at]) continue;
+            if (!form.Inside[at])
+                continue;
             least = Math.Min(least, tone[at]);
             most = Math.Max(most, tone[at]);
         }
-        if (most <= least) return [.. shares.Select(_ => least)];
+        if (most <= least)
+            return [.. shares.Select(_ => least)];
         var counts = new int[Levels + 1];
         var scale = Levels / (most - least);
         for (var at = 0; at < tone.Length; at++)
         {
-            if (form.Inside[at]) counts[(int)((tone[at] - least) * scale)]++;
+            if (form.Inside[at])
+                counts[(int)((tone[at] - least) * scale)]++;
         }
-        return [.. shares.Select(share =>
-        {
-            var (level, seen) = (0, 0);
-            while (level <= Levels && seen + counts[level] <= share * form.Cells) seen += counts[level++];
-            return least + level / scale;
-        })];
+        return
+        [
+            .. shares.Select(share =>
+            {
+                var (level, seen) = (0, 0);
+                while (level <= Levels && seen + counts[level] <= share * form.Cells)
+                    seen += counts[level++];
+                return least + level / scale;
+            }),
+        ];
     }
 
     /// <summary>The outline of a zone without its fragments.</summary>
@@ -143,19 +177,33 @@ public static class Zoning
         var pixels = mask.AsSpan<byte>();
         for (var at = 0; at < tone.Length; at++)
         {
-            if (form.Inside[at] && isIn(tone[at])) pixels[at] = 255;
+            if (form.Inside[at] && isIn(tone[at]))
+                pixels[at] = 255;
         }
-        using Mat labels = new(), stats = new(), centres = new();
-        var count = Cv2.ConnectedComponentsWithStats(mask, labels, stats, centres, PixelConnectivity.Connectivity4, MatType.CV_32S);
+        using Mat labels = new(),
+            stats = new(),
+            centres = new();
+        var count = Cv2.ConnectedComponentsWithStats(
+            mask,
+            labels,
+            stats,
+            centres,
+            PixelConnectivity.Connectivity4,
+            MatType.CV_32S
+        );
         var pieces = labels.AsSpan<int>();
         var kept = new bool[count]; // piece 0 is what is not in the zone
         for (var piece = 1; piece < count; piece++)
-            kept[piece] = stats.At<int>(piece, (int)ConnectedComponentsTypes.Area) * AreaForm.CellMm * AreaForm.CellMm >= FragmentMm2;
+            kept[piece] =
+                stats.At<int>(piece, (int)ConnectedComponentsTypes.Area) * AreaForm.CellMm * AreaForm.CellMm
+                >= FragmentMm2;
         cells = 0;
         for (var at = 0; at < pieces.Length; at++)
         {
-            if (kept[pieces[at]]) cells++;
-            else pixels[at] = 0;
+            if (kept[pieces[at]])
+                cells++;
+            else
+                pixels[at] = 0;
         }
         return count == 1 ? "" : Outlines.Path(mask, form.Left + 1, form.Top + 1, 1 / AreaForm.CellMm);
     }

@@ -24,7 +24,8 @@ public sealed record Colourant(
     bool Granulates,
     Provenance Provenance,
     MeasuredOptics? Measured = null,
-    Medium Medium = Medium.Pan)
+    Medium Medium = Medium.Pan
+)
 {
     /// <summary>Its pigment is a brown: a PBr, or red iron oxide.</summary>
     [JsonIgnore]
@@ -54,7 +55,11 @@ public sealed record Colourant(
             Granulates = granulates,
             Provenance = Provenance.Measured,
             Measured = new MeasuredOptics(
-                fitted.Optics.Absorption.ToImmutableArray(), fitted.Optics.Scattering, source, HowSure.Bound(fitted, source)),
+                fitted.Optics.Absorption.ToImmutableArray(),
+                fitted.Optics.Scattering,
+                source,
+                HowSure.Bound(fitted, source)
+            ),
         };
     }
 }

@@ -10,6 +10,7 @@ namespace Nube.Core.Materials;
 /// </remarks>
 public static class GenericCatalogue
 {
+    // csharpier-ignore - a table is read by its columns
     /// <summary>Water colours by pigment; the first twelve make a balanced box.</summary>
     public static ImmutableArray<Colourant> WaterColours { get; } =
     [
@@ -88,51 +89,111 @@ public static class GenericCatalogue
     public static ImmutableArray<StampingInk> StampingInks => GenericSupplies.StampingInks;
 
     /// <summary>Wax pencils by hue.</summary>
-    public static ImmutableArray<Colourant> Pencils { get; } = ByHue("pencil", Medium.WaxPencil, GenericHues.Pencils, 0.08);
+    public static ImmutableArray<Colourant> Pencils { get; } =
+        ByHue("pencil", Medium.WaxPencil, GenericHues.Pencils, 0.08);
 
     /// <summary>Pads of water-reactive ink by hue.</summary>
     public static ImmutableArray<Colourant> Inks { get; } = ByHue("ink pad", Medium.InkPad, GenericHues.Inks, 0.02);
 
     /// <summary>Oil pencils by hue.</summary>
-    public static ImmutableArray<Colourant> OilPencils { get; } = ByHue("oil pencil", Medium.OilPencil, GenericHues.Pencils, 0.08);
+    public static ImmutableArray<Colourant> OilPencils { get; } =
+        ByHue("oil pencil", Medium.OilPencil, GenericHues.Pencils, 0.08);
 
     /// <summary>Watercolour pencils by hue.</summary>
-    public static ImmutableArray<Colourant> WatercolourPencils { get; } = ByHue("watercolour pencil", Medium.WatercolourPencil, GenericHues.Pencils, 0.05);
+    public static ImmutableArray<Colourant> WatercolourPencils { get; } =
+        ByHue("watercolour pencil", Medium.WatercolourPencil, GenericHues.Pencils, 0.05);
 
     /// <summary>Brush pens by hue, light and dark.</summary>
-    public static ImmutableArray<Colourant> BrushPens { get; } = ByHue("brush pen", Medium.BrushPen, GenericHues.Inks, 0.02);
+    public static ImmutableArray<Colourant> BrushPens { get; } =
+        ByHue("brush pen", Medium.BrushPen, GenericHues.Inks, 0.02);
 
     /// <summary>Water-based brush markers by hue.</summary>
-    public static ImmutableArray<Colourant> BrushMarkers { get; } = ByHue("brush marker", Medium.BrushMarker, GenericHues.Inks, 0.02);
+    public static ImmutableArray<Colourant> BrushMarkers { get; } =
+        ByHue("brush marker", Medium.BrushMarker, GenericHues.Inks, 0.02);
 
     /// <summary>Alcohol markers by hue.</summary>
-    public static ImmutableArray<Colourant> AlcoholMarkers { get; } = ByHue("alcohol marker", Medium.AlcoholMarker, GenericHues.Inks, 0.02);
+    public static ImmutableArray<Colourant> AlcoholMarkers { get; } =
+        ByHue("alcohol marker", Medium.AlcoholMarker, GenericHues.Inks, 0.02);
 
     /// <summary>Blending inks by hue.</summary>
-    public static ImmutableArray<Colourant> BlendingInks { get; } = ByHue("blending ink", Medium.BlendingInk, GenericHues.Inks, 0.02);
+    public static ImmutableArray<Colourant> BlendingInks { get; } =
+        ByHue("blending ink", Medium.BlendingInk, GenericHues.Inks, 0.02);
 
     /// <summary>What is white: paint, pencil, pen.</summary>
     public static ImmutableArray<Colourant> Whites { get; } =
     [
-        new("Opaque white", "PW6", Srgb.Parse("#fafaf8"), Srgb.Parse("#fbfbfa"), 1, false, Provenance.Estimated, Medium: Medium.OpaqueWhite),
-        new("White pencil", "PW6", Srgb.Parse("#f8f8f6"), Srgb.Parse("#fbfbfa"), 1, false, Provenance.Estimated, Medium: Medium.WaxPencil),
-        new("White gel pen", "PW6", Srgb.Parse("#fafaf8"), Srgb.Parse("#fbfbfa"), 1, false, Provenance.Estimated, Medium: Medium.GelPen),
+        new(
+            "Opaque white",
+            "PW6",
+            Srgb.Parse("#fafaf8"),
+            Srgb.Parse("#fbfbfa"),
+            1,
+            false,
+            Provenance.Estimated,
+            Medium: Medium.OpaqueWhite
+        ),
+        new(
+            "White pencil",
+            "PW6",
+            Srgb.Parse("#f8f8f6"),
+            Srgb.Parse("#fbfbfa"),
+            1,
+            false,
+            Provenance.Estimated,
+            Medium: Medium.WaxPencil
+        ),
+        new(
+            "White gel pen",
+            "PW6",
+            Srgb.Parse("#fafaf8"),
+            Srgb.Parse("#fbfbfa"),
+            1,
+            false,
+            Provenance.Estimated,
+            Medium: Medium.GelPen
+        ),
     ];
 
     /// <summary>Everything that colours.</summary>
     public static ImmutableArray<Colourant> Colourants { get; } =
     [
-        .. WaterColours, .. Inks, .. Pencils, .. OilPencils, .. WatercolourPencils, .. BrushMarkers, .. BrushPens, .. AlcoholMarkers, .. BlendingInks, .. Whites,
+        .. WaterColours,
+        .. Inks,
+        .. Pencils,
+        .. OilPencils,
+        .. WatercolourPencils,
+        .. BrushMarkers,
+        .. BrushPens,
+        .. AlcoholMarkers,
+        .. BlendingInks,
+        .. Whites,
     ];
 
     private static ImmutableArray<Colourant> ByHue(
-        string what, Medium medium, ImmutableArray<(string Hue, string Full, string Light)> hues, double scattering) =>
-    [
-        .. hues.Select(hue => new Colourant(
-            $"{hue.Hue} {what}", "", Srgb.Parse(hue.Full), Srgb.Parse(hue.Light), scattering, false, Provenance.Estimated, Medium: medium)),
-    ];
+        string what,
+        Medium medium,
+        ImmutableArray<(string Hue, string Full, string Light)> hues,
+        double scattering
+    ) =>
+        [
+            .. hues.Select(hue => new Colourant(
+                $"{hue.Hue} {what}",
+                "",
+                Srgb.Parse(hue.Full),
+                Srgb.Parse(hue.Light),
+                scattering,
+                false,
+                Provenance.Estimated,
+                Medium: medium
+            )),
+        ];
 
     private static Colourant Water(
-        string name, string colourIndex, string full, string wash, double scattering, bool granulates) =>
-        new(name, colourIndex, Srgb.Parse(full), Srgb.Parse(wash), scattering, granulates, Provenance.Estimated);
+        string name,
+        string colourIndex,
+        string full,
+        string wash,
+        double scattering,
+        bool granulates
+    ) => new(name, colourIndex, Srgb.Parse(full), Srgb.Parse(wash), scattering, granulates, Provenance.Estimated);
 }

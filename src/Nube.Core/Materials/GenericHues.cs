@@ -5,6 +5,7 @@ namespace Nube.Core.Materials;
 /// <summary>Pencils and ink pads by hue: laid fully, and lightly or with four parts of water. From memory.</summary>
 internal static class GenericHues
 {
+    // csharpier-ignore - a table is read by its columns
     public static ImmutableArray<(string Hue, string Full, string Light)> Pencils { get; } =
     [
         ("Lemon", "#f2df3d", "#f8efa3"),
@@ -33,6 +34,7 @@ internal static class GenericHues
         ("Black", "#2c2c2e", "#9a9a9b"),
     ];
 
+    // csharpier-ignore - a table is read by its columns
     public static ImmutableArray<(string Hue, string Full, string Light)> Inks { get; } =
     [
         ("Lemon", "#f6e229", "#faf2a6"),

@@ -6,6 +6,7 @@ namespace Nube.Core.Materials;
 /// <summary>Generic papers and stamping inks; figures from memory and common practice, marked as estimates.</summary>
 internal static class GenericSupplies
 {
+    // csharpier-ignore - a table is read by its columns
     public static ImmutableArray<Paper> Papers { get; } =
     [
         Sheet("Cold pressed watercolour 300", "#f7f4ec", PaperTexture.ColdPressed, 300, 20, 100, PaperTexture.Vellum),
@@ -24,6 +25,7 @@ internal static class GenericSupplies
         Sheet("Dusk blue card", "#8296b0", PaperTexture.Vellum, 250, 42, 20),
     ];
 
+    // csharpier-ignore - a table is read by its columns
     public static ImmutableArray<StampingInk> StampingInks { get; } =
     [
         new("Fast waterproof black", Waterproof: true, Slow: false, AlcoholSafe: false),
@@ -37,6 +39,12 @@ internal static class GenericSupplies
     ];
 
     private static Paper Sheet(
-        string name, string colour, PaperTexture texture, double grams, double cobb60, double buckles, PaperTexture? back = null) =>
-        new(name, Srgb.Parse(colour), texture, grams, cobb60, buckles, Provenance.Estimated, back);
+        string name,
+        string colour,
+        PaperTexture texture,
+        double grams,
+        double cobb60,
+        double buckles,
+        PaperTexture? back = null
+    ) => new(name, Srgb.Parse(colour), texture, grams, cobb60, buckles, Provenance.Estimated, back);
 }

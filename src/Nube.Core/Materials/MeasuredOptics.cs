@@ -10,7 +10,12 @@ namespace Nube.Core.Materials;
 /// <param name="Scattering">S per unit load.</param>
 /// <param name="Source">What the swatches were read with.</param>
 /// <param name="HowSure">Nine of ten predictions lie within this CIEDE2000.</param>
-public sealed record MeasuredOptics(ImmutableArray<double> Absorption, double Scattering, SwatchSource Source, double HowSure)
+public sealed record MeasuredOptics(
+    ImmutableArray<double> Absorption,
+    double Scattering,
+    SwatchSource Source,
+    double HowSure
+)
 {
     /// <summary>The same, to compute with.</summary>
     public PaintOptics Optics() => new(Spectrum.Of(Absorption.AsSpan()), Scattering);

@@ -56,30 +56,32 @@ public static class Media
 
     /// <summary>What a new one holds, ml as it comes from it when wetted; null where that is not counted.</summary>
     /// <remarks>From memory: a half pan of 1.5 ml dry colour gives about twice that, a tube of 5 ml as much as it holds.</remarks>
-    public static double? Holds(this Medium medium) => medium switch
-    {
-        Medium.Pan => 3,
-        Medium.Tube => 5,
-        Medium.InkPad => 6,
-        Medium.BrushMarker => 2,
-        _ => null,
-    };
+    public static double? Holds(this Medium medium) =>
+        medium switch
+        {
+            Medium.Pan => 3,
+            Medium.Tube => 5,
+            Medium.InkPad => 6,
+            Medium.BrushMarker => 2,
+            _ => null,
+        };
 
     /// <summary>What it is called: "a pan or tube of paint", "an oil pencil".</summary>
-    public static string InWords(this Medium medium) => medium switch
-    {
-        Medium.Pan or Medium.Tube => "a pan or tube of paint",
-        Medium.InkPad => "an ink pad for painting",
-        Medium.BrushMarker => "a water-based marker",
-        Medium.BrushPen => "a brush pen",
-        Medium.WatercolourPencil => "a watercolour pencil",
-        Medium.WaxPencil => "a wax pencil",
-        Medium.OilPencil => "an oil pencil",
-        Medium.AlcoholMarker => "an alcohol marker",
-        Medium.BlendingInk => "a blending ink",
-        Medium.OpaqueWhite => "opaque white",
-        Medium.GelPen => "a gel pen",
-        Medium.Glitter => "a glitter pen",
-        _ => throw new ArgumentOutOfRangeException(nameof(medium)),
-    };
+    public static string InWords(this Medium medium) =>
+        medium switch
+        {
+            Medium.Pan or Medium.Tube => "a pan or tube of paint",
+            Medium.InkPad => "an ink pad for painting",
+            Medium.BrushMarker => "a water-based marker",
+            Medium.BrushPen => "a brush pen",
+            Medium.WatercolourPencil => "a watercolour pencil",
+            Medium.WaxPencil => "a wax pencil",
+            Medium.OilPencil => "an oil pencil",
+            Medium.AlcoholMarker => "an alcohol marker",
+            Medium.BlendingInk => "a blending ink",
+            Medium.OpaqueWhite => "opaque white",
+            Medium.GelPen => "a gel pen",
+            Medium.Glitter => "a glitter pen",
+            _ => throw new ArgumentOutOfRangeException(nameof(medium)),
+        };
 }

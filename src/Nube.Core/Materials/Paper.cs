@@ -32,17 +32,19 @@ public sealed record Paper(
     double Cobb60,
     double BuckleWater,
     Provenance Provenance,
-    PaperTexture? BackTexture = null)
+    PaperTexture? BackTexture = null
+)
 {
     /// <summary>Its reflectance, reconstructed from the colour.</summary>
     public Spectrum Reflectance() => ReflectanceReconstruction.From(Colour);
 
     /// <summary>Impressions that a stamp needs on it for a full print.</summary>
     /// <remarks>Common practice, no source.</remarks>
-    public int Impressions => Texture switch
-    {
-        PaperTexture.Smooth => 1,
-        PaperTexture.Vellum => 2,
-        _ => 3,
-    };
+    public int Impressions =>
+        Texture switch
+        {
+            PaperTexture.Smooth => 1,
+            PaperTexture.Vellum => 2,
+            _ => 3,
+        };
 }

@@ -8,4 +8,10 @@ namespace Nube.Core.Materials;
 /// <param name="AlcoholSafe">Stays put under an alcohol marker once dry.</param>
 /// <param name="Provenance">Where this is known from.</param>
 public sealed record StampingInk(
-    string Name, bool Waterproof, bool Slow, bool Embossable = false, bool AlcoholSafe = false, Provenance Provenance = Provenance.Estimated);
+    string Name,
+    bool Waterproof,
+    bool Slow,
+    bool Embossable = false,
+    bool AlcoholSafe = false,
+    Provenance Provenance = Provenance.Estimated
+);

@@ -22,7 +22,13 @@ public enum RelineWith
 /// <param name="Times">Dips, or prints from one inking; 1 or more.</param>
 /// <param name="PanelMm2">The card's surface, mm2.</param>
 /// <param name="RelineWith">With what lines are made crisp again.</param>
-public sealed record CardTask(Method Method, ImmutableArray<Recipe> Recipes, int Times, double PanelMm2, RelineWith RelineWith = RelineWith.Pen)
+public sealed record CardTask(
+    Method Method,
+    ImmutableArray<Recipe> Recipes,
+    int Times,
+    double PanelMm2,
+    RelineWith RelineWith = RelineWith.Pen
+)
 {
     /// <summary>What is on the brush for one of its colours.</summary>
     public PaintMix Mix(int place) => new(Recipes[place].Parts, Recipes[place].Strength);

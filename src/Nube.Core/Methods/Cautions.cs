@@ -31,65 +31,97 @@ public sealed record Remark(Severity Severity, string Text, string? Rule = null,
 public static class Cautions
 {
     /// <summary>The caution for every table with paint on it.</summary>
-    public static Remark Pigments { get; } = new(
-        Severity.Caution,
-        "Never point a brush with your lips, and keep food and drink off the table: some pigments are harmful if swallowed. "
-        + "Children use children's paint. The labels of your paints and local rules come first.");
+    public static Remark Pigments { get; } =
+        new(
+            Severity.Caution,
+            "Never point a brush with your lips, and keep food and drink off the table: some pigments are harmful if swallowed. "
+                + "Children use children's paint. The labels of your paints and local rules come first."
+        );
 
     /// <summary>Remarks for a run's supplies: what clashes, and the cautions that go with them.</summary>
     /// <param name="paper">The paper.</param>
     /// <param name="ink">The ink of the outline.</param>
     /// <param name="dams">Which lines are embossed.</param>
     /// <param name="colourants">What is laid on them, each once, in any order: only paper and line come before.</param>
-    public static ImmutableArray<Remark> ForSupplies(Paper paper, StampingInk ink, DamLines dams, IEnumerable<Colourant> colourants)
+    public static ImmutableArray<Remark> ForSupplies(
+        Paper paper,
+        StampingInk ink,
+        DamLines dams,
+        IEnumerable<Colourant> colourants
+    )
     {
         ArgumentNullException.ThrowIfNull(colourants);
         var (ground, line) = (Thing.Of(paper), Thing.Of(ink, dams));
-        var clashes = colourants.Select(Thing.Of).SelectMany(colour => Clashes.Of([ground, line, colour]))
-            .DistinctBy(clash => (clash.Rule.Key, clash.First.Name)).OrderByDescending(clash => clash.Rule.Severity).ToList();
-        var remarks = clashes.Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null)).ToImmutableArray().ToBuilder();
-        if (ink.Slow || dams != DamLines.None) remarks.Add(HeatTool);
+        var clashes = colourants
+            .Select(Thing.Of)
+            .SelectMany(colour => Clashes.Of([ground, line, colour]))
+            .DistinctBy(clash => (clash.Rule.Key, clash.First.Name))
+            .OrderByDescending(clash => clash.Rule.Severity)
+            .ToList();
+        var remarks = clashes
+            .Select(clash => new Remark(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null))
+            .ToImmutableArray()
+            .ToBuilder();
+        if (ink.Slow || dams != DamLines.None)
+            remarks.Add(HeatTool);
         if (paper.Impressions > 1)
-            remarks.Add(new Remark(Severity.Hint, $"{paper.Name} is textured: stamp {paper.Impressions} impressions from a fixed position."));
+            remarks.Add(
+                new Remark(
+                    Severity.Hint,
+                    $"{paper.Name} is textured: stamp {paper.Impressions} impressions from a fixed position."
+                )
+            );
         remarks.Add(Pigments);
         return remarks.ToImmutable();
     }
 
     /// <summary>The caution for heat.</summary>
-    public static Remark HeatTool { get; } = new(
-        Severity.Caution,
-        "A heat tool's nozzle burns: hold the card with tweezers or lay it on a heat-proof surface, and keep it from water, "
-        + "solvent and wax. Follow the tool's own instructions.");
+    public static Remark HeatTool { get; } =
+        new(
+            Severity.Caution,
+            "A heat tool's nozzle burns: hold the card with tweezers or lay it on a heat-proof surface, and keep it from water, "
+                + "solvent and wax. Follow the tool's own instructions."
+        );
 
     /// <summary>The caution for solvent.</summary>
-    public static Remark Solvent { get; } = new(
-        Severity.Caution,
-        "Odourless solvent: open a window, keep the jar closed and away from flame and heat tool, wear gloves if your skin reacts. "
-        + "Let rags dry flat outdoors. Its label and local rules come first.");
+    public static Remark Solvent { get; } =
+        new(
+            Severity.Caution,
+            "Odourless solvent: open a window, keep the jar closed and away from flame and heat tool, wear gloves if your skin reacts. "
+                + "Let rags dry flat outdoors. Its label and local rules come first."
+        );
 
     /// <summary>The caution for alcohol markers.</summary>
-    public static Remark Alcohol { get; } = new(
-        Severity.Caution,
-        "Alcohol markers: air the room, and keep them from flame and heat tool. Their label comes first.");
+    public static Remark Alcohol { get; } =
+        new(
+            Severity.Caution,
+            "Alcohol markers: air the room, and keep them from flame and heat tool. Their label comes first."
+        );
 
     /// <summary>The caution for pencil dust.</summary>
-    public static Remark PencilDust { get; } = new(
-        Severity.Caution, "Brush crumbs off, do not blow them: some pigments are harmful when breathed in.");
+    public static Remark PencilDust { get; } =
+        new(Severity.Caution, "Brush crumbs off, do not blow them: some pigments are harmful when breathed in.");
 
     /// <summary>The caution for sprays.</summary>
-    public static Remark Sprays { get; } = new(
-        Severity.Caution,
-        "Sprays: outdoors or well aired, with a mask, never near flame or heat tool, and away from children and pets. The can's label and "
-        + "local rules come first.");
+    public static Remark Sprays { get; } =
+        new(
+            Severity.Caution,
+            "Sprays: outdoors or well aired, with a mask, never near flame or heat tool, and away from children and pets. The can's label and "
+                + "local rules come first."
+        );
 
     /// <summary>The caution for embossing powder.</summary>
-    public static Remark Powder { get; } = new(
-        Severity.Caution,
-        "Hot powder and the nozzle burn: hold the card with tweezers or on a heat-proof surface. Do not blow loose powder, tip and wipe it. "
-        + "Follow the labels of powder and tool.");
+    public static Remark Powder { get; } =
+        new(
+            Severity.Caution,
+            "Hot powder and the nozzle burn: hold the card with tweezers or on a heat-proof surface. Do not blow loose powder, tip and wipe it. "
+                + "Follow the labels of powder and tool."
+        );
 
     /// <summary>The caution for knives, dies and trimmers.</summary>
-    public static Remark Blades { get; } = new(
-        Severity.Caution,
-        "Cut away from you on a cutting mat, cap the blade when you lay it down, and keep blades and dies from children.");
+    public static Remark Blades { get; } =
+        new(
+            Severity.Caution,
+            "Cut away from you on a cutting mat, cap the blade when you lay it down, and keep blades and dies from children."
+        );
 }

@@ -12,7 +12,15 @@ namespace Nube.Core.Methods;
 /// <param name="Why">Why, in a sentence; {0} is what is there, {1} what comes.</param>
 /// <param name="Instead">What to do instead.</param>
 /// <param name="Unless">Traits of either that make it harmless.</param>
-public sealed record ClashRule(string Key, Traits First, Traits Then, Severity Severity, string Why, string Instead, Traits Unless = None)
+public sealed record ClashRule(
+    string Key,
+    Traits First,
+    Traits Then,
+    Severity Severity,
+    string Why,
+    string Instead,
+    Traits Unless = None
+)
 {
     /// <summary>A maker may silence it for a run, with a reason: what can spoil the work, never what can hurt.</summary>
     public bool MaySilence => Severity != Severity.Caution;
@@ -22,13 +30,16 @@ public sealed record ClashRule(string Key, Traits First, Traits Then, Severity S
     {
         ArgumentNullException.ThrowIfNull(first);
         ArgumentNullException.ThrowIfNull(then);
-        return (first.Traits & First) == First && (then.Traits & Then) == Then && ((first.Traits | then.Traits) & Unless) == None;
+        return (first.Traits & First) == First
+            && (then.Traits & Then) == Then
+            && ((first.Traits | then.Traits) & Unless) == None;
     }
 }
 
 /// <summary>The table of what clashes. Common practice, no source.</summary>
 public static class ClashRules
 {
+    // csharpier-ignore - a table is read by its columns
     /// <summary>All rules.</summary>
     public static ImmutableArray<ClashRule> All { get; } =
     [

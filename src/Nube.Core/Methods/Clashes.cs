@@ -10,7 +10,8 @@ namespace Nube.Core.Methods;
 public sealed record Clash(ClashRule Rule, Thing First, Thing Then)
 {
     /// <summary>Why, and what to do instead.</summary>
-    public string Text => $"{string.Format(CultureInfo.InvariantCulture, Rule.Why, First.Name, Then.Name)} {Rule.Instead}";
+    public string Text =>
+        $"{string.Format(CultureInfo.InvariantCulture, Rule.Why, First.Name, Then.Name)} {Rule.Instead}";
 }
 
 /// <summary>Finds what clashes among things that meet on the same spot.</summary>
@@ -23,11 +24,13 @@ public static class Clashes
         ArgumentNullException.ThrowIfNull(inOrder);
         return
         [
-            .. (from then in Enumerable.Range(0, inOrder.Count)
+            .. (
+                from then in Enumerable.Range(0, inOrder.Count)
                 from first in Enumerable.Range(0, then)
                 from rule in ClashRules.All
                 where rule.Applies(inOrder[first], inOrder[then])
-                select new Clash(rule, inOrder[first], inOrder[then]))
+                select new Clash(rule, inOrder[first], inOrder[then])
+            )
                 .DistinctBy(clash => (clash.Rule.Key, clash.First.Name))
                 .OrderByDescending(clash => clash.Rule.Severity),
         ];

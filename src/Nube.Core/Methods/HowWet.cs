@@ -19,7 +19,8 @@ public static class HowWet
     {
         ArgumentNullException.ThrowIfNull(paper);
         var water = wanted;
-        while (water > BrushWater.Damp && water.GramsPerSquareMetre() > paper.BuckleWater) water--;
+        while (water > BrushWater.Damp && water.GramsPerSquareMetre() > paper.BuckleWater)
+            water--;
         return water;
     }
 }

@@ -12,7 +12,16 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
 {
     /// <summary>The best mixes for a wish, counted as the run counts its colourants.</summary>
     public ImmutableArray<Recipe> Nearest(Lab wish, int count) =>
-        [.. Index.Nearest(wish, count).Select(recipe => recipe with { Parts = [.. recipe.Parts.Select(part => part with { Colourant = Places[part.Colourant] })] })];
+        [
+            .. Index
+                .Nearest(wish, count)
+                .Select(recipe =>
+                    recipe with
+                    {
+                        Parts = [.. recipe.Parts.Select(part => part with { Colourant = Places[part.Colourant] })],
+                    }
+                ),
+        ];
 }
 
 /// <summary>Recipes for a wish, by the way that a method goes.</summary>
@@ -42,13 +51,26 @@ public static class MethodRecipes
     /// <param name="schools">The maker's ways.</param>
     /// <param name="count">How many, 1 or more.</param>
     public static ImmutableArray<Recipe> Nearest(
-        Method method, Lab wish, ShadowDepth depth, Paints paints, WaterMixes? mixes, Schools schools, int count)
+        Method method,
+        Lab wish,
+        ShadowDepth depth,
+        Paints paints,
+        WaterMixes? mixes,
+        Schools schools,
+        int count
+    )
     {
         var trial = new RecipeTrial(method, wish, depth, paints, schools);
         return
         [
-            .. RecipeMiddles.Of(trial, mixes).AsParallel().AsOrdered().Select(trial.Completed).AsEnumerable()
-                .OrderBy(recipe => recipe.Rank).Take(count),
+            .. RecipeMiddles
+                .Of(trial, mixes)
+                .AsParallel()
+                .AsOrdered()
+                .Select(trial.Completed)
+                .AsEnumerable()
+                .OrderBy(recipe => recipe.Rank)
+                .Take(count),
         ];
     }
 
@@ -59,8 +81,14 @@ public static class MethodRecipes
     /// <param name="depth">Its shadow.</param>
     /// <param name="paints">The run's colourants.</param>
     /// <param name="schools">The maker's ways.</param>
-    public static Recipe WithShadow(Recipe recipe, Method method, Lab wish, ShadowDepth depth, Paints paints, Schools schools) =>
-        new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
+    public static Recipe WithShadow(
+        Recipe recipe,
+        Method method,
+        Lab wish,
+        ShadowDepth depth,
+        Paints paints,
+        Schools schools
+    ) => new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
 
     /// <summary>The best recipes for a colour of something that is done to the whole card, best first.</summary>
     /// <param name="method">How; a method for whole cards.</param>
@@ -69,19 +97,37 @@ public static class MethodRecipes
     /// <param name="paints">The run's colourants.</param>
     /// <param name="mixes">Mixes of its water colours; null when it has none.</param>
     /// <param name="count">How many, 1 or more.</param>
-    public static ImmutableArray<Recipe> NearestForCard(Method method, Lab wish, int times, Paints paints, WaterMixes? mixes, int count)
+    public static ImmutableArray<Recipe> NearestForCard(
+        Method method,
+        Lab wish,
+        int times,
+        Paints paints,
+        WaterMixes? mixes,
+        int count
+    )
     {
         ArgumentNullException.ThrowIfNull(paints);
         var bare = Surface.Bare(paints);
         return
         [
-            .. RecipeMiddles.ForCards(method, wish, paints, mixes).Select(recipe =>
-            {
-                var acts = MethodTable.Passes(new CardTask(method, [recipe], times, 1), paints).SelectMany(pass => pass.Acts);
-                var colour = Laying.Middle(bare, acts, paints).Colour();
-                var difference = Ciede2000.Difference(wish, colour);
-                return recipe with { Predicted = colour, Difference = difference, Rank = difference + MixGrid.Price(recipe.Parts.Length, 1) };
-            }).OrderBy(recipe => recipe.Rank).Take(count),
+            .. RecipeMiddles
+                .ForCards(method, wish, paints, mixes)
+                .Select(recipe =>
+                {
+                    var acts = MethodTable
+                        .Passes(new CardTask(method, [recipe], times, 1), paints)
+                        .SelectMany(pass => pass.Acts);
+                    var colour = Laying.Middle(bare, acts, paints).Colour();
+                    var difference = Ciede2000.Difference(wish, colour);
+                    return recipe with
+                    {
+                        Predicted = colour,
+                        Difference = difference,
+                        Rank = difference + MixGrid.Price(recipe.Parts.Length, 1),
+                    };
+                })
+                .OrderBy(recipe => recipe.Rank)
+                .Take(count),
         ];
     }
 }

@@ -18,7 +18,15 @@ namespace Nube.Core.Methods;
 /// <param name="When">When it is the one to take.</param>
 /// <param name="Phase">When in the course of a card a method for whole cards comes; for areas their passes say it.</param>
 public sealed record MethodSheet(
-    Method Method, string Name, bool WholeCard, ImmutableArray<Medium> Media, ImmutableArray<Medium> With, string What, string When, Phase Phase);
+    Method Method,
+    string Name,
+    bool WholeCard,
+    ImmutableArray<Medium> Media,
+    ImmutableArray<Medium> With,
+    string What,
+    string When,
+    Phase Phase
+);
 
 /// <summary>All methods. What they are for is common practice, no source.</summary>
 public static class MethodTable
@@ -27,6 +35,7 @@ public static class MethodTable
     private static readonly ImmutableArray<Medium> Dry = [WaxPencil, OilPencil, WatercolourPencil];
     private static readonly ImmutableArray<Medium> WetOrPencil = [.. Wet, .. Dry];
 
+    // csharpier-ignore - a table is read by its columns
     /// <summary>All of them, those for areas first.</summary>
     public static ImmutableArray<MethodSheet> All { get; } =
     [
@@ -82,7 +91,8 @@ public static class MethodTable
     public static bool TakesColour(Method method) => Of(method).Media.Length > 0 || method == Method.ShadedWhite;
 
     /// <summary>It cannot be done without a colour that is chosen for it.</summary>
-    public static bool NeedsColour(Method method) => Of(method).Media.Length > 0 && method is not (Method.Splatter or Method.Highlights);
+    public static bool NeedsColour(Method method) =>
+        Of(method).Media.Length > 0 && method is not (Method.Splatter or Method.Highlights);
 
     /// <summary>The method that suits a medium, where nothing else is said.</summary>
     /// <param name="medium">What the colour comes from.</param>
@@ -114,8 +124,11 @@ public static class MethodTable
     {
         ArgumentNullException.ThrowIfNull(owned);
         var sheet = Of(method);
-        if (NeedsColour(method) && !sheet.Media.Any(owned.Contains)) return $"{sheet.Name} needs {OneOf(sheet.Media)} among the run's colours.";
-        return sheet.With.Length > 0 && !sheet.With.Any(owned.Contains) ? $"{sheet.Name} needs {OneOf(sheet.With)} among the run's colours as well." : null;
+        if (NeedsColour(method) && !sheet.Media.Any(owned.Contains))
+            return $"{sheet.Name} needs {OneOf(sheet.Media)} among the run's colours.";
+        return sheet.With.Length > 0 && !sheet.With.Any(owned.Contains)
+            ? $"{sheet.Name} needs {OneOf(sheet.With)} among the run's colours as well."
+            : null;
     }
 
     /// <summary>The passes of an area.</summary>
@@ -129,31 +142,34 @@ public static class MethodTable
         ArgumentNullException.ThrowIfNull(task);
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
-        return [.. method switch
-        {
-            Method.FlatWash => Washes.Flat(task, paints, schools),
-            Method.GradedWash => Washes.Graded(task, paints, schools),
-            Method.WetInWet => Washes.WetInWet(task, paints, schools),
-            Method.Glaze => Washes.Flat(task, paints, schools),
-            Method.LineAndPull => Washes.LineAndPull(task, paints, schools),
-            Method.LeadLifted => Washes.LeadLifted(task, paints, schools),
-            Method.PencilWetted => Pencils.Wetted(task, paints, schools),
-            Method.BrushPenPair => Inks.PenPair(task, paints, schools),
-            Method.DryPencil => Pencils.Dry(task, paints, schools),
-            Method.BurnishedPencil => Pencils.Burnished(task, paints, schools),
-            Method.SolventPencil => Pencils.Dissolved(task, paints, schools),
-            Method.PencilOverMarker => Pencils.OverMarker(task, paints, schools),
-            Method.OilDetail => Pencils.OilOverPaint(task, paints, schools),
-            Method.PencilAccents => Pencils.Accents(task, paints, schools),
-            Method.SpongeBlend => Inks.SpongeBlend(task, paints, schools),
-            Method.ShadedWhite => Whites.Shaded(task, paints, schools),
-            Method.WhiteBase => Whites.Based(task, paints, schools),
-            Method.NoLine => Washes.NoLine(task, paints, schools),
-            Method.RaisedParts => Washes.Raised(task, paints, schools),
-            Method.NegativePainting => Washes.Negative(task, paints, schools),
-            Method.Lift => Washes.Lift(task, paints, schools),
-            _ => throw new ArgumentException($"{Of(method).Name} is for whole cards.", nameof(method)),
-        }];
+        return
+        [
+            .. method switch
+            {
+                Method.FlatWash => Washes.Flat(task, paints, schools),
+                Method.GradedWash => Washes.Graded(task, paints, schools),
+                Method.WetInWet => Washes.WetInWet(task, paints, schools),
+                Method.Glaze => Washes.Flat(task, paints, schools),
+                Method.LineAndPull => Washes.LineAndPull(task, paints, schools),
+                Method.LeadLifted => Washes.LeadLifted(task, paints, schools),
+                Method.PencilWetted => Pencils.Wetted(task, paints, schools),
+                Method.BrushPenPair => Inks.PenPair(task, paints, schools),
+                Method.DryPencil => Pencils.Dry(task, paints, schools),
+                Method.BurnishedPencil => Pencils.Burnished(task, paints, schools),
+                Method.SolventPencil => Pencils.Dissolved(task, paints, schools),
+                Method.PencilOverMarker => Pencils.OverMarker(task, paints, schools),
+                Method.OilDetail => Pencils.OilOverPaint(task, paints, schools),
+                Method.PencilAccents => Pencils.Accents(task, paints, schools),
+                Method.SpongeBlend => Inks.SpongeBlend(task, paints, schools),
+                Method.ShadedWhite => Whites.Shaded(task, paints, schools),
+                Method.WhiteBase => Whites.Based(task, paints, schools),
+                Method.NoLine => Washes.NoLine(task, paints, schools),
+                Method.RaisedParts => Washes.Raised(task, paints, schools),
+                Method.NegativePainting => Washes.Negative(task, paints, schools),
+                Method.Lift => Washes.Lift(task, paints, schools),
+                _ => throw new ArgumentException($"{Of(method).Name} is for whole cards.", nameof(method)),
+            },
+        ];
     }
 
     /// <summary>The passes of something that is done to the whole card.</summary>
@@ -163,29 +179,36 @@ public static class MethodTable
     public static ImmutableArray<AreaPass> Passes(CardTask task, Paints paints)
     {
         ArgumentNullException.ThrowIfNull(task);
-        return [.. task.Method switch
-        {
-            Method.LooseBackground => WholeCards.Loose(task, paints),
-            Method.RainbowBands => WholeCards.Bands(task, paints),
-            Method.RainbowStamp => WholeCards.PrintedBands(task),
-            Method.BlendedPanel => WholeCards.Blended(task),
-            Method.MistAndBlot => WholeCards.Misted(task),
-            Method.SoftenedStamp => WholeCards.Softened(task, paints),
-            Method.DipAndDry => WholeCards.Dips(task, paints),
-            Method.Splatter => WholeCards.Splatter(task, paints),
-            Method.Highlights => WholeCards.Highlights(task, paints),
-            Method.Relining => WholeCards.Relined(task),
-            Method.PressedPattern => WholeCards.Plain(Stroke.PressPattern, task, HowWet.AtMost(BrushWater.Damp, paints.Paper)),
-            Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task),
-            Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task),
-            Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task),
-            Method.Shine => WholeCards.Plain(Stroke.AddShine, task),
-            Method.DieCut => WholeCards.Plain(Stroke.CutOut, task),
-            Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task),
-            Method.Buffing => WholeCards.Plain(Stroke.Buff, task),
-            Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task),
-            _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
-        }];
+        return
+        [
+            .. task.Method switch
+            {
+                Method.LooseBackground => WholeCards.Loose(task, paints),
+                Method.RainbowBands => WholeCards.Bands(task, paints),
+                Method.RainbowStamp => WholeCards.PrintedBands(task),
+                Method.BlendedPanel => WholeCards.Blended(task),
+                Method.MistAndBlot => WholeCards.Misted(task),
+                Method.SoftenedStamp => WholeCards.Softened(task, paints),
+                Method.DipAndDry => WholeCards.Dips(task, paints),
+                Method.Splatter => WholeCards.Splatter(task, paints),
+                Method.Highlights => WholeCards.Highlights(task, paints),
+                Method.Relining => WholeCards.Relined(task),
+                Method.PressedPattern => WholeCards.Plain(
+                    Stroke.PressPattern,
+                    task,
+                    HowWet.AtMost(BrushWater.Damp, paints.Paper)
+                ),
+                Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task),
+                Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task),
+                Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task),
+                Method.Shine => WholeCards.Plain(Stroke.AddShine, task),
+                Method.DieCut => WholeCards.Plain(Stroke.CutOut, task),
+                Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task),
+                Method.Buffing => WholeCards.Plain(Stroke.Buff, task),
+                Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task),
+                _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
+            },
+        ];
     }
 
     /// <summary>The area's colour comes from a pencil.</summary>
@@ -201,12 +224,26 @@ public static class MethodTable
         return names.Count == 1 ? names[0] : $"{string.Join(", ", names.SkipLast(1))} or {names[^1]}";
     }
 
-    private static MethodSheet Area(Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when) =>
-        new(method, name, false, media, with, what, when, Phase.Colour);
+    private static MethodSheet Area(
+        Method method,
+        string name,
+        ImmutableArray<Medium> media,
+        ImmutableArray<Medium> with,
+        string what,
+        string when
+    ) => new(method, name, false, media, with, what, when, Phase.Colour);
 
     private static MethodSheet Card(
-        Method method, string name, ImmutableArray<Medium> media, ImmutableArray<Medium> with, string what, string when, Phase phase = Phase.Finish) =>
-        new(method, name, true, media, with, what, when, phase);
+        Method method,
+        string name,
+        ImmutableArray<Medium> media,
+        ImmutableArray<Medium> with,
+        string what,
+        string when,
+        Phase phase = Phase.Finish
+    ) => new(method, name, true, media, with, what, when, phase);
 
-    private static readonly ImmutableDictionary<Method, MethodSheet> Sheets = All.ToImmutableDictionary(sheet => sheet.Method);
+    private static readonly ImmutableDictionary<Method, MethodSheet> Sheets = All.ToImmutableDictionary(sheet =>
+        sheet.Method
+    );
 }

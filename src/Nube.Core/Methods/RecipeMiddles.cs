@@ -12,11 +12,18 @@ namespace Nube.Core.Methods;
 /// <remarks>How many are kept at each stage is this project's own: more of them changed no best recipe in trials.</remarks>
 internal static class RecipeMiddles
 {
-    private const int MixesKept = 24, SinglesKept = 8, PairsKept = 12;
+    private const int MixesKept = 24,
+        SinglesKept = 8,
+        PairsKept = 12;
     private static readonly ImmutableArray<int> LayersTried = [1, 2, 3, 4, 6, 8]; // of two pencils over each other
-    private const int MostInkLayers = 6, FewestInkLayers = 2;
-    private const int FewestGlazes = 2, MostGlazes = 4;
-    private const int MostAccents = 6, ThinnestPen = 4, MostOverMarker = 5, MostTintLayers = 2;
+    private const int MostInkLayers = 6,
+        FewestInkLayers = 2;
+    private const int FewestGlazes = 2,
+        MostGlazes = 4;
+    private const int MostAccents = 6,
+        ThinnestPen = 4,
+        MostOverMarker = 5,
+        MostTintLayers = 2;
 
     /// <summary>The best of them, each with what lies under or over it.</summary>
     public static ImmutableArray<Recipe> Of(RecipeTrial trial, WaterMixes? mixes)
@@ -25,7 +32,15 @@ internal static class RecipeMiddles
         return method switch
         {
             Method.ShadedWhite => [.. Tints(trial)],
-            Method.PencilAccents => [.. paints.Of(MethodTable.Of(method).Media).SelectMany(_ => Enumerable.Range(1, MostAccents), (pencil, layers) => RecipeTrial.Plain(pencil, layers))],
+            Method.PencilAccents =>
+            [
+                .. paints
+                    .Of(MethodTable.Of(method).Media)
+                    .SelectMany(
+                        _ => Enumerable.Range(1, MostAccents),
+                        (pencil, layers) => RecipeTrial.Plain(pencil, layers)
+                    ),
+            ],
             Method.BrushPenPair => [.. Penned(trial)],
             Method.PencilOverMarker => Best(trial, Markers(trial), PairsKept),
             Method.SpongeBlend => Sponged(trial),
@@ -38,10 +53,19 @@ internal static class RecipeMiddles
     public static IEnumerable<Recipe> ForCards(Method method, Lab wish, Paints paints, WaterMixes? mixes)
     {
         var media = MethodTable.Of(method).Media;
-        var mixed = mixes is null ? [] : mixes.Nearest(wish, 2 * MixesKept)
-            .Where(recipe => recipe.Parts.All(part => media.Contains(paints.Colourants[part.Colourant].Medium))).ToList();
+        var mixed = mixes is null
+            ? []
+            : mixes
+                .Nearest(wish, 2 * MixesKept)
+                .Where(recipe => recipe.Parts.All(part => media.Contains(paints.Colourants[part.Colourant].Medium)))
+                .ToList();
         var singles = paints.Of(media).Select(place => RecipeTrial.Plain(place, 1));
-        return mixed.Concat(singles).SelectMany(_ => Strength.Ladder, (recipe, strength) => recipe with { Strength = strength, Layers = 1, Shadow = Companion.NotNeeded });
+        return mixed
+            .Concat(singles)
+            .SelectMany(
+                _ => Strength.Ladder,
+                (recipe, strength) => recipe with { Strength = strength, Layers = 1, Shadow = Companion.NotNeeded }
+            );
     }
 
     /// <summary>Washes of mixes, and of colour lifted from a lead.</summary>
@@ -50,26 +74,45 @@ internal static class RecipeMiddles
         var media = MethodTable.Of(trial.Method).Media;
         var ground = MethodRecipes.GroundOf(trial.Method, trial.Paints);
         var mixed = mixes is not null && media.Contains(Medium.Pan) ? mixes.Nearest(trial.Wish, MixesKept) : [];
-        var leads = trial.Method == Method.LeadLifted
-            ? trial.Paints.Of(media).Select(place => RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish))
-            : [];
-        var wet = mixed.IsEmpty && media.Contains(Medium.Pan)
-            ? trial.Paints.Of(Deepening.WaterMedia).Select(place => RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish))
-            : [];
+        var leads =
+            trial.Method == Method.LeadLifted
+                ? trial
+                    .Paints.Of(media)
+                    .Select(place =>
+                        RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish)
+                    )
+                : [];
+        var wet =
+            mixed.IsEmpty && media.Contains(Medium.Pan)
+                ? trial
+                    .Paints.Of(Deepening.WaterMedia)
+                    .Select(place =>
+                        RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish)
+                    )
+                : [];
         return mixed.Concat(leads).Concat(wet).Select(recipe => recipe with { Shadow = Companion.NotNeeded });
     }
 
-    private static IEnumerable<Recipe> Glazes(RecipeTrial trial, WaterMixes? mixes) => Washed(trial, mixes).SelectMany(
-        _ => Strength.Ladder.SelectMany(_ => Enumerable.Range(FewestGlazes, MostGlazes - FewestGlazes + 1), (strength, layers) => (strength, layers)),
-        (recipe, glaze) => recipe with { Strength = glaze.strength, Layers = glaze.layers });
+    private static IEnumerable<Recipe> Glazes(RecipeTrial trial, WaterMixes? mixes) =>
+        Washed(trial, mixes)
+            .SelectMany(
+                _ =>
+                    Strength.Ladder.SelectMany(
+                        _ => Enumerable.Range(FewestGlazes, MostGlazes - FewestGlazes + 1),
+                        (strength, layers) => (strength, layers)
+                    ),
+                (recipe, glaze) => recipe with { Strength = glaze.strength, Layers = glaze.layers }
+            );
 
     /// <summary>Pencils in layers, alone or over a lighter one.</summary>
     private static IEnumerable<Recipe> Drawn(RecipeTrial trial)
     {
-        if (trial.Method == Method.LeadLifted) return [];
+        if (trial.Method == Method.LeadLifted)
+            return [];
         var media = MethodTable.Of(trial.Method).Media;
         var pencils = trial.Paints.Of([.. Pencils.All.Where(media.Contains)]);
-        if (pencils.IsEmpty) return [];
+        if (pencils.IsEmpty)
+            return [];
         var ground = RoomFor(trial);
         var pressures = Enum.GetValues<Pressure>();
         var singles = Judged(
@@ -78,24 +121,40 @@ internal static class RecipeMiddles
             from pressure in pressures
             from layers in Enumerable.Range(1, ground.LayersLeft(pressure))
             from rub in Rubbing(trial)
-            select RecipeTrial.Plain(pencil, layers) with { Over = rub, Pressure = pressure });
-        var best = singles.GroupBy(recipe => recipe.Parts[0].Colourant).OrderBy(of => of.Min(recipe => recipe.Rank)).Take(SinglesKept).ToList();
+            select RecipeTrial.Plain(pencil, layers) with
+            {
+                Over = rub,
+                Pressure = pressure,
+            }
+        );
+        var best = singles
+            .GroupBy(recipe => recipe.Parts[0].Colourant)
+            .OrderBy(of => of.Min(recipe => recipe.Rank))
+            .Take(SinglesKept)
+            .ToList();
         var alone = best.Select(of => of.MinBy(recipe => recipe.Rank)!);
         // Two pencils mix on the paper: another one under the nearest ones, in fewer or more layers of each.
-        var pairs = from of in best
-                    from under in pencils
-                    where under != of.Key
-                    let first = of.MinBy(recipe => recipe.Rank)!
-                    from layers in LayersTried.Where(layers => layers < ground.LayersLeft(first.Pressure))
-                    from below in LayersTried.Where(below => below + layers <= ground.LayersLeft(Pressure.Light))
-                    select first with { Layers = layers, Light = Companion.Plain(under, below) };
+        var pairs =
+            from of in best
+            from under in pencils
+            where under != of.Key
+            let first = of.MinBy(recipe => recipe.Rank)!
+            from layers in LayersTried.Where(layers => layers < ground.LayersLeft(first.Pressure))
+            from below in LayersTried.Where(below => below + layers <= ground.LayersLeft(Pressure.Light))
+            select first with
+            {
+                Layers = layers,
+                Light = Companion.Plain(under, below),
+            };
         return alone.Concat(Best(trial, pairs, PairsKept));
     }
 
     /// <summary>What layers are rubbed together with, where the method does: a white pencil, or a colourless one.</summary>
     private static ImmutableArray<Companion?> Rubbing(RecipeTrial trial)
     {
-        var burnished = trial.Method == Method.BurnishedPencil || (trial.Method == Method.NoLine && trial.Schools.Pencils == PencilBlend.Burnish);
+        var burnished =
+            trial.Method == Method.BurnishedPencil
+            || (trial.Method == Method.NoLine && trial.Schools.Pencils == PencilBlend.Burnish);
         return burnished && trial.Paints.White(pencil: true) is { } white ? [null, Companion.Plain(white, 1)] : [null];
     }
 
@@ -103,27 +162,42 @@ internal static class RecipeMiddles
     private static ZoneSurface RoomFor(RecipeTrial trial)
     {
         var bare = Surface.Bare(trial.Paints);
-        var below = trial.Method == Method.WhiteBase && Whites.BaseOf(trial.Paints) is { } white ? Laying.Lay(bare, white.Acts, trial.Paints) : bare;
+        var below =
+            trial.Method == Method.WhiteBase && Whites.BaseOf(trial.Paints) is { } white
+                ? Laying.Lay(bare, white.Acts, trial.Paints)
+                : bare;
         return below.Middle;
     }
 
     /// <summary>Pens as they are, or pulled out thin with water or a blender.</summary>
     private static IEnumerable<Recipe> Penned(RecipeTrial trial)
     {
-        var thinned = Strength.Ladder.Where(strength => strength.WaterParts == 0 || (strength.WaterParts <= ThinnestPen && trial.Schools.Pens != PenBlend.None));
-        return trial.Paints.Of([Medium.BrushPen]).SelectMany(_ => thinned, (pen, strength) => RecipeTrial.Plain(pen, 1, strength));
+        var thinned = Strength.Ladder.Where(strength =>
+            strength.WaterParts == 0 || (strength.WaterParts <= ThinnestPen && trial.Schools.Pens != PenBlend.None)
+        );
+        return trial
+            .Paints.Of([Medium.BrushPen])
+            .SelectMany(_ => thinned, (pen, strength) => RecipeTrial.Plain(pen, 1, strength));
     }
 
     /// <summary>Markers alone, and under some layers of a pencil.</summary>
     private static IEnumerable<Recipe> Markers(RecipeTrial trial)
     {
-        var markers = Best(trial, trial.Paints.Of([Medium.AlcoholMarker]).Select(marker => RecipeTrial.Plain(marker, 1)), SinglesKept);
+        var markers = Best(
+            trial,
+            trial.Paints.Of([Medium.AlcoholMarker]).Select(marker => RecipeTrial.Plain(marker, 1)),
+            SinglesKept
+        );
         var pencils = trial.Paints.Of(MethodTable.Of(trial.Method).With);
         return markers.Concat(
             from marker in markers
             from pencil in pencils
             from layers in Enumerable.Range(1, MostOverMarker)
-            select marker with { Over = Companion.Plain(pencil, layers) });
+            select marker with
+            {
+                Over = Companion.Plain(pencil, layers),
+            }
+        );
     }
 
     /// <summary>Blending inks, dabbed off more or less, alone or with a lighter one that goes first and comes back last.</summary>
@@ -133,14 +207,28 @@ internal static class RecipeMiddles
         // What a foam tip leaves that was dabbed off: a third of a full layer at most; from memory.
         var dabbed = Strength.Ladder.Where(strength => strength.WaterParts >= 2).ToList();
         var layers = Enumerable.Range(FewestInkLayers, MostInkLayers - FewestInkLayers + 1).ToList();
-        var singles = Judged(trial, from ink in inks from strength in dabbed from times in layers select RecipeTrial.Plain(ink, times, strength));
-        var best = singles.GroupBy(recipe => recipe.Parts[0].Colourant).OrderBy(of => of.Min(recipe => recipe.Rank)).Take(SinglesKept).ToList();
-        var pairs = from of in best
-                    from light in inks
-                    where light != of.Key && trial.Paints.FullColour(light).L > trial.Paints.FullColour(of.Key).L
-                    from strength in dabbed
-                    from times in layers
-                    select RecipeTrial.Plain(of.Key, times, strength) with { Light = new Companion([new RecipePart(light, 1)], strength, 2) };
+        var singles = Judged(
+            trial,
+            from ink in inks
+            from strength in dabbed
+            from times in layers
+            select RecipeTrial.Plain(ink, times, strength)
+        );
+        var best = singles
+            .GroupBy(recipe => recipe.Parts[0].Colourant)
+            .OrderBy(of => of.Min(recipe => recipe.Rank))
+            .Take(SinglesKept)
+            .ToList();
+        var pairs =
+            from of in best
+            from light in inks
+            where light != of.Key && trial.Paints.FullColour(light).L > trial.Paints.FullColour(of.Key).L
+            from strength in dabbed
+            from times in layers
+            select RecipeTrial.Plain(of.Key, times, strength) with
+            {
+                Light = new Companion([new RecipePart(light, 1)], strength, 2),
+            };
         return [.. best.SelectMany(of => of.OrderBy(recipe => recipe.Rank).Take(3)), .. Best(trial, pairs, PairsKept)];
     }
 
@@ -149,18 +237,36 @@ internal static class RecipeMiddles
     {
         var paints = trial.Paints;
         var pencils = paints.Of(Pencils.All).Where(pencil => pencil != paints.White(pencil: true)).ToList();
-        if (trial.Schools.Whites == WhiteShade.GreyThenWhite && paints.White(pencil: true) is { } white && pencils.Count > 0)
-            return pencils.SelectMany(_ => Enumerable.Range(1, MostAccents), (grey, layers) => RecipeTrial.Plain(grey, layers) with { Over = Companion.Plain(white, 1) });
+        if (
+            trial.Schools.Whites == WhiteShade.GreyThenWhite
+            && paints.White(pencil: true) is { } white
+            && pencils.Count > 0
+        )
+            return pencils.SelectMany(
+                _ => Enumerable.Range(1, MostAccents),
+                (grey, layers) => RecipeTrial.Plain(grey, layers) with { Over = Companion.Plain(white, 1) }
+            );
         var water = paints.Of(Deepening.WaterMedia);
-        var cool = WhiteObjects.Tints([.. water.Select(place => paints.Optics[place])], paints.Reflectance).Where(tint => tint.Cool).Select(tint => water[tint.Colourant]).ToList();
-        var washes = from place in cool.Count > 0 ? cool : [.. water]
-                     from strength in WhiteObjects.ThinWashes
-                     from layers in Enumerable.Range(1, MostTintLayers)
-                     select RecipeTrial.Plain(place, layers, strength);
-        return water.IsEmpty ? pencils.SelectMany(_ => Enumerable.Range(1, MostAccents), (pencil, layers) => RecipeTrial.Plain(pencil, layers)) : washes;
+        var cool = WhiteObjects
+            .Tints([.. water.Select(place => paints.Optics[place])], paints.Reflectance)
+            .Where(tint => tint.Cool)
+            .Select(tint => water[tint.Colourant])
+            .ToList();
+        var washes =
+            from place in cool.Count > 0 ? cool : [.. water]
+            from strength in WhiteObjects.ThinWashes
+            from layers in Enumerable.Range(1, MostTintLayers)
+            select RecipeTrial.Plain(place, layers, strength);
+        return water.IsEmpty
+            ? pencils.SelectMany(
+                _ => Enumerable.Range(1, MostAccents),
+                (pencil, layers) => RecipeTrial.Plain(pencil, layers)
+            )
+            : washes;
     }
 
-    private static ParallelQuery<Recipe> Judged(RecipeTrial trial, IEnumerable<Recipe> recipes) => recipes.ToList().AsParallel().AsOrdered().Select(trial.JudgedInTheMiddle);
+    private static ParallelQuery<Recipe> Judged(RecipeTrial trial, IEnumerable<Recipe> recipes) =>
+        recipes.ToList().AsParallel().AsOrdered().Select(trial.JudgedInTheMiddle);
 
     private static ImmutableArray<Recipe> Best(RecipeTrial trial, IEnumerable<Recipe> recipes, int count) =>
         [.. Judged(trial, recipes).AsEnumerable().OrderBy(recipe => recipe.Rank).Take(count)];

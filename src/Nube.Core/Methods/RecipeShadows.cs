@@ -10,7 +10,10 @@ namespace Nube.Core.Methods;
 /// <summary>Ways to deepen the shadow of an area, by its method.</summary>
 internal static class RecipeShadows
 {
-    private const int MostWashes = 2, MostDrawn = 6, MostInk = 3, MostPen = 2; // layers; this project's own
+    private const int MostWashes = 2,
+        MostDrawn = 6,
+        MostInk = 3,
+        MostPen = 2; // layers; this project's own
     private const double GreyBelow = 12; // chroma; this project's own
 
     /// <summary>What is worth trying for a recipe; at least one.</summary>
@@ -18,15 +21,22 @@ internal static class RecipeShadows
     {
         var paints = trial.Paints;
         // Where the middle's own acts shade the area, nothing more may be needed.
-        if (trial.Method is Method.ShadedWhite or Method.PencilAccents or Method.GradedWash or Method.WetInWet) return [Companion.NotNeeded];
-        if (trial.Depth == ShadowDepth.None && trial.Method != Method.OilDetail) return [Companion.NotNeeded];
+        if (trial.Method is Method.ShadedWhite or Method.PencilAccents or Method.GradedWash or Method.WetInWet)
+            return [Companion.NotNeeded];
+        if (trial.Depth == ShadowDepth.None && trial.Method != Method.OilDetail)
+            return [Companion.NotNeeded];
         // Grey and black dull a colour: only what is grey itself is deepened with them.
-        bool Suits(int place) => trial.Wish.Chroma < GreyBelow || paints.FullColour(place).Chroma >= GreyBelow || recipe.Parts.Any(part => part.Colourant == place);
+        bool Suits(int place) =>
+            trial.Wish.Chroma < GreyBelow
+            || paints.FullColour(place).Chroma >= GreyBelow
+            || recipe.Parts.Any(part => part.Colourant == place);
         return trial.Method switch
         {
-            Method.OilDetail => Drawn([Medium.OilPencil]).Where(pencil => trial.Depth != ShadowDepth.None || pencil.Layers == 1),
+            Method.OilDetail => Drawn([Medium.OilPencil])
+                .Where(pencil => trial.Depth != ShadowDepth.None || pencil.Layers == 1),
             Method.BrushPenPair => Plain(paints.Of([Medium.BrushPen]).Where(Suits), MostPen),
-            Method.SpongeBlend => Plain(paints.Of([Medium.BlendingInk]).Where(Suits), MostInk).Select(ink => ink with { Strength = recipe.Strength }),
+            Method.SpongeBlend => Plain(paints.Of([Medium.BlendingInk]).Where(Suits), MostInk)
+                .Select(ink => ink with { Strength = recipe.Strength }),
             Method.PencilOverMarker => Drawn([.. MethodTable.Of(trial.Method).With]),
             _ when MethodTable.IsPencil(recipe, paints) && trial.Method != Method.LeadLifted => Drawn([.. Pencils.All]),
             Method.LeadLifted => Washes(recipe, []),
@@ -37,9 +47,16 @@ internal static class RecipeShadows
         IEnumerable<Companion> Drawn(ImmutableArray<Medium> media)
         {
             // Drawn areas leave the shadow room for it; over paint and marker there is what is left.
-            int Room(Pressure pressure) => MethodTable.IsPencil(recipe, paints) ? PencilOnTooth.MostLayers(paints.Paper.Texture, pressure) / 2 : trial.LayersLeft(recipe, pressure);
-            var ways = Enum.GetValues<Pressure>().SelectMany(pressure =>
-                Plain(paints.Of(media).Where(Suits), Math.Min(MostDrawn, Room(pressure))).Select(pencil => pencil with { Pressure = pressure })).ToList();
+            int Room(Pressure pressure) =>
+                MethodTable.IsPencil(recipe, paints)
+                    ? PencilOnTooth.MostLayers(paints.Paper.Texture, pressure) / 2
+                    : trial.LayersLeft(recipe, pressure);
+            var ways = Enum.GetValues<Pressure>()
+                .SelectMany(pressure =>
+                    Plain(paints.Of(media).Where(Suits), Math.Min(MostDrawn, Room(pressure)))
+                        .Select(pencil => pencil with { Pressure = pressure })
+                )
+                .ToList();
             return ways.Count == 0 ? [Companion.NotNeeded] : ways;
         }
     }
@@ -50,8 +67,14 @@ internal static class RecipeShadows
     /// <summary>The same mix again, in any strength; or a wash of something deeper.</summary>
     private static IEnumerable<Companion> Washes(Recipe recipe, IEnumerable<int> deeper)
     {
-        var own = from strength in Strength.Ladder from layers in Enumerable.Range(1, MostWashes) select new Companion(recipe.Parts, strength, layers);
-        var other = from place in deeper from strength in Strength.Ladder select new Companion([new RecipePart(place, 1)], strength, 1);
+        var own =
+            from strength in Strength.Ladder
+            from layers in Enumerable.Range(1, MostWashes)
+            select new Companion(recipe.Parts, strength, layers);
+        var other =
+            from place in deeper
+            from strength in Strength.Ladder
+            select new Companion([new RecipePart(place, 1)], strength, 1);
         // Reds are deepened with something deeper wherever it is owned: more of themselves only gets louder.
         return other.Any() ? other : own;
     }
@@ -61,11 +84,19 @@ internal static class RecipeShadows
     {
         var paints = trial.Paints;
         var now = recipe.Predicted;
-        if (!ShadowAndLight.IsRed(now)) return [];
+        if (!ShadowAndLight.IsRed(now))
+            return [];
         var water = paints.Of(Deepening.WaterMedia).Where(place => recipe.Parts.All(part => part.Colourant != place));
         // By its hue a brown is a red, too.
         return trial.Schools.Reds == RedShade.Brown
             ? [.. water.Where(place => paints.Colourants[place].IsBrown)]
-            : [.. water.Where(place => !paints.Colourants[place].IsBrown && ShadowAndLight.IsRed(paints.FullColour(place)) && paints.FullColour(place).L < now.L)];
+            :
+            [
+                .. water.Where(place =>
+                    !paints.Colourants[place].IsBrown
+                    && ShadowAndLight.IsRed(paints.FullColour(place))
+                    && paints.FullColour(place).L < now.L
+                ),
+            ];
     }
 }

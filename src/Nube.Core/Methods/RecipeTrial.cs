@@ -14,7 +14,8 @@ internal sealed class RecipeTrial
     private const double ShadowShare = 0.5; // of a layer's price, where it is laid in the shadow only: less has to dry
     private const double OwnShadowPrice = 0.5; // of another colour or strength for the shadow, CIEDE2000: it is taken up, not mixed in
     private const double PressedPrice = 0.3; // of each step harder, CIEDE2000: light layers leave more to come
-    private const double NeutralBelow = 8, NeutralWeight = 0.7; // chroma of a wish that is a grey; what a tinge costs besides, for each unit of a* and b*
+    private const double NeutralBelow = 8,
+        NeutralWeight = 0.7; // chroma of a wish that is a grey; what a tinge costs besides, for each unit of a* and b*
 
     private static readonly ZoneShares AnyShares = new(0.2, 0.35); // with a light and a shadow; how large they are changes no colour
     private const double AnyMm2 = 400;
@@ -52,22 +53,34 @@ internal sealed class RecipeTrial
     /// <summary>A recipe with its middle judged: how near it comes, and what it costs.</summary>
     public Recipe JudgedInTheMiddle(Recipe recipe)
     {
-        if (Wishes.Middle is not { } wanted || Method == Method.ShadedWhite) return Judged(recipe);
+        if (Wishes.Middle is not { } wanted || Method == Method.ShadedWhite)
+            return Judged(recipe);
         var passes = PassesOf(recipe);
         var colour = Laying.Middle(bare, passes.SelectMany(pass => pass.Acts), Paints).Colour();
         var difference = Ciede2000.Difference(wanted, colour);
-        return recipe with { Predicted = colour, Difference = difference, Rank = difference + Tinge(wanted, colour) + Price(recipe, passes) };
+        return recipe with
+        {
+            Predicted = colour,
+            Difference = difference,
+            Rank = difference + Tinge(wanted, colour) + Price(recipe, passes),
+        };
     }
 
     /// <summary>A recipe with the ways to its light and its shadow that make the whole come nearest.</summary>
     public Recipe Completed(Recipe recipe)
     {
-        var lit = RecipeLights.Of(this, recipe).MinBy(light => Ciede2000.Difference(Wishes.Light ?? Wish, LookOf(light).Light.Colour()))!;
-        return RecipeShadows.Of(this, lit).Select(shadow => Judged(lit with { Shadow = shadow })).MinBy(judged => judged.Rank)!;
+        var lit = RecipeLights
+            .Of(this, recipe)
+            .MinBy(light => Ciede2000.Difference(Wishes.Light ?? Wish, LookOf(light).Light.Colour()))!;
+        return RecipeShadows
+            .Of(this, lit)
+            .Select(shadow => Judged(lit with { Shadow = shadow }))
+            .MinBy(judged => judged.Rank)!;
     }
 
     /// <summary>Layers of pencil that are left in the shadow after the middle's.</summary>
-    public int LayersLeft(Recipe recipe, Pressure pressure) => LookOf(recipe with { Shadow = Companion.NotNeeded }).Shadow.LayersLeft(pressure);
+    public int LayersLeft(Recipe recipe, Pressure pressure) =>
+        LookOf(recipe with { Shadow = Companion.NotNeeded }).Shadow.LayersLeft(pressure);
 
     private Recipe Judged(Recipe recipe)
     {
@@ -75,20 +88,26 @@ internal sealed class RecipeTrial
         var look = Laying.Lay(bare, passes.SelectMany(pass => pass.Acts), Paints);
         var differences = Wishes.From(look);
         var shown = differences.Middle is null || Method == Method.ShadedWhite ? look.Shadow : look.Middle;
-        var tinge = Tinge(Wishes.Middle, look.Middle.Colour()) + ShadowShare * Tinge(Wishes.Shadow, look.Shadow.Colour());
+        var tinge =
+            Tinge(Wishes.Middle, look.Middle.Colour()) + ShadowShare * Tinge(Wishes.Shadow, look.Shadow.Colour());
         return recipe with
         {
             Predicted = shown.Colour(),
-            Difference = (differences.Middle is null || Method == Method.ShadedWhite ? differences.Shadow : differences.Middle) ?? 0,
+            Difference = (
+                differences.Middle is null || Method == Method.ShadedWhite ? differences.Shadow : differences.Middle
+            ) ?? 0,
             Rank = ZoneWishes.Weighed(differences) + tinge + Price(recipe, passes),
         };
     }
 
-    private ImmutableArray<AreaPass> PassesOf(Recipe recipe) => MethodTable.Passes(Method, new AreaTask(0, AnyMm2, AnyShares, recipe), Paints, Schools);
+    private ImmutableArray<AreaPass> PassesOf(Recipe recipe) =>
+        MethodTable.Passes(Method, new AreaTask(0, AnyMm2, AnyShares, recipe), Paints, Schools);
 
     /// <summary>A tinge in what should be grey is seen more than the difference says.</summary>
     private static double Tinge(Lab? wish, Lab colour) =>
-        wish is { Chroma: < NeutralBelow } grey ? NeutralWeight * Math.Sqrt(Math.Pow(grey.A - colour.A, 2) + Math.Pow(grey.B - colour.B, 2)) : 0;
+        wish is { Chroma: < NeutralBelow } grey
+            ? NeutralWeight * Math.Sqrt(Math.Pow(grey.A - colour.A, 2) + Math.Pow(grey.B - colour.B, 2))
+            : 0;
 
     /// <summary>What a recipe costs beside how near it comes: colours to mix or lay over each other, layers to dry, layers to lay.</summary>
     private static double Price(Recipe recipe, ImmutableArray<AreaPass> passes)
@@ -98,13 +117,23 @@ internal sealed class RecipeTrial
         var (wet, dry, pressed) = (0.0, 0, 0);
         foreach (var pass in passes)
         {
-            if (pass.Phase is not Phase.Colour) continue;
-            if (StrokeTable.Of(pass.Stroke).Leaves == Leaves.Water) wet += pass.Zone == Zone.Shadow ? ShadowShare : 1;
-            else dry += pass.Acts.Sum(act => act.Times);
+            if (pass.Phase is not Phase.Colour)
+                continue;
+            if (StrokeTable.Of(pass.Stroke).Leaves == Leaves.Water)
+                wet += pass.Zone == Zone.Shadow ? ShadowShare : 1;
+            else
+                dry += pass.Acts.Sum(act => act.Times);
             pressed += pass.Acts.Sum(act => (int)act.Pressure);
         }
-        return MixGrid.ColourantPrice * (recipe.Parts.Length - 1 + (Other(recipe.Light) ? 1 : 0) + (Other(recipe.Over) ? 1 : 0))
-            + (recipe.Shadow is { Layers: > 0 } shadow && shadow.Mix != new PaintMix(recipe.Parts, recipe.Strength) ? OwnShadowPrice : 0)
-            + MixGrid.LayerPrice * Math.Max(0, wet - 1) + DryLayerPrice * dry + PressedPrice * pressed;
+        return MixGrid.ColourantPrice
+                * (recipe.Parts.Length - 1 + (Other(recipe.Light) ? 1 : 0) + (Other(recipe.Over) ? 1 : 0))
+            + (
+                recipe.Shadow is { Layers: > 0 } shadow && shadow.Mix != new PaintMix(recipe.Parts, recipe.Strength)
+                    ? OwnShadowPrice
+                    : 0
+            )
+            + MixGrid.LayerPrice * Math.Max(0, wet - 1)
+            + DryLayerPrice * dry
+            + PressedPrice * pressed;
     }
 }

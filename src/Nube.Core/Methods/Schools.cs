@@ -142,26 +142,32 @@ public sealed record Schools(
     PanelFrom Panels = PanelFrom.Outside,
     Edges Edges = Edges.Controlled,
     Glue Glue = Glue.Tape,
-    Turns Turns = Turns.Soonest)
+    Turns Turns = Turns.Soonest
+)
 {
     /// <summary>The defaults.</summary>
     public static Schools Usual { get; } = new();
 
     /// <summary>Which of the touching areas run together when both are wet: none that matters where the water may decide.</summary>
-    public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) => Edges == Edges.Loose ? [] : touching;
+    public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) =>
+        Edges == Edges.Loose ? [] : touching;
 
     /// <summary>How colours take turns, in words that go on after "This plan goes".</summary>
-    public static string InWords(Turns turns) => turns switch
-    {
-        Turns.OneByOne => "one colour over all cards after the other",
-        Turns.FewRinses => "with few rinses and few steps",
-        _ => "with colours taking turns as it is done soonest",
-    };
+    public static string InWords(Turns turns) =>
+        turns switch
+        {
+            Turns.OneByOne => "one colour over all cards after the other",
+            Turns.FewRinses => "with few rinses and few steps",
+            _ => "with colours taking turns as it is done soonest",
+        };
 
     /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark in each area, and dries in the air".</summary>
-    public string InWords() => string.Join(", ",
-        Tones == ToneOrder.LightToDark ? "light to dark in each area" : "dark first, then light into it",
-        InWords(Turns),
-        Edges == Edges.Controlled ? "with every edge in hand" : "with edges that may run",
-        Drying == DryBy.Air ? "and dries in the air" : "and is dried with a heat tool");
+    public string InWords() =>
+        string.Join(
+            ", ",
+            Tones == ToneOrder.LightToDark ? "light to dark in each area" : "dark first, then light into it",
+            InWords(Turns),
+            Edges == Edges.Controlled ? "with every edge in hand" : "with edges that may run",
+            Drying == DryBy.Air ? "and dries in the air" : "and is dried with a heat tool"
+        );
 }

@@ -13,7 +13,14 @@ namespace Nube.Core.Methods;
 /// <param name="Needs">How dry its areas must be, and those that touch them.</param>
 /// <param name="Brings">What it brings that may clash, beside its colour's own traits.</param>
 public sealed record StrokeSheet(
-    Stroke Stroke, Tool Tool, double Effort, double Seconds, Leaves Leaves, Wetness Needs, Traits Brings = None);
+    Stroke Stroke,
+    Tool Tool,
+    double Effort,
+    double Seconds,
+    Leaves Leaves,
+    Wetness Needs,
+    Traits Brings = None
+);
 
 /// <summary>What a tool takes to be ready.</summary>
 /// <param name="Tool">The tool.</param>
@@ -22,7 +29,14 @@ public sealed record StrokeSheet(
 /// <param name="TakeSeconds">To lay the last one down, take this one and load it, s.</param>
 /// <param name="ChangeSeconds">To change its colour, s.</param>
 /// <param name="Cleaning">How it is made clean before another colour; empty where nothing is to be cleaned.</param>
-public sealed record ToolSheet(Tool Tool, string Called, string Name, double TakeSeconds, double ChangeSeconds, string Cleaning);
+public sealed record ToolSheet(
+    Tool Tool,
+    string Called,
+    string Name,
+    double TakeSeconds,
+    double ChangeSeconds,
+    string Cleaning
+);
 
 /// <summary>Strokes and tools.</summary>
 /// <remarks>
@@ -31,6 +45,7 @@ public sealed record ToolSheet(Tool Tool, string Called, string Name, double Tak
 /// </remarks>
 public static class StrokeTable
 {
+    // csharpier-ignore - a table is read by its columns
     /// <summary>All strokes.</summary>
     public static ImmutableArray<StrokeSheet> All { get; } =
     [
@@ -74,6 +89,7 @@ public static class StrokeTable
         new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
     ];
 
+    // csharpier-ignore - a table is read by its columns
     /// <summary>All tools.</summary>
     public static ImmutableArray<ToolSheet> Tools { get; } =
     [
@@ -103,6 +119,10 @@ public static class StrokeTable
     /// <summary>The sheet of a tool.</summary>
     public static ToolSheet Of(Tool tool) => ToolSheets[tool];
 
-    private static readonly ImmutableDictionary<Stroke, StrokeSheet> Strokes = All.ToImmutableDictionary(sheet => sheet.Stroke);
-    private static readonly ImmutableDictionary<Tool, ToolSheet> ToolSheets = Tools.ToImmutableDictionary(sheet => sheet.Tool);
+    private static readonly ImmutableDictionary<Stroke, StrokeSheet> Strokes = All.ToImmutableDictionary(sheet =>
+        sheet.Stroke
+    );
+    private static readonly ImmutableDictionary<Tool, ToolSheet> ToolSheets = Tools.ToImmutableDictionary(sheet =>
+        sheet.Tool
+    );
 }

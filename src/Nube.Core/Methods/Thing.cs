@@ -130,7 +130,8 @@ public enum Traits : long
 /// <param name="Traits">What it brings.</param>
 public sealed record Thing(string Name, Traits Traits)
 {
-    private const double ThinGrams = 200, DarkLightness = 80; // g/m2; L*. This project's own.
+    private const double ThinGrams = 200,
+        DarkLightness = 80; // g/m2; L*. This project's own.
     private const double TransparentBelow = 0.08; // scattering per unit load
 
     /// <summary>A paper.</summary>
@@ -138,11 +139,16 @@ public sealed record Thing(string Name, Traits Traits)
     {
         ArgumentNullException.ThrowIfNull(paper);
         var traits = Traits.None;
-        if (paper.Impressions > 1) traits |= Traits.TexturedPaper;
-        if (paper.GramsPerSquareMetre < ThinGrams) traits |= Traits.ThinPaper;
-        if (paper.BuckleWater < Drying.WaterLaid.GramsPerSquareMetre(Drying.BrushWater.Wash)) traits |= Traits.Buckles;
-        if (paper.Colour.ToLab().L < DarkLightness) traits |= Traits.DarkPaper;
-        if (paper.Texture == PaperTexture.Smooth) traits |= Traits.SmoothPaper;
+        if (paper.Impressions > 1)
+            traits |= Traits.TexturedPaper;
+        if (paper.GramsPerSquareMetre < ThinGrams)
+            traits |= Traits.ThinPaper;
+        if (paper.BuckleWater < Drying.WaterLaid.GramsPerSquareMetre(Drying.BrushWater.Wash))
+            traits |= Traits.Buckles;
+        if (paper.Colour.ToLab().L < DarkLightness)
+            traits |= Traits.DarkPaper;
+        if (paper.Texture == PaperTexture.Smooth)
+            traits |= Traits.SmoothPaper;
         return new Thing(paper.Name, traits);
     }
 
@@ -153,11 +159,15 @@ public sealed record Thing(string Name, Traits Traits)
     {
         ArgumentNullException.ThrowIfNull(ink);
         var traits = Traits.None;
-        if (dams != DamLines.None) traits |= Traits.EmbossedLine;
-        if (!ink.Waterproof) traits |= Traits.SolubleLine;
+        if (dams != DamLines.None)
+            traits |= Traits.EmbossedLine;
+        if (!ink.Waterproof)
+            traits |= Traits.SolubleLine;
         // Under molten powder slow ink is set.
-        if (ink.Slow && dams == DamLines.None) traits |= Traits.SlowLine;
-        if (!ink.AlcoholSafe) traits |= Traits.LineLostInAlcohol;
+        if (ink.Slow && dams == DamLines.None)
+            traits |= Traits.SlowLine;
+        if (!ink.AlcoholSafe)
+            traits |= Traits.LineLostInAlcohol;
         return new Thing(ink.Name, traits);
     }
 
@@ -178,7 +188,8 @@ public sealed record Thing(string Name, Traits Traits)
             Medium.GelPen => Traits.Pen,
             _ => Traits.SlowShine,
         };
-        if (colourant.Scattering < TransparentBelow && colourant.Medium != Medium.OpaqueWhite) traits |= Traits.Transparent;
+        if (colourant.Scattering < TransparentBelow && colourant.Medium != Medium.OpaqueWhite)
+            traits |= Traits.Transparent;
         return new Thing(colourant.Name, traits);
     }
 }

@@ -26,17 +26,26 @@ public sealed class Additions
     /// <param name="candidates">What could be added.</param>
     /// <param name="palette">What is there; at most 47.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
-    public static Additions To(IReadOnlyList<PaintOptics> palette, IReadOnlyList<PaintOptics> candidates, Spectrum paper)
+    public static Additions To(
+        IReadOnlyList<PaintOptics> palette,
+        IReadOnlyList<PaintOptics> candidates,
+        Spectrum paper
+    )
     {
         ArgumentNullException.ThrowIfNull(candidates);
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
-        return new Additions([.. candidates.Select(candidate => RecipeIndex.BuildWithFirst([candidate, .. palette], paper))]);
+        return new Additions([
+            .. candidates.Select(candidate => RecipeIndex.BuildWithFirst([candidate, .. palette], paper)),
+        ]);
     }
 
     /// <summary>The best addition, by the rank of the best recipe that it makes possible; null without candidates.</summary>
     /// <param name="wish">The colour wanted, dry.</param>
-    public Addition? Best(Lab wish) => withCandidate
-        .Select((index, candidate) => new Addition(candidate, index.Nearest(wish, 1)[0]))
-        .Aggregate((Addition?)null, (best, next) => best is null || next.Recipe.Rank < best.Recipe.Rank ? next : best);
+    public Addition? Best(Lab wish) =>
+        withCandidate
+            .Select((index, candidate) => new Addition(candidate, index.Nearest(wish, 1)[0]))
+            .Aggregate((Addition?)null, (best, next) =>
+                best is null || next.Recipe.Rank < best.Recipe.Rank ? next : best
+            );
 }

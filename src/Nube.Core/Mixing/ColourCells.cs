@@ -9,9 +9,13 @@ internal sealed class ColourCells
     /// <summary>Memory of a colour: three coordinates, and what gives it.</summary>
     public const int BytesPerColour = 3 * sizeof(ushort) + sizeof(int);
 
-    private const double StepsPerL = 600, StepsPerAb = 250, LeastAb = -128;
-    private const int CellL = 5, CellAb = 6; // sides of a cell, in L* and in a*, b*
-    private const int CellsL = 21, CellsAb = 44;
+    private const double StepsPerL = 600,
+        StepsPerAb = 250,
+        LeastAb = -128;
+    private const int CellL = 5,
+        CellAb = 6; // sides of a cell, in L* and in a*, b*
+    private const int CellsL = 21,
+        CellsAb = 44;
 
     private readonly int washes;
     private readonly int[] start;
@@ -48,21 +52,25 @@ internal sealed class ColourCells
         });
         // A counting sort by cell, in a fixed number of pieces that count and place for themselves: the order within a cell is
         // that of the grid, on any number of threads.
-        const int pieces = 8, cells = CellsL * CellsAb * CellsAb;
+        const int pieces = 8,
+            cells = CellsL * CellsAb * CellsAb;
         var count = mixes * washes;
         var counts = new int[pieces][];
-        (int From, int To) Piece(int piece) => ((int)((long)count * piece / pieces), (int)((long)count * (piece + 1) / pieces));
+        (int From, int To) Piece(int piece) =>
+            ((int)((long)count * piece / pieces), (int)((long)count * (piece + 1) / pieces));
         Parallel.For(0, pieces, piece =>
         {
             var own = counts[piece] = new int[cells];
             var (from, to) = Piece(piece);
-            for (var i = from; i < to; i++) own[CellOf(raw, i)]++;
+            for (var i = from; i < to; i++)
+                own[CellOf(raw, i)]++;
         });
         var start = new int[cells + 1];
         for (var cell = 0; cell < cells; cell++)
         {
             var at = start[cell];
-            foreach (var own in counts) (own[cell], at) = (at, at + own[cell]);
+            foreach (var own in counts)
+                (own[cell], at) = (at, at + own[cell]);
             start[cell + 1] = at;
         }
         var (sorted, entries) = (new ushort[raw.Length], new int[count]);
@@ -84,10 +92,12 @@ internal sealed class ColourCells
     public int Start(int cell) => start[cell];
 
     /// <summary>Colour of an entry.</summary>
-    public Lab ColourAt(int entry) => new(
-        colours[3 * entry] / StepsPerL,
-        colours[3 * entry + 1] / StepsPerAb + LeastAb,
-        colours[3 * entry + 2] / StepsPerAb + LeastAb);
+    public Lab ColourAt(int entry) =>
+        new(
+            colours[3 * entry] / StepsPerL,
+            colours[3 * entry + 1] / StepsPerAb + LeastAb,
+            colours[3 * entry + 2] / StepsPerAb + LeastAb
+        );
 
     /// <summary>What gives the colour of an entry.</summary>
     public (int Mix, int Wash) MixAndWash(int entry) => Math.DivRem(entries[entry], washes);
@@ -100,7 +110,10 @@ internal sealed class ColourCells
     /// </summary>
     public IEnumerable<(int Cell, double Least)> InOrder(Lab wish, double within)
     {
-        var near = filled.Select(cell => (Cell: cell, Least: BoxOf(cell).LeastDifference(wish))).Where(cell => cell.Least <= within).ToArray();
+        var near = filled
+            .Select(cell => (Cell: cell, Least: BoxOf(cell).LeastDifference(wish)))
+            .Where(cell => cell.Least <= within)
+            .ToArray();
         Array.Sort(near, (one, other) => (one.Least, one.Cell).CompareTo((other.Least, other.Cell)));
         return near;
     }

@@ -16,14 +16,16 @@ public sealed record Companion(ImmutableArray<RecipePart> Parts, Strength Streng
     public static Companion NotNeeded { get; } = new([], new Strength(0), 0);
 
     /// <summary>A colourant as it comes from its pen, pencil or pad.</summary>
-    public static Companion Plain(int colourant, int layers) => new([new RecipePart(colourant, 1)], new Strength(0), layers);
+    public static Companion Plain(int colourant, int layers) =>
+        new([new RecipePart(colourant, 1)], new Strength(0), layers);
 
     /// <summary>What is on the brush or pencil.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public PaintMix Mix => new(Parts, Strength);
 
     /// <inheritdoc />
-    public bool Equals(Companion? other) => other is not null && Layers == other.Layers && Pressure == other.Pressure && Mix == other.Mix;
+    public bool Equals(Companion? other) =>
+        other is not null && Layers == other.Layers && Pressure == other.Pressure && Mix == other.Mix;
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Layers, Mix);

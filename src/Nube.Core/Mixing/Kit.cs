@@ -25,14 +25,23 @@ public static class Kit
     /// <param name="paper">Reflectance of the bare paper.</param>
     /// <param name="wishes">Colours that should be mixed from it.</param>
     /// <param name="size">How many, 1 or more; all when there are fewer.</param>
-    public static ImmutableArray<KitStep> Best(IReadOnlyList<PaintOptics> palette, Spectrum paper, IReadOnlyList<Lab> wishes, int size)
+    public static ImmutableArray<KitStep> Best(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        IReadOnlyList<Lab> wishes,
+        int size
+    )
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentNullException.ThrowIfNull(wishes);
         ArgumentOutOfRangeException.ThrowIfLessThan(size, 1);
         var table = Distances(palette, paper, wishes);
-        var chosen = Improved(table, Greedy(table, Enumerable.Range(0, palette.Count), Math.Min(size, palette.Count)), palette.Count);
+        var chosen = Improved(
+            table,
+            Greedy(table, Enumerable.Range(0, palette.Count), Math.Min(size, palette.Count)),
+            palette.Count
+        );
         // Told in the order in which they would be bought.
         var ordered = Greedy(table, chosen, chosen.Count);
         return [.. ordered.Select((colourant, place) => new KitStep(colourant, table.Mean(ordered[..(place + 1)])))];
@@ -45,14 +54,24 @@ public static class Kit
         const double side = 12; // of a cell, in L*, a* and b*
         var cells = new SortedDictionary<(int, int, int), Lab>();
         foreach (var colour in index.Colours())
-            cells.TryAdd(((int)Math.Floor(colour.L / side), (int)Math.Floor(colour.A / side), (int)Math.Floor(colour.B / side)), colour);
+            cells.TryAdd(
+                ((int)Math.Floor(colour.L / side), (int)Math.Floor(colour.A / side), (int)Math.Floor(colour.B / side)),
+                colour
+            );
         var step = Math.Max(1, cells.Count / (double)most);
-        return [.. Enumerable.Range(0, Math.Min(most, cells.Count)).Select(i => cells.Values.ElementAt((int)(i * step)))];
+        return
+        [
+            .. Enumerable.Range(0, Math.Min(most, cells.Count)).Select(i => cells.Values.ElementAt((int)(i * step))),
+        ];
     }
 
     /// <summary>Mean difference of the wishes with exactly this kit; for comparing kits.</summary>
-    public static double MeanDifference(IReadOnlyList<PaintOptics> palette, Spectrum paper, IReadOnlyList<Lab> wishes, IReadOnlyList<int> kit) =>
-        Distances(palette, paper, wishes).Mean(kit);
+    public static double MeanDifference(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        IReadOnlyList<Lab> wishes,
+        IReadOnlyList<int> kit
+    ) => Distances(palette, paper, wishes).Mean(kit);
 
     private static List<int> Greedy(Table table, IEnumerable<int> from, int size)
     {
@@ -70,7 +89,7 @@ public static class Kit
     private static List<int> Improved(Table table, List<int> kit, int count)
     {
         var mean = table.Mean(kit);
-        for (var better = true; better;)
+        for (var better = true; better; )
         {
             better = false;
             for (var place = 0; place < kit.Count; place++)
@@ -80,7 +99,8 @@ public static class Kit
                     List<int> swapped = [.. kit];
                     swapped[place] = other;
                     var swappedMean = table.Mean(swapped);
-                    if (swappedMean >= mean - 1e-9) continue;
+                    if (swappedMean >= mean - 1e-9)
+                        continue;
                     (kit, mean, better) = (swapped, swappedMean, true);
                 }
             }
@@ -92,31 +112,40 @@ public static class Kit
     private static Table Distances(IReadOnlyList<PaintOptics> palette, Spectrum paper, IReadOnlyList<Lab> wishes)
     {
         var table = new Table(palette.Count, wishes.Count);
-        MixGrid.Mixes(palette.Count).GroupBy(mix => (mix[0].Colourant, mix[^1].Colourant)).AsParallel().ForAll(pair =>
-        {
-            var nearest = table.Of(pair.Key.Item1, pair.Key.Item2);
-            foreach (var mix in pair)
+        MixGrid
+            .Mixes(palette.Count)
+            .GroupBy(mix => (mix[0].Colourant, mix[^1].Colourant))
+            .AsParallel()
+            .ForAll(pair =>
             {
-                var optics = RecipeIndex.Optics(palette, mix);
-                foreach (var strength in Strength.Ladder)
+                var nearest = table.Of(pair.Key.Item1, pair.Key.Item2);
+                foreach (var mix in pair)
                 {
-                    var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, strength.LoadOfOneLayer));
-                    for (var wish = 0; wish < wishes.Count; wish++)
+                    var optics = RecipeIndex.Optics(palette, mix);
+                    foreach (var strength in Strength.Ladder)
                     {
-                        // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked at closer.
-                        if (Math.Abs(wishes[wish].L - colour.L) >= LargestWeightOfL * nearest[wish]) continue;
-                        nearest[wish] = Math.Min(nearest[wish], (float)Ciede2000.Difference(wishes[wish], colour));
+                        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, strength.LoadOfOneLayer));
+                        for (var wish = 0; wish < wishes.Count; wish++)
+                        {
+                            // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked at closer.
+                            if (Math.Abs(wishes[wish].L - colour.L) >= LargestWeightOfL * nearest[wish])
+                                continue;
+                            nearest[wish] = Math.Min(nearest[wish], (float)Ciede2000.Difference(wishes[wish], colour));
+                        }
                     }
                 }
-            }
-        });
+            });
         return table;
     }
 
     private sealed class Table(int colourants, int wishes)
     {
         private readonly float[][] nearest =
-            [.. Enumerable.Range(0, colourants * colourants).Select(_ => Enumerable.Repeat((float)Farthest, wishes).ToArray())];
+        [
+            .. Enumerable
+                .Range(0, colourants * colourants)
+                .Select(_ => Enumerable.Repeat((float)Farthest, wishes).ToArray()),
+        ];
 
         public float[] Of(int one, int two) => nearest[Math.Min(one, two) * colourants + Math.Max(one, two)];
 
@@ -129,11 +158,13 @@ public static class Kit
                 for (var j = i; j < kit.Count; j++)
                 {
                     var pair = Of(kit[i], kit[j]);
-                    for (var wish = 0; wish < wishes; wish++) best[wish] = Math.Min(best[wish], pair[wish]);
+                    for (var wish = 0; wish < wishes; wish++)
+                        best[wish] = Math.Min(best[wish], pair[wish]);
                 }
             }
             var sum = 0.0;
-            foreach (var difference in best) sum += difference;
+            foreach (var difference in best)
+                sum += difference;
             return sum / wishes;
         }
     }

@@ -24,11 +24,12 @@ public static class Likenesses
     /// 1 is about the smallest difference seen side by side, 2.3 a just noticeable one for the older formula (Mahy, Van
     /// Eycken, Oosterlinck 1994); the other bounds are this project's own.
     /// </remarks>
-    public static Likeness Of(double difference) => difference switch
-    {
-        <= 1 => Likeness.Twin,
-        <= 3 => Likeness.Close,
-        <= 6 => Likeness.Near,
-        _ => Likeness.Another,
-    };
+    public static Likeness Of(double difference) =>
+        difference switch
+        {
+            <= 1 => Likeness.Twin,
+            <= 3 => Likeness.Close,
+            <= 6 => Likeness.Near,
+            _ => Likeness.Another,
+        };
 }

@@ -39,7 +39,8 @@ public static class OnCard
 
     private const double Unseen = 6; // CIEDE2000 from the card
     private const double AnotherColour = 12; // CIEDE2000 from the same on white
-    private const double SameHue = 35, LeastChroma = 8; // degrees; chroma below which a card has no hue
+    private const double SameHue = 35,
+        LeastChroma = 8; // degrees; chroma below which a card has no hue
     private const double WhitePaper = 0.92;
 
     /// <summary>A mix in one wash on a card.</summary>
@@ -51,11 +52,14 @@ public static class OnCard
         var white = Spectrum.Flat(WhitePaper);
         Lab On(Spectrum ground) => SpectralColour.ToLab(KubelkaMunk.Over(ground, mix, load));
         var (onCard, onWhite, bare) = (On(card), On(white), SpectralColour.ToLab(card));
-        var effect = Ciede2000.Difference(onCard, bare) < Unseen ? CardEffect.Disappears
+        var effect =
+            Ciede2000.Difference(onCard, bare) < Unseen ? CardEffect.Disappears
             : Ciede2000.Difference(onCard, onWhite) < AnotherColour ? CardEffect.Shows
-            : bare.Chroma >= LeastChroma && Math.Abs(Math.IEEERemainder(onCard.Hue - bare.Hue, 360)) <= SameHue && onCard.L < bare.L
+            : bare.Chroma >= LeastChroma
+            && Math.Abs(Math.IEEERemainder(onCard.Hue - bare.Hue, 360)) <= SameHue
+            && onCard.L < bare.L
                 ? CardEffect.ShadesTheCard
-                : CardEffect.NeedsWhite;
+            : CardEffect.NeedsWhite;
         return new OnCardColour(effect, onCard, On(KubelkaMunk.Over(card, OpaqueWhite, 1)), onWhite);
     }
 }

@@ -19,12 +19,15 @@ public sealed record PaintMix(ImmutableArray<RecipePart> Parts, Strength Strengt
     /// <summary>Tells mixes apart: equal for equal parts and strength.</summary>
     /// <remarks>Computed when it is asked for, so that a mix made from another by "with" has its own.</remarks>
     [JsonIgnore]
-    public string Key => string.Create(
-        CultureInfo.InvariantCulture,
-        $"{string.Join('+', Parts.Select(part => $"{part.Parts}x{part.Colourant}"))}@{Strength}");
+    public string Key =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{string.Join('+', Parts.Select(part => $"{part.Parts}x{part.Colourant}"))}@{Strength}"
+        );
 
     /// <inheritdoc />
-    public bool Equals(PaintMix? other) => other is not null && Strength == other.Strength && Parts.SequenceEqual(other.Parts);
+    public bool Equals(PaintMix? other) =>
+        other is not null && Strength == other.Strength && Parts.SequenceEqual(other.Parts);
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Strength, Parts.Length, Parts.IsEmpty ? default : Parts[0]);

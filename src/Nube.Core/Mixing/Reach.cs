@@ -40,14 +40,18 @@ public sealed record Reach(ImmutableArray<ReachSlice> Slices)
         foreach (var colour in index.Colours())
         {
             var slice = (int)Math.Floor((colour.L - Darkest) / SliceHeight + 0.5);
-            if (slice is < 0 or >= SliceCount) continue;
+            if (slice is < 0 or >= SliceCount)
+                continue;
             var sector = (int)(colour.Hue / SectorWidth) % Sectors;
             most[slice, sector] = Math.Max(most[slice, sector], colour.Chroma);
         }
-        return new Reach(
-        [
-            .. Enumerable.Range(0, SliceCount).Select(slice => new ReachSlice(
-                Darkest + SliceHeight * slice, [.. Enumerable.Range(0, Sectors).Select(sector => most[slice, sector])])),
+        return new Reach([
+            .. Enumerable
+                .Range(0, SliceCount)
+                .Select(slice => new ReachSlice(
+                    Darkest + SliceHeight * slice,
+                    [.. Enumerable.Range(0, Sectors).Select(sector => most[slice, sector])]
+                )),
         ]);
     }
 
@@ -55,7 +59,8 @@ public sealed record Reach(ImmutableArray<ReachSlice> Slices)
     public double ShareOf(Reach other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        double mine = 0, all = 0;
+        double mine = 0,
+            all = 0;
         foreach (var (own, theirs) in Slices.Zip(other.Slices))
         {
             for (var sector = 0; sector < Sectors; sector++)
@@ -74,7 +79,9 @@ public sealed record Reach(ImmutableArray<ReachSlice> Slices)
         ArgumentNullException.ThrowIfNull(other);
         return
         [
-            .. Slices.Zip(other.Slices).SelectMany(pair => Runs(pair.First, pair.Second))
+            .. Slices
+                .Zip(other.Slices)
+                .SelectMany(pair => Runs(pair.First, pair.Second))
                 .OrderByDescending(gap => gap.Missing * (gap.ToHue - gap.FromHue)),
         ];
     }
@@ -91,11 +98,17 @@ public sealed record Reach(ImmutableArray<ReachSlice> Slices)
         }
         for (var sector = whole; sector < whole + Sectors; sector++)
         {
-            if (Missing(sector) < GapFrom) continue;
+            if (Missing(sector) < GapFrom)
+                continue;
             var from = sector;
-            while (Missing(sector + 1) >= GapFrom) sector++;
+            while (Missing(sector + 1) >= GapFrom)
+                sector++;
             yield return new ReachGap(
-                own.Lightness, from * SectorWidth, (sector + 1) * SectorWidth, Enumerable.Range(from, sector - from + 1).Max(Missing));
+                own.Lightness,
+                from * SectorWidth,
+                (sector + 1) * SectorWidth,
+                Enumerable.Range(from, sector - from + 1).Max(Missing)
+            );
         }
     }
 }

@@ -22,7 +22,8 @@ public sealed record Recipe(
     int Layers,
     Lab Predicted,
     double Difference,
-    double Rank)
+    double Rank
+)
 {
     /// <summary>The difference in words.</summary>
     public Likeness Likeness => Likenesses.Of(Difference);
@@ -45,7 +46,11 @@ public sealed record Recipe(
     public bool SameMiddle(Recipe other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return Strength == other.Strength && Layers == other.Layers && Pressure == other.Pressure && Parts.SequenceEqual(other.Parts) && Over == other.Over;
+        return Strength == other.Strength
+            && Layers == other.Layers
+            && Pressure == other.Pressure
+            && Parts.SequenceEqual(other.Parts)
+            && Over == other.Over;
     }
 
     /// <summary>Load of all layers together.</summary>
@@ -85,12 +90,14 @@ public static class MixGrid
     {
         if (most is < 1 or > MostColourants)
             throw new ArgumentOutOfRangeException(nameof(most), $"A mix has 1 to {MostColourants} colourants.");
-        for (var one = 0; one < colourants; one++) yield return [new RecipePart(one, 1)];
+        for (var one = 0; one < colourants; one++)
+            yield return [new RecipePart(one, 1)];
         for (var one = 0; most >= 2 && one < colourants; one++)
         {
             for (var two = one + 1; two < colourants; two++)
             {
-                foreach (var parts in PairsOfParts) yield return [new RecipePart(one, parts[0]), new(two, parts[1])];
+                foreach (var parts in PairsOfParts)
+                    yield return [new RecipePart(one, parts[0]), new(two, parts[1])];
             }
         }
         for (var one = 0; most >= 3 && one < colourants; one++)
@@ -109,18 +116,18 @@ public static class MixGrid
     private static ImmutableArray<int[]> PairsOfParts { get; } =
     [
         .. from a in Enumerable.Range(1, MostParts)
-           from b in Enumerable.Range(1, MostParts)
-           where a + b <= MostParts && GreatestDivisor(a, b) == 1
-           select new[] { a, b },
+        from b in Enumerable.Range(1, MostParts)
+        where a + b <= MostParts && GreatestDivisor(a, b) == 1
+        select new[] { a, b },
     ];
 
     private static ImmutableArray<int[]> ThreesOfParts { get; } =
     [
         .. from a in Enumerable.Range(1, MostParts)
-           from b in Enumerable.Range(1, MostParts)
-           from c in Enumerable.Range(1, MostParts)
-           where a + b + c <= MostParts && GreatestDivisor(GreatestDivisor(a, b), c) == 1
-           select new[] { a, b, c },
+        from b in Enumerable.Range(1, MostParts)
+        from c in Enumerable.Range(1, MostParts)
+        where a + b + c <= MostParts && GreatestDivisor(GreatestDivisor(a, b), c) == 1
+        select new[] { a, b, c },
     ];
 
     /// <summary>
@@ -129,8 +136,10 @@ public static class MixGrid
     /// </summary>
     public static ImmutableArray<(Strength Strength, int Layers)> Washes { get; } =
     [
-        .. Strength.Ladder
-            .SelectMany(strength => Enumerable.Range(1, MostLayers).Select(layers => (Strength: strength, Layers: layers)))
+        .. Strength
+            .Ladder.SelectMany(strength =>
+                Enumerable.Range(1, MostLayers).Select(layers => (Strength: strength, Layers: layers))
+            )
             .OrderBy(wash => wash.Layers)
             .DistinctBy(wash => Math.Round(wash.Layers * wash.Strength.LoadOfOneLayer, 9))
             .OrderBy(wash => wash.Layers * wash.Strength.LoadOfOneLayer),
@@ -142,7 +151,8 @@ public static class MixGrid
 
     private static int GreatestDivisor(int a, int b)
     {
-        while (b != 0) (a, b) = (b, a % b);
+        while (b != 0)
+            (a, b) = (b, a % b);
         return a;
     }
 }

@@ -48,18 +48,28 @@ public sealed class RecipeIndex
     internal static RecipeIndex BuildWithFirst(IReadOnlyList<PaintOptics> palette, Spectrum paper) =>
         Build(palette, paper, MixGrid.Mixes(palette.Count).Where(parts => parts[0].Colourant == 0));
 
-    private static RecipeIndex Build(IReadOnlyList<PaintOptics> palette, Spectrum paper, IEnumerable<ImmutableArray<RecipePart>> ofGrid)
+    private static RecipeIndex Build(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        IEnumerable<ImmutableArray<RecipePart>> ofGrid
+    )
     {
         PackedMix[] mixes = [.. ofGrid.Select(parts => new PackedMix(parts))];
         var washes = MixGrid.Washes.Length;
         var engine = new WashColours(palette, paper);
-        return new RecipeIndex(palette, paper, mixes, ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours)));
+        return new RecipeIndex(
+            palette,
+            paper,
+            mixes,
+            ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours))
+        );
     }
 
     /// <summary>Every colour of the grid, in no order that means anything.</summary>
     public IEnumerable<Lab> Colours()
     {
-        for (var entry = 0; entry < mixes.Length * MixGrid.Washes.Length; entry++) yield return cells.ColourAt(entry);
+        for (var entry = 0; entry < mixes.Length * MixGrid.Washes.Length; entry++)
+            yield return cells.ColourAt(entry);
     }
 
     /// <summary>The optics of a mix from a palette.</summary>
@@ -78,32 +88,42 @@ public sealed class RecipeIndex
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         var shortlist = new Shortlist(count);
         // One colour of each cell first: that sets the bar so well that most cells need not be looked into.
-        foreach (var cell in cells.Filled) Offer(cells.Start(cell));
+        foreach (var cell in cells.Filled)
+            Offer(cells.Start(cell));
         foreach (var (cell, least) in cells.InOrder(wish, shortlist.Bar))
         {
-            if (least > shortlist.Bar) break;
+            if (least > shortlist.Bar)
+                break;
             var bound = ColourCells.BoxOf(cell).BoundFor(wish);
             for (var entry = cells.Start(cell); entry < cells.Start(cell + 1); entry++)
             {
-                if (bound.LeastSquared(cells.ColourAt(entry)) <= shortlist.Bar * shortlist.Bar) Offer(entry);
+                if (bound.LeastSquared(cells.ColourAt(entry)) <= shortlist.Bar * shortlist.Bar)
+                    Offer(entry);
             }
         }
         return
         [
-            .. shortlist.Near.AsParallel().AsOrdered()
+            .. shortlist
+                .Near.AsParallel()
+                .AsOrdered()
                 .Select(near => (near.Mix, near.Wash, Recipe: Exactly(mixes[near.Mix].Parts, near.Wash, wish)))
                 .AsEnumerable()
-                .OrderBy(near => near.Recipe.Rank).ThenBy(near => near.Mix).ThenBy(near => near.Wash)
+                .OrderBy(near => near.Recipe.Rank)
+                .ThenBy(near => near.Mix)
+                .ThenBy(near => near.Wash)
                 .DistinctBy(near => near.Mix)
-                .Take(count).Select(near => near.Recipe),
+                .Take(count)
+                .Select(near => near.Recipe),
         ];
 
         void Offer(int entry)
         {
             var (mix, wash) = cells.MixAndWash(entry);
-            if (wanted is not null && !wanted.Allows(mixes[mix].Colourants, mixes[mix].Count)) return;
+            if (wanted is not null && !wanted.Allows(mixes[mix].Colourants, mixes[mix].Count))
+                return;
             var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers);
-            if (price <= shortlist.Bar) shortlist.Offer(price + Ciede2000.Difference(wish, cells.ColourAt(entry)), mix, wash);
+            if (price <= shortlist.Bar)
+                shortlist.Offer(price + Ciede2000.Difference(wish, cells.ColourAt(entry)), mix, wash);
         }
     }
 
@@ -113,14 +133,24 @@ public sealed class RecipeIndex
 
     /// <summary>The best wash of a mix for a wish; ties go to the thinner load.</summary>
     internal static Recipe BestWash(ImmutableArray<RecipePart> parts, PaintOptics mix, Spectrum paper, Lab wish) =>
-        Enumerable.Range(0, MixGrid.Washes.Length).Select(wash => InWash(parts, mix, wash, paper, wish)).MinBy(recipe => recipe.Rank)!;
+        Enumerable
+            .Range(0, MixGrid.Washes.Length)
+            .Select(wash => InWash(parts, mix, wash, paper, wish))
+            .MinBy(recipe => recipe.Rank)!;
 
     private static Recipe InWash(ImmutableArray<RecipePart> parts, PaintOptics mix, int wash, Spectrum paper, Lab wish)
     {
         var (strength, layers) = MixGrid.Washes[wash];
         var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, layers * strength.LoadOfOneLayer));
         var difference = Ciede2000.Difference(wish, colour);
-        return new Recipe(parts, strength, layers, colour, difference, difference + MixGrid.Price(parts.Length, layers));
+        return new Recipe(
+            parts,
+            strength,
+            layers,
+            colour,
+            difference,
+            difference + MixGrid.Price(parts.Length, layers)
+        );
     }
 
     /// <summary>The best mixes so far, by ranks that may be a little off, and whatever comes near the last place.</summary>
@@ -143,15 +173,20 @@ public sealed class RecipeIndex
 
         public void Offer(double rank, int mix, int wash)
         {
-            if (rank > Bar) return;
+            if (rank > Bar)
+                return;
             near.Add((rank, mix, wash));
             var place = best.FindIndex(entry => entry.Mix == mix);
-            if (place >= 0 && best[place].Rank <= rank) return;
-            if (place >= 0) best.RemoveAt(place);
+            if (place >= 0 && best[place].Rank <= rank)
+                return;
+            if (place >= 0)
+                best.RemoveAt(place);
             best.Add((rank, mix));
             best.Sort();
-            if (best.Count > count) best.RemoveAt(count);
-            if (best.Count == count) Bar = best[^1].Rank + Margin;
+            if (best.Count > count)
+                best.RemoveAt(count);
+            if (best.Count == count)
+                Bar = best[^1].Rank + Margin;
         }
     }
 }

@@ -54,10 +54,13 @@ public static class ShadowAndLight
         return new Lab(wanted, colour.A * kept, colour.B * kept);
     }
 
-    private const double ReddestFrom = 340, ReddestTo = 50, LeastChroma = 20; // hue degrees and chroma of what is called red
+    private const double ReddestFrom = 340,
+        ReddestTo = 50,
+        LeastChroma = 20; // hue degrees and chroma of what is called red
 
     /// <summary>Is this a red, which black would dull?</summary>
-    public static bool IsRed(Lab colour) => colour.Chroma >= LeastChroma && (colour.Hue >= ReddestFrom || colour.Hue <= ReddestTo);
+    public static bool IsRed(Lab colour) =>
+        colour.Chroma >= LeastChroma && (colour.Hue >= ReddestFrom || colour.Hue <= ReddestTo);
 
     /// <summary>Deeper versions of a mix, the best first: for reds the brown glaze, else the one nearest in hue.</summary>
     /// <param name="index">The palette on the paper; greys and blacks should be left out of it.</param>
@@ -67,8 +70,13 @@ public static class ShadowAndLight
     /// <param name="parts">The mix.</param>
     /// <param name="strength">Its strength.</param>
     public static ImmutableArray<Tone> Shadows(
-        RecipeIndex index, IReadOnlyList<PaintOptics> palette, IReadOnlyList<int> browns, Spectrum paper,
-        ImmutableArray<RecipePart> parts, Strength strength)
+        RecipeIndex index,
+        IReadOnlyList<PaintOptics> palette,
+        IReadOnlyList<int> browns,
+        Spectrum paper,
+        ImmutableArray<RecipePart> parts,
+        Strength strength
+    )
     {
         ArgumentNullException.ThrowIfNull(index);
         ArgumentNullException.ThrowIfNull(browns);
@@ -77,16 +85,30 @@ public static class ShadowAndLight
         var colour = SpectralColour.ToLab(dry);
         var wanted = Math.Max(0, colour.L - Step);
         var glaze = browns
-            .SelectMany(brown => Strength.Ladder, (brown, water) => new Tone(
-                ToneWay.BrownGlaze, [new RecipePart(brown, 1)], water, 1,
-                SpectralColour.ToLab(KubelkaMunk.Over(dry, palette[brown], water.LoadOfOneLayer))))
+            .SelectMany(
+                brown => Strength.Ladder,
+                (brown, water) =>
+                    new Tone(
+                        ToneWay.BrownGlaze,
+                        [new RecipePart(brown, 1)],
+                        water,
+                        1,
+                        SpectralColour.ToLab(KubelkaMunk.Over(dry, palette[brown], water.LoadOfOneLayer))
+                    )
+            )
             .MinBy(tone => Math.Abs(tone.Predicted.L - wanted));
-        var layer = new Tone(ToneWay.AnotherLayer, parts, strength, 2,
-            SpectralColour.ToLab(KubelkaMunk.Over(dry, mix, strength.LoadOfOneLayer)));
+        var layer = new Tone(
+            ToneWay.AnotherLayer,
+            parts,
+            strength,
+            2,
+            SpectralColour.ToLab(KubelkaMunk.Over(dry, mix, strength.LoadOfOneLayer))
+        );
         Tone?[] ways = [layer, Sibling(index, colour with { L = wanted }), glaze];
         return
         [
-            .. ways.OfType<Tone>().Where(tone => tone.Predicted.L < colour.L)
+            .. ways.OfType<Tone>()
+                .Where(tone => tone.Predicted.L < colour.L)
                 .OrderBy(tone => IsRed(colour) && tone.Way == ToneWay.BrownGlaze ? 0 : 1)
                 .ThenBy(tone => Ciede2000.Difference(tone.Predicted, colour with { L = wanted })),
         ];
@@ -94,20 +116,32 @@ public static class ShadowAndLight
 
     /// <summary>Lighter versions of a mix: with more water, and a paler sibling, the nearest in hue first.</summary>
     public static ImmutableArray<Tone> Lights(
-        RecipeIndex index, IReadOnlyList<PaintOptics> palette, Spectrum paper, ImmutableArray<RecipePart> parts, Strength strength)
+        RecipeIndex index,
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        ImmutableArray<RecipePart> parts,
+        Strength strength
+    )
     {
         ArgumentNullException.ThrowIfNull(index);
         var mix = RecipeIndex.Optics(palette, parts);
         var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, strength.LoadOfOneLayer));
         var target = Lighter(colour, Step, SpectralColour.ToLab(paper));
-        var thinner = Strength.Ladder.Where(water => water.WaterParts > strength.WaterParts)
-            .Select(water => new Tone(ToneWay.MoreWater, parts, water, 1,
-                SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, water.LoadOfOneLayer))))
+        var thinner = Strength
+            .Ladder.Where(water => water.WaterParts > strength.WaterParts)
+            .Select(water => new Tone(
+                ToneWay.MoreWater,
+                parts,
+                water,
+                1,
+                SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, water.LoadOfOneLayer))
+            ))
             .MinBy(tone => Math.Abs(tone.Predicted.L - target.L));
         Tone?[] ways = [thinner, Sibling(index, target)];
         return
         [
-            .. ways.OfType<Tone>().Where(tone => tone.Predicted.L > colour.L)
+            .. ways.OfType<Tone>()
+                .Where(tone => tone.Predicted.L > colour.L)
                 .OrderBy(tone => Ciede2000.Difference(tone.Predicted, target)),
         ];
     }

@@ -28,9 +28,15 @@ public static class Siblings
 
         int? Nearest(int direction)
         {
-            var family = Enumerable.Range(0, others.Count)
-                .Where(place => direction * (others[place].L - colour.L) >= LeastStep && SameHue(colour, others[place])).ToList();
-            return family.Count == 0 ? null : family.MinBy(place => Ciede2000.Difference(others[place], colour with { L = colour.L + direction * Step }));
+            var family = Enumerable
+                .Range(0, others.Count)
+                .Where(place => direction * (others[place].L - colour.L) >= LeastStep && SameHue(colour, others[place]))
+                .ToList();
+            return family.Count == 0
+                ? null
+                : family.MinBy(place =>
+                    Ciede2000.Difference(others[place], colour with { L = colour.L + direction * Step })
+                );
         }
     }
 

@@ -35,7 +35,8 @@ public sealed record MudPair(int One, int Other, Lab Overlap);
 public static class Together
 {
     private const double Beyond = 2.5; // times the middle deviation
-    private const double LeastChroma = 18, LeastDepth = 14; // beyond the middle, in chroma and in L*, to be called standing out
+    private const double LeastChroma = 18,
+        LeastDepth = 14; // beyond the middle, in chroma and in L*, to be called standing out
     private const double MudShare = 0.65; // of the mean chroma of the two
     private const double MudFrom = 15; // chroma of both, that there is something to lose
 
@@ -43,20 +44,32 @@ public static class Together
     public static ImmutableArray<StandOut> Loud(IReadOnlyList<LaidWash> washes, Spectrum paper)
     {
         ArgumentNullException.ThrowIfNull(washes);
-        if (washes.Count < 3) return []; // out of two, neither is the odd one
+        if (washes.Count < 3)
+            return []; // out of two, neither is the odd one
         var colours = washes.Select(wash => Look(wash.Mix, wash.Load, paper)).ToList();
         var (chroma, mostChroma) = Limit([.. colours.Select(c => c.Chroma)], LeastChroma);
         var (depth, mostDepth) = Limit([.. colours.Select(c => 100 - c.L)], LeastDepth);
         return
         [
-            .. Enumerable.Range(0, washes.Count).Where(place => colours[place].Chroma > mostChroma || 100 - colours[place].L > mostDepth)
+            .. Enumerable
+                .Range(0, washes.Count)
+                .Where(place => colours[place].Chroma > mostChroma || 100 - colours[place].L > mostDepth)
                 .Select(place =>
                 {
-                    var fitting = Strength.Ladder.Where(water => water.LoadOfOneLayer < washes[place].Load)
-                        .Select(water => (Water: (Strength?)water, Then: Look(washes[place].Mix, water.LoadOfOneLayer, paper)))
-                        .FirstOrDefault(thinner => thinner.Then.Chroma <= mostChroma && 100 - thinner.Then.L <= mostDepth);
+                    var fitting = Strength
+                        .Ladder.Where(water => water.LoadOfOneLayer < washes[place].Load)
+                        .Select(water =>
+                            (Water: (Strength?)water, Then: Look(washes[place].Mix, water.LoadOfOneLayer, paper))
+                        )
+                        .FirstOrDefault(thinner =>
+                            thinner.Then.Chroma <= mostChroma && 100 - thinner.Then.L <= mostDepth
+                        );
                     return new StandOut(
-                        place, colours[place].Chroma > mostChroma, fitting.Water, fitting.Water is null ? colours[place] : fitting.Then);
+                        place,
+                        colours[place].Chroma > mostChroma,
+                        fitting.Water,
+                        fitting.Water is null ? colours[place] : fitting.Then
+                    );
                 }),
         ];
     }
@@ -72,21 +85,29 @@ public static class Together
             {
                 var (a, b) = (washes[one], washes[other]);
                 var (chroma, otherChroma) = (Look(a.Mix, a.Load, paper).Chroma, Look(b.Mix, b.Load, paper).Chroma);
-                if (Math.Min(chroma, otherChroma) < MudFrom) continue;
-                var overlap = SpectralColour.ToLab(KubelkaMunk.Over(KubelkaMunk.Over(paper, a.Mix, a.Load), b.Mix, b.Load));
-                if (overlap.Chroma < MudShare * (chroma + otherChroma) / 2) pairs.Add(new MudPair(one, other, overlap));
+                if (Math.Min(chroma, otherChroma) < MudFrom)
+                    continue;
+                var overlap = SpectralColour.ToLab(
+                    KubelkaMunk.Over(KubelkaMunk.Over(paper, a.Mix, a.Load), b.Mix, b.Load)
+                );
+                if (overlap.Chroma < MudShare * (chroma + otherChroma) / 2)
+                    pairs.Add(new MudPair(one, other, overlap));
             }
         }
         return pairs.ToImmutable();
     }
 
-    private static Lab Look(PaintOptics mix, double load, Spectrum paper) => SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, load));
+    private static Lab Look(PaintOptics mix, double load, Spectrum paper) =>
+        SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, load));
 
     /// <summary>The middle, and what lies far beyond it: some times the middle deviation, and at least so much.</summary>
     private static (double Middle, double Most) Limit(List<double> values, double least)
     {
         var middle = Median(values);
-        return (middle, middle + Math.Max(least, Beyond * Median(values.ConvertAll(value => Math.Abs(value - middle)))));
+        return (
+            middle,
+            middle + Math.Max(least, Beyond * Median(values.ConvertAll(value => Math.Abs(value - middle))))
+        );
     }
 
     private static double Median(List<double> values)

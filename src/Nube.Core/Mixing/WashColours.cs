@@ -15,12 +15,15 @@ internal sealed class WashColours
     /// <summary>Greatest error of a colour, in L*, a* or b*.</summary>
     public const double Tolerance = 0.001;
 
-    private static readonly int Padded = (Spectrum.Bands + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
+    private static readonly int Padded =
+        (Spectrum.Bands + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
     private static readonly float[] WeightX = Pad(SpectralColour.WeightsOf(0), 0);
     private static readonly float[] WeightY = Pad(SpectralColour.WeightsOf(1), 0);
     private static readonly float[] WeightZ = Pad(SpectralColour.WeightsOf(2), 0);
     private static readonly float[] Loads =
-        [.. MixGrid.Washes.Select(wash => (float)(wash.Layers * wash.Strength.LoadOfOneLayer))];
+    [
+        .. MixGrid.Washes.Select(wash => (float)(wash.Layers * wash.Strength.LoadOfOneLayer)),
+    ];
 
     /// <summary>
     /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of theirs;
@@ -28,14 +31,20 @@ internal sealed class WashColours
     /// </summary>
     private static readonly (int One, int Other)[] Sums =
     [
-        .. Loads.Index().Select(load => (
-            from one in Enumerable.Range(0, load.Index)
-            from other in Enumerable.Range(one, load.Index - one)
-            where Math.Abs(Loads[one] + Loads[other] - load.Item) < 1e-6
-            select (one, other)).FirstOrDefault((-1, -1))),
+        .. Loads
+            .Index()
+            .Select(load =>
+                (
+                    from one in Enumerable.Range(0, load.Index)
+                    from other in Enumerable.Range(one, load.Index - one)
+                    where Math.Abs(Loads[one] + Loads[other] - load.Item) < 1e-6
+                    select (one, other)
+                ).FirstOrDefault((-1, -1))
+            ),
     ];
 
-    private static readonly int PaddedWashes = (Loads.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
+    private static readonly int PaddedWashes =
+        (Loads.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
 
     private readonly float[][] absorption;
     private readonly float[] scattering;
@@ -54,7 +63,8 @@ internal sealed class WashColours
     /// <param name="colours">L, a and b for each wash of the grid, one after the other.</param>
     public void Compute(in PackedMix mix, Span<float> colours)
     {
-        Span<float> k = stackalloc float[Padded], d = stackalloc float[Padded];
+        Span<float> k = stackalloc float[Padded],
+            d = stackalloc float[Padded];
         k.Clear();
         var total = (float)mix.TotalParts;
         var s = 0f;
@@ -72,7 +82,9 @@ internal sealed class WashColours
             Vector.SquareRoot(absorbs * (absorbs + new Vector<float>(2 * s))).CopyTo(d[band..]);
         }
         Span<float> e = stackalloc float[Loads.Length * Padded];
-        Span<float> x = stackalloc float[PaddedWashes], y = stackalloc float[PaddedWashes], z = stackalloc float[PaddedWashes];
+        Span<float> x = stackalloc float[PaddedWashes],
+            y = stackalloc float[PaddedWashes],
+            z = stackalloc float[PaddedWashes];
         x.Fill(1);
         y.Fill(1);
         z.Fill(1);
@@ -83,9 +95,11 @@ internal sealed class WashColours
             for (var band = 0; band < Padded; band += Vector<float>.Count)
             {
                 var deep = new Vector<float>(d[band..]);
-                var passes = one < 0
-                    ? Vector.Exp(-2 * Loads[wash] * deep)
-                    : new Vector<float>(e[(one * Padded + band)..]) * new Vector<float>(e[(other * Padded + band)..]);
+                var passes =
+                    one < 0
+                        ? Vector.Exp(-2 * Loads[wash] * deep)
+                        : new Vector<float>(e[(one * Padded + band)..])
+                            * new Vector<float>(e[(other * Padded + band)..]);
                 passes.CopyTo(e[(wash * Padded + band)..]);
                 var u = Vector<float>.One - passes;
                 var v = deep * (Vector<float>.One + passes);
@@ -101,11 +115,18 @@ internal sealed class WashColours
         for (var wash = 0; wash < PaddedWashes; wash += Vector<float>.Count)
         {
             var (fx, fy, fz) = (
-                F(new Vector<float>(x[wash..]) / (float)Xyz.D65White.X), F(new Vector<float>(y[wash..])), F(new Vector<float>(z[wash..]) / (float)Xyz.D65White.Z));
+                F(new Vector<float>(x[wash..]) / (float)Xyz.D65White.X),
+                F(new Vector<float>(y[wash..])),
+                F(new Vector<float>(z[wash..]) / (float)Xyz.D65White.Z)
+            );
             for (var i = 0; i < Vector<float>.Count && wash + i < Loads.Length; i++)
             {
                 var at = 3 * (wash + i);
-                (colours[at], colours[at + 1], colours[at + 2]) = (116 * fy[i] - 16, 500 * (fx[i] - fy[i]), 200 * (fy[i] - fz[i]));
+                (colours[at], colours[at + 1], colours[at + 2]) = (
+                    116 * fy[i] - 16,
+                    500 * (fx[i] - fy[i]),
+                    200 * (fy[i] - fz[i])
+                );
             }
         }
     }
@@ -116,7 +137,10 @@ internal sealed class WashColours
         const float knee = 6f / 29;
         var root = Vector.Exp(Vector.Log(Vector.Max(t, new Vector<float>(1e-6f))) * (1f / 3));
         return Vector.ConditionalSelect(
-            Vector.GreaterThan(t, new Vector<float>(knee * knee * knee)), root, t * (1 / (3 * knee * knee)) + new Vector<float>(4f / 29));
+            Vector.GreaterThan(t, new Vector<float>(knee * knee * knee)),
+            root,
+            t * (1 / (3 * knee * knee)) + new Vector<float>(4f / 29)
+        );
     }
 
     /// <summary>What stands in the bands beyond the spectrum: weights of 0, and 1 to keep the formula finite.</summary>
@@ -124,7 +148,8 @@ internal sealed class WashColours
     {
         var padded = new float[Padded];
         Array.Fill(padded, rest);
-        for (var band = 0; band < values.Length; band++) padded[band] = (float)values[band];
+        for (var band = 0; band < values.Length; band++)
+            padded[band] = (float)values[band];
         return padded;
     }
 }
@@ -138,7 +163,8 @@ internal readonly record struct PackedMix
     public PackedMix(ImmutableArray<RecipePart> parts)
     {
         bits = (ulong)parts.Length << 48;
-        for (var i = 0; i < parts.Length; i++) bits |= ((ulong)parts[i].Colourant << 8 | (uint)parts[i].Parts) << (16 * i);
+        for (var i = 0; i < parts.Length; i++)
+            bits |= ((ulong)parts[i].Colourant << 8 | (uint)parts[i].Parts) << (16 * i);
     }
 
     /// <summary>How many colourants.</summary>
@@ -159,7 +185,8 @@ internal readonly record struct PackedMix
         get
         {
             var set = 0UL;
-            for (var i = 0; i < Count; i++) set |= 1UL << ColourantAt(i);
+            for (var i = 0; i < Count; i++)
+                set |= 1UL << ColourantAt(i);
             return set;
         }
     }
@@ -170,7 +197,8 @@ internal readonly record struct PackedMix
         get
         {
             var parts = ImmutableArray.CreateBuilder<RecipePart>(Count);
-            for (var i = 0; i < Count; i++) parts.Add(new RecipePart(ColourantAt(i), PartsAt(i)));
+            for (var i = 0; i < Count; i++)
+                parts.Add(new RecipePart(ColourantAt(i), PartsAt(i)));
             return parts.MoveToImmutable();
         }
     }

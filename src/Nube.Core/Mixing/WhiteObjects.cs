@@ -16,7 +16,8 @@ public sealed record WhiteTint(int Colourant, Strength Water, Lab Predicted, boo
 public static class WhiteObjects
 {
     private const double Depth = 7; // L* below the paper: seen as shadow, still white
-    private const double CoolFrom = 230, CoolTo = 320; // degrees: blues and violets
+    private const double CoolFrom = 230,
+        CoolTo = 320; // degrees: blues and violets
     private const double LeastChroma = 3;
 
     /// <summary>One part colour to so many parts water, thinner than a wash that is meant to be a colour.</summary>
@@ -30,10 +31,22 @@ public static class WhiteObjects
         var wanted = bare.L - Depth;
         return
         [
-            .. palette.Select((paint, place) => ThinWashes
-                    .Select(water => Tint(place, water, SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer)), bare))
-                    .MinBy(tint => Math.Abs(tint.Predicted.L - wanted))!)
-                .OrderBy(tint => tint.Cool ? 0 : 1).ThenBy(tint => Math.Abs(tint.Predicted.L - wanted)),
+            .. palette
+                .Select(
+                    (paint, place) =>
+                        ThinWashes
+                            .Select(water =>
+                                Tint(
+                                    place,
+                                    water,
+                                    SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer)),
+                                    bare
+                                )
+                            )
+                            .MinBy(tint => Math.Abs(tint.Predicted.L - wanted))!
+                )
+                .OrderBy(tint => tint.Cool ? 0 : 1)
+                .ThenBy(tint => Math.Abs(tint.Predicted.L - wanted)),
         ];
     }
 
@@ -41,6 +54,11 @@ public static class WhiteObjects
     private static WhiteTint Tint(int colourant, Strength water, Lab predicted, Lab bare)
     {
         var away = new Lab(predicted.L, predicted.A - bare.A, predicted.B - bare.B);
-        return new WhiteTint(colourant, water, predicted, away.Chroma >= LeastChroma && away.Hue is >= CoolFrom and <= CoolTo);
+        return new WhiteTint(
+            colourant,
+            water,
+            predicted,
+            away.Chroma >= LeastChroma && away.Hue is >= CoolFrom and <= CoolTo
+        );
     }
 }

@@ -64,12 +64,15 @@ public static class KubelkaMunk
     public static double Absorption(double reflectance, double scattering, double load, double ground)
     {
         // Reflectance falls as K rises, so bisection on ln K is safe; 50 halvings leave a relative error of 1e-14.
-        double low = Math.Log(LeastAbsorption), high = Math.Log(MostAbsorption);
+        double low = Math.Log(LeastAbsorption),
+            high = Math.Log(MostAbsorption);
         for (var halving = 0; halving < 50; halving++)
         {
             var middle = (low + high) / 2;
-            if (Reflectance(Math.Exp(middle), scattering, load, ground) > reflectance) low = middle;
-            else high = middle;
+            if (Reflectance(Math.Exp(middle), scattering, load, ground) > reflectance)
+                low = middle;
+            else
+                high = middle;
         }
         return Math.Exp((low + high) / 2);
     }

@@ -15,12 +15,14 @@ public sealed record PaintOptics(Spectrum Absorption, double Scattering)
     public static PaintOptics Mix(IReadOnlyList<(PaintOptics Paint, double Parts)> ingredients)
     {
         ArgumentNullException.ThrowIfNull(ingredients);
-        if (ingredients.Count == 0) throw new ArgumentException("A mix needs a colourant.", nameof(ingredients));
+        if (ingredients.Count == 0)
+            throw new ArgumentException("A mix needs a colourant.", nameof(ingredients));
         if (ingredients.Any(i => !(i.Parts > 0)))
             throw new ArgumentException("Every colourant of a mix has parts above 0.", nameof(ingredients));
         var total = ingredients.Sum(i => i.Parts);
         return new PaintOptics(
             Spectrum.From(band => ingredients.Sum(i => i.Parts * i.Paint.Absorption[band]) / total),
-            ingredients.Sum(i => i.Parts * i.Paint.Scattering) / total);
+            ingredients.Sum(i => i.Parts * i.Paint.Scattering) / total
+        );
     }
 }

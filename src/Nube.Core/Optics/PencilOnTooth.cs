@@ -31,7 +31,13 @@ public static class PencilOnTooth
     public const double LoadOfTouch = 0.35;
 
     /// <summary>Load of one touch: a harder one leaves more, so that two hard layers are about a full one. From memory.</summary>
-    public static double LoadOf(Pressure pressure) => pressure switch { Pressure.Light => LoadOfTouch, Pressure.Medium => 0.45, _ => 0.6 };
+    public static double LoadOf(Pressure pressure) =>
+        pressure switch
+        {
+            Pressure.Light => LoadOfTouch,
+            Pressure.Medium => 0.45,
+            _ => 0.6,
+        };
 
     /// <summary>A white pencil: it hides, and absorbs next to nothing. K and S per unit load are from memory.</summary>
     public static PaintOptics White { get; } = new(Spectrum.Flat(0.002), 1.0);
@@ -39,15 +45,35 @@ public static class PencilOnTooth
     /// <summary>Layers after which the paper takes no more.</summary>
     public static int MostLayers(PaperTexture texture, Pressure pressure)
     {
-        var tooth = texture switch { PaperTexture.Smooth => 6, PaperTexture.Vellum => 10, _ => 12 };
-        return pressure switch { Pressure.Light => tooth, Pressure.Medium => (tooth + 1) / 2, _ => 2 };
+        var tooth = texture switch
+        {
+            PaperTexture.Smooth => 6,
+            PaperTexture.Vellum => 10,
+            _ => 12,
+        };
+        return pressure switch
+        {
+            Pressure.Light => tooth,
+            Pressure.Medium => (tooth + 1) / 2,
+            _ => 2,
+        };
     }
 
     /// <summary>Probability that a layer touches a point.</summary>
     public static double Touch(PaperTexture texture, Pressure pressure)
     {
-        var light = texture switch { PaperTexture.Smooth => 0.5, PaperTexture.Vellum => 0.38, _ => 0.28 };
-        return pressure switch { Pressure.Light => light, Pressure.Medium => (1 + 2 * light) / 3, _ => 0.92 };
+        var light = texture switch
+        {
+            PaperTexture.Smooth => 0.5,
+            PaperTexture.Vellum => 0.38,
+            _ => 0.28,
+        };
+        return pressure switch
+        {
+            Pressure.Light => light,
+            Pressure.Medium => (1 + 2 * light) / 3,
+            _ => 0.92,
+        };
     }
 
     /// <summary>Dry layers of one pencil on a ground.</summary>
@@ -64,7 +90,8 @@ public static class PencilOnTooth
         var taken = Math.Min(layers, MostLayers(texture, pressure));
         var touch = Touch(texture, pressure);
         Span<double> shares = stackalloc double[taken + 1];
-        for (var k = 0; k <= taken; k++) shares[k] = Share(taken, k, touch);
+        for (var k = 0; k <= taken; k++)
+            shares[k] = Share(taken, k, touch);
         Span<double> look = stackalloc double[Spectrum.Bands];
         for (var band = 0; band < Spectrum.Bands; band++)
         {
@@ -83,18 +110,32 @@ public static class PencilOnTooth
     }
 
     /// <summary>The same layers with solvent and stump, dry again: the same load, even.</summary>
-    public static Spectrum Dissolved(PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground)
+    public static Spectrum Dissolved(
+        PaintOptics pencil,
+        int layers,
+        PaperTexture texture,
+        Pressure pressure,
+        Spectrum ground
+    )
     {
         var taken = Math.Min(layers, MostLayers(texture, pressure));
         return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * LoadOf(pressure));
     }
 
     /// <summary>The layers one by one until the paper takes no more.</summary>
-    public static ImmutableArray<Lab> Layers(PaintOptics pencil, PaperTexture texture, Pressure pressure, Spectrum ground) =>
-    [
-        .. Enumerable.Range(1, MostLayers(texture, pressure)).Select(n => SpectralColour.ToLab(Dry(pencil, n, texture, pressure, ground))),
-    ];
+    public static ImmutableArray<Lab> Layers(
+        PaintOptics pencil,
+        PaperTexture texture,
+        Pressure pressure,
+        Spectrum ground
+    ) =>
+        [
+            .. Enumerable
+                .Range(1, MostLayers(texture, pressure))
+                .Select(n => SpectralColour.ToLab(Dry(pencil, n, texture, pressure, ground))),
+        ];
 
     /// <summary>Probability of k of n, each with p.</summary>
-    private static double Share(int n, int k, double p) => SpecialFunctions.Binomial(n, k) * Math.Pow(p, k) * Math.Pow(1 - p, n - k);
+    private static double Share(int n, int k, double p) =>
+        SpecialFunctions.Binomial(n, k) * Math.Pow(p, k) * Math.Pow(1 - p, n - k);
 }

@@ -8,8 +8,7 @@ public readonly record struct Strength(int WaterParts)
 {
     /// <summary>The steps that a hand can mix by eye, strongest first: 1:0, 1:1, 1:2, 1:4, 1:8, 1:16.</summary>
     /// <remarks>Common practice, no source: each step about doubles the water.</remarks>
-    public static ImmutableArray<Strength> Ladder { get; } =
-        [new(0), new(1), new(2), new(4), new(8), new(16)];
+    public static ImmutableArray<Strength> Ladder { get; } = [new(0), new(1), new(2), new(4), new(8), new(16)];
 
     /// <summary>Load that one layer leaves: X = p / (p + w) for p parts colour and w parts water.</summary>
     public double LoadOfOneLayer => 1.0 / (1 + WaterParts);

@@ -38,11 +38,15 @@ public sealed class CardFold(Paints paints)
         ArgumentNullException.ThrowIfNull(there);
         ArgumentNullException.ThrowIfNull(pass);
         var acts = OldPasses.ActsOf(pass);
-        if (instead is not null) acts = [.. acts.Select(act => act.With(instead, pass.Mix))];
-        if (share < 1) acts = [.. acts.Select(act => act.Kind == ActKind.Lay ? act with { Share = act.Share * share } : act)];
-        if (acts.IsEmpty) return there;
+        if (instead is not null)
+            acts = [.. acts.Select(act => act.With(instead, pass.Mix))];
+        if (share < 1)
+            acts = [.. acts.Select(act => act.Kind == ActKind.Lay ? act with { Share = act.Share * share } : act)];
+        if (acts.IsEmpty)
+            return there;
         var areas = there.Areas.ToBuilder();
-        foreach (var area in pass.Areas) areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, bare), Lay);
+        foreach (var area in pass.Areas)
+            areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, bare), Lay);
         return new CardSurface(areas.ToImmutable());
     }
 

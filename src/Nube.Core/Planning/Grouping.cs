@@ -30,7 +30,12 @@ internal static class Grouping
     public static List<List<Pass>> Together(ImmutableArray<Pass> singles, IEnumerable<(int One, int Other)> touching)
     {
         var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToHashSet();
-        return [.. singles.GroupBy(pass => pass.WholeCard ? (object)pass.Index : Alike(pass)).SelectMany(group => Apart(group, touch))];
+        return
+        [
+            .. singles
+                .GroupBy(pass => pass.WholeCard ? (object)pass.Index : Alike(pass))
+                .SelectMany(group => Apart(group, touch)),
+        ];
     }
 
     /// <summary>Smaller sets where the larger ones make hands wait; null where they do not, or not enough.</summary>
@@ -40,19 +45,28 @@ internal static class Grouping
     /// <param name="touching">Which areas touch.</param>
     /// <param name="pace">What decides.</param>
     public static List<List<Pass>>? WithoutWaits(
-        ImmutableArray<Pass> singles, List<List<Pass>> sets, ImmutableArray<Pass> together, IReadOnlyCollection<(int One, int Other)> touching, Pace pace)
+        ImmutableArray<Pass> singles,
+        List<List<Pass>> sets,
+        ImmutableArray<Pass> together,
+        IReadOnlyCollection<(int One, int Other)> touching,
+        Pace pace
+    )
     {
         // With a heat tool nothing waits for drying; who wants few rinses would rather wait.
-        if (pace.Options.Heat || pace.Options.Turns != Turns.Soonest || together.Length == singles.Length) return null;
+        if (pace.Options.Heat || pace.Options.Turns != Turns.Soonest || together.Length == singles.Length)
+            return null;
         var (hands, large) = (Hands(together, pace), new OneCardOrder(together, touching, pace).Seconds);
-        if (large <= hands) return null;
+        if (large <= hands)
+            return null;
         var card = new OneCardOrder(singles, touching, pace);
-        if (large <= WorthSteps * card.Seconds) return null;
+        if (large <= WorthSteps * card.Seconds)
+            return null;
         var limit = Math.Max(hands, card.Seconds);
         foreach (var set in sets)
         {
             // Each joins the first before it that takes it.
-            foreach (var (place, pass) in set.Index()) _ = set[..place].Exists(home => card.Join(pass, home, limit));
+            foreach (var (place, pass) in set.Index())
+                _ = set[..place].Exists(home => card.Join(pass, home, limit));
         }
         return card.Sets;
     }
@@ -60,7 +74,8 @@ internal static class Grouping
     /// <summary>About how long the hands are busy with all cards when every mix is taken up once, s.</summary>
     private static double Hands(ImmutableArray<Pass> together, Pace pace) =>
         pace.Cards * together.Sum(pass => pace.Hand.PaintSeconds(pass) + pace.Hand.NextCardSeconds)
-        + together.DistinctBy(pass => string.Join('|', pass.Mixes.Select(mix => mix.Key))).Count() * pace.Hand.NextMixSeconds;
+        + together.DistinctBy(pass => string.Join('|', pass.Mixes.Select(mix => mix.Key))).Count()
+            * pace.Hand.NextMixSeconds;
 
     /// <summary>Few sets in which none touch that may not: each goes into the first that takes it, the largest areas first.</summary>
     private static List<List<Pass>> Apart(IEnumerable<Pass> alike, HashSet<(int, int)> touch)
@@ -68,13 +83,25 @@ internal static class Grouping
         var sets = new List<List<Pass>>();
         foreach (var pass in alike.OrderByDescending(pass => pass.PaintedMm2).ThenBy(pass => pass.Areas[0]))
         {
-            var home = sets.Find(set => RunningTogether.MayTouch(pass) || !set.Exists(other => touch.Contains((pass.Areas[0], other.Areas[0]))));
-            if (home is null) sets.Add(home = []);
+            var home = sets.Find(set =>
+                RunningTogether.MayTouch(pass) || !set.Exists(other => touch.Contains((pass.Areas[0], other.Areas[0])))
+            );
+            if (home is null)
+                sets.Add(home = []);
             home.Add(pass);
         }
         return sets;
     }
 
     private static object Alike(Pass pass) =>
-        (pass.Method, pass.Stroke, pass.Phase, pass.Layer, pass.Zone, pass.Water, string.Join('|', pass.Mixes.Select(mix => mix.Key)), pass.Acts.Sum(act => act.Times));
+        (
+            pass.Method,
+            pass.Stroke,
+            pass.Phase,
+            pass.Layer,
+            pass.Zone,
+            pass.Water,
+            string.Join('|', pass.Mixes.Select(mix => mix.Key)),
+            pass.Acts.Sum(act => act.Times)
+        );
 }

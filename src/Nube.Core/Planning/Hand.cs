@@ -21,7 +21,8 @@ public sealed record Hand(
     double SecondsPerMm2,
     double NextCardSeconds,
     double NextMixSeconds,
-    double LighterMixSeconds)
+    double LighterMixSeconds
+)
 {
     private const double Lighter = 1; // L* by which the next mix must be lighter for the brush to be cleaner; this project's own
 
@@ -38,7 +39,11 @@ public sealed record Hand(
     {
         ArgumentNullException.ThrowIfNull(pass);
         var areas = pass.WholeCard ? 1 : pass.Areas.Length;
-        return FactorOf(pass) * (areas * SecondsPerArea + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds));
+        return FactorOf(pass)
+            * (
+                areas * SecondsPerArea
+                + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds)
+            );
     }
 
     /// <summary>To make ready for a pass after another, s.</summary>
@@ -50,8 +55,10 @@ public sealed record Hand(
         var tool = next.Sheet.Tool;
         if (last is not null && last.Sheet.Tool == tool)
         {
-            if (SameOnTool(last, next)) return NextCardSeconds;
-            if (tool != Tool.Brush) return StrokeTable.Of(tool).ChangeSeconds;
+            if (SameOnTool(last, next))
+                return NextCardSeconds;
+            if (tool != Tool.Brush)
+                return StrokeTable.Of(tool).ChangeSeconds;
             return next.Lightness > last.Lightness + Lighter ? LighterMixSeconds : NextMixSeconds;
         }
         return tool == Tool.Brush ? NextMixSeconds : StrokeTable.Of(tool).TakeSeconds;

@@ -18,12 +18,20 @@ public static class Heating
     public const double WorthSeconds = 60;
 
     private const Traits Forbidden =
-        Traits.Wax | Traits.Solvent | Traits.Alcohol | Traits.PencilStroke | Traits.Foam | Traits.Paste | Traits.SlowShine | Traits.Spray;
+        Traits.Wax
+        | Traits.Solvent
+        | Traits.Alcohol
+        | Traits.PencilStroke
+        | Traits.Foam
+        | Traits.Paste
+        | Traits.SlowShine
+        | Traits.Spray;
 
     /// <summary>After this pass the card stays away from heat.</summary>
     public static bool Forbids(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        return (pass.Sheet.Brings & Forbidden) != 0 || pass.Sheet.Leaves is Leaves.Solvent or Leaves.Alcohol or Leaves.ThickWhite;
+        return (pass.Sheet.Brings & Forbidden) != 0
+            || pass.Sheet.Leaves is Leaves.Solvent or Leaves.Alcohol or Leaves.ThickWhite;
     }
 }

@@ -17,29 +17,38 @@ public sealed record PlacedTask(IdleTask Task, int? BeforeStep);
 public static class Idle
 {
     // From memory, for one card.
-    private const double GreetingSeconds = 45, BaseSeconds = 60, SwatchSeconds = 120;
+    private const double GreetingSeconds = 45,
+        BaseSeconds = 60,
+        SwatchSeconds = 120;
 
     /// <summary>What is to be done on nearly every run: swatches, greetings, bases.</summary>
     public static ImmutableArray<IdleTask> Usual(int cards) =>
-    [
-        new("swatch the palette on a scrap of the same paper", SwatchSeconds),
-        .. Enumerable.Range(1, cards).Select(card => new IdleTask("stamp the greeting", GreetingSeconds, card)),
-        .. Enumerable.Range(1, cards).Select(card => new IdleTask("cut and score the base", BaseSeconds, card)),
-    ];
+        [
+            new("swatch the palette on a scrap of the same paper", SwatchSeconds),
+            .. Enumerable.Range(1, cards).Select(card => new IdleTask("stamp the greeting", GreetingSeconds, card)),
+            .. Enumerable.Range(1, cards).Select(card => new IdleTask("cut and score the base", BaseSeconds, card)),
+        ];
 
     /// <summary>Tasks as they are said: "stamp the greeting for cards 1 to 6".</summary>
     public static ImmutableArray<string> InWords(IEnumerable<IdleTask> tasks)
     {
         ArgumentNullException.ThrowIfNull(tasks);
-        return [.. tasks.GroupBy(task => task.Name).Select(same => $"{same.Key}{For([.. same.Select(task => task.Card).OfType<int>().Order()])}")];
+        return
+        [
+            .. tasks
+                .GroupBy(task => task.Name)
+                .Select(same => $"{same.Key}{For([.. same.Select(task => task.Card).OfType<int>().Order()])}"),
+        ];
 
-        static string For(int[] cards) => cards switch
-        {
-            [] => "",
-            [var one] => $" for card {one}",
-            [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 => $" for cards {first} to {last}",
-            _ => $" for cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
-        };
+        static string For(int[] cards) =>
+            cards switch
+            {
+                [] => "",
+                [var one] => $" for card {one}",
+                [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 =>
+                    $" for cards {first} to {last}",
+                _ => $" for cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
+            };
     }
 
     /// <summary>Tasks in the waits of a plan, in their order, each into the first wait that still has room for it; no step starts later.</summary>
@@ -47,13 +56,18 @@ public static class Idle
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(tasks);
-        var room = plan.Steps.Where(step => step.Wait is not null).ToDictionary(step => step.Number, step => step.Wait!.Seconds);
+        var room = plan
+            .Steps.Where(step => step.Wait is not null)
+            .ToDictionary(step => step.Number, step => step.Wait!.Seconds);
         return
         [
             .. tasks.Select(task =>
             {
-                var into = plan.Steps.FirstOrDefault(step => room.GetValueOrDefault(step.Number) >= task.Seconds)?.Number;
-                if (into is { } number) room[number] -= task.Seconds;
+                var into = plan
+                    .Steps.FirstOrDefault(step => room.GetValueOrDefault(step.Number) >= task.Seconds)
+                    ?.Number;
+                if (into is { } number)
+                    room[number] -= task.Seconds;
                 return new PlacedTask(task, into);
             }),
         ];

@@ -17,17 +17,27 @@ public static class LayingOut
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(setting);
         var done = plan.Steps.Select(plan.PassOf).Distinct().ToList();
-        var colours = done.SelectMany(pass => pass.Mixes).SelectMany(mix => mix.Parts).Select(part => part.Colourant).Distinct().Order()
-            .GroupBy(place => colourants[place].Medium).OrderBy(kind => kind.Key)
+        var colours = done.SelectMany(pass => pass.Mixes)
+            .SelectMany(mix => mix.Parts)
+            .Select(part => part.Colourant)
+            .Distinct()
+            .Order()
+            .GroupBy(place => colourants[place].Medium)
+            .OrderBy(kind => kind.Key)
             .Select(kind => string.Join(", ", kind.Select(place => colourants[place].Name)));
         var embossed = setting.Dams == DamLines.None ? "" : ", embossing powder, a heat tool";
         var heat = plan.Steps.Any(step => step.HeatSeconds > 0) ? "a heat tool, tweezers, a heat-proof surface" : "";
         return
         [
-            FormattableString.Invariant($"{(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")} of {setting.Paper.Name}, and a scrap of it to swatch on"),
+            FormattableString.Invariant(
+                $"{(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")} of {setting.Paper.Name}, and a scrap of it to swatch on"
+            ),
             $"{setting.Ink.Name} with the stamp{embossed}",
             .. colours,
-            .. done.Select(pass => StrokeTable.Of(pass.Sheet.Tool).Name).Append(heat).Where(tool => tool.Length > 0).Distinct(),
+            .. done.Select(pass => StrokeTable.Of(pass.Sheet.Tool).Name)
+                .Append(heat)
+                .Where(tool => tool.Length > 0)
+                .Distinct(),
         ];
     }
 }

@@ -19,11 +19,27 @@ public sealed record Merged(ImmutableArray<Pass> Passes, ImmutableArray<int> Now
         var merged = Now.GroupBy(now => now).Single(group => group.Count() == 2).Key;
         var skipped = before.Options.Skipped.ToHashSet();
         // Where both were to be done, the later of the two steps is no more.
-        var gone = before.Steps.Where(step => Now[step.Pass] == merged).GroupBy(step => step.Card).Where(steps => steps.Count() == 2).Select(steps => steps.Max(step => step.Number)).ToList();
+        var gone = before
+            .Steps.Where(step => Now[step.Pass] == merged)
+            .GroupBy(step => step.Card)
+            .Where(steps => steps.Count() == 2)
+            .Select(steps => steps.Max(step => step.Number))
+            .ToList();
         return before.Options with
         {
-            Pinned = [.. before.Options.Pinned.Where(pin => Now[pin.Step.Pass] != merged).Select(pin => new Pin(At(pin.Step), pin.Place - gone.Count(number => number < pin.Place)))],
-            Skipped = [.. skipped.GroupBy(At).Where(steps => steps.Key.Pass != merged || steps.Count() == 2).Select(steps => steps.Key)],
+            Pinned =
+            [
+                .. before
+                    .Options.Pinned.Where(pin => Now[pin.Step.Pass] != merged)
+                    .Select(pin => new Pin(At(pin.Step), pin.Place - gone.Count(number => number < pin.Place))),
+            ],
+            Skipped =
+            [
+                .. skipped
+                    .GroupBy(At)
+                    .Where(steps => steps.Key.Pass != merged || steps.Count() == 2)
+                    .Select(steps => steps.Key),
+            ],
         };
 
         StepKey At(StepKey step) => step with { Pass = Now[step.Pass] };
@@ -39,21 +55,44 @@ public static class Merging
     /// <param name="other">Index of the other.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <exception cref="ImpossibleOrderException">They cannot be one; the reason says why.</exception>
-    public static Merged Merge(ImmutableArray<Pass> passes, int one, int other, IEnumerable<(int One, int Other)> touching)
+    public static Merged Merge(
+        ImmutableArray<Pass> passes,
+        int one,
+        int other,
+        IEnumerable<(int One, int Other)> touching
+    )
     {
         ArgumentNullException.ThrowIfNull(touching);
         ArgumentOutOfRangeException.ThrowIfNegative(Math.Min(one, other));
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(Math.Max(one, other), passes.Length);
         var (first, then) = (passes[Math.Min(one, other)], passes[Math.Max(one, other)]);
-        if (first.Index == then.Index) throw new ImpossibleOrderException("Choose two different passes.");
-        if (!first.Mixes.SequenceEqual(then.Mixes)) throw new ImpossibleOrderException("They take different mixes, so they are two passes.");
+        if (first.Index == then.Index)
+            throw new ImpossibleOrderException("Choose two different passes.");
+        if (!first.Mixes.SequenceEqual(then.Mixes))
+            throw new ImpossibleOrderException("They take different mixes, so they are two passes.");
         if (first.Stroke != then.Stroke || first.Zone != then.Zone || first.WholeCard || then.WholeCard)
-            throw new ImpossibleOrderException("They are done in different ways or on different parts, so they are two passes.");
-        if (first.Areas.Any(then.Areas.Contains)) throw new ImpossibleOrderException("They are two layers of the same area: the first must dry before the second.");
-        if (!RunningTogether.MayTouch(first) && touching.FirstOrDefault(t => (first.Areas.Contains(t.One) && then.Areas.Contains(t.Other)) || (first.Areas.Contains(t.Other) && then.Areas.Contains(t.One))) is var pair && pair != default)
-            throw new ImpossibleOrderException("Some of their areas touch: wet together they would run into each other.");
+            throw new ImpossibleOrderException(
+                "They are done in different ways or on different parts, so they are two passes."
+            );
+        if (first.Areas.Any(then.Areas.Contains))
+            throw new ImpossibleOrderException(
+                "They are two layers of the same area: the first must dry before the second."
+            );
+        if (
+            !RunningTogether.MayTouch(first)
+            && touching.FirstOrDefault(t =>
+                (first.Areas.Contains(t.One) && then.Areas.Contains(t.Other))
+                || (first.Areas.Contains(t.Other) && then.Areas.Contains(t.One))
+            )
+                is var pair
+            && pair != default
+        )
+            throw new ImpossibleOrderException(
+                "Some of their areas touch: wet together they would run into each other."
+            );
         var precedes = Precedence.Of(passes);
-        if (precedes[first.Index, then.Index]) throw new ImpossibleOrderException("Something must come between them.");
+        if (precedes[first.Index, then.Index])
+            throw new ImpossibleOrderException("Something must come between them.");
 
         var merged = PassBuilder.Together([first, then]) with
         {
@@ -61,8 +100,16 @@ public static class Merging
             Water = (Drying.BrushWater)Math.Max((int)first.Water, (int)then.Water),
             After = [.. first.After.Union(then.After)],
         };
-        var all = passes.Where(pass => pass != first && pass != then).Append(merged)
-            .Select(pass => pass with { After = [.. pass.After.Select(index => index == then.Index ? first.Index : index).Distinct()] }).ToList();
+        var all = passes
+            .Where(pass => pass != first && pass != then)
+            .Append(merged)
+            .Select(pass =>
+                pass with
+                {
+                    After = [.. pass.After.Select(index => index == then.Index ? first.Index : index).Distinct()],
+                }
+            )
+            .ToList();
         return InOrder(all, first.Index, then.Index);
     }
 
@@ -77,9 +124,18 @@ public static class Merging
                 ?? throw new ImpossibleOrderException("Something must come between them.");
             passes.Remove(next);
             numbers[next.Index] = ordered.Count;
-            ordered.Add(next with { Index = ordered.Count, After = [.. next.After.Select(index => numbers[index]).Order()] });
+            ordered.Add(
+                next with
+                {
+                    Index = ordered.Count,
+                    After = [.. next.After.Select(index => numbers[index]).Order()],
+                }
+            );
         }
         numbers[gone] = numbers[kept];
-        return new Merged(ordered.MoveToImmutable(), [.. numbers.OrderBy(number => number.Key).Select(number => number.Value)]);
+        return new Merged(
+            ordered.MoveToImmutable(),
+            [.. numbers.OrderBy(number => number.Key).Select(number => number.Value)]
+        );
     }
 }

@@ -28,25 +28,46 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
         // Where one card is quickly done, it is the hands that bound the run.
         var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
-        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast) return null;
-        var walked = problem.Steps(OrderSearch.Quick(problem, jobs, stop)).ToDictionary(step => step.Pass, step => step.StartSeconds);
+        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast)
+            return null;
+        var walked = problem
+            .Steps(OrderSearch.Quick(problem, jobs, stop))
+            .ToDictionary(step => step.Pass, step => step.StartSeconds);
         long Whole(double time) => (long)Math.Floor(time * Units);
-        var horizon = passes.Sum(pass => Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1);
+        var horizon = passes.Sum(pass =>
+            Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1
+        );
         var model = new CpModel();
-        var start = passes.ToDictionary(pass => pass, pass => model.NewIntVar(Whole(problem.LeastSetup(pass)), horizon, Name("start", pass)));
+        var start = passes.ToDictionary(
+            pass => pass,
+            pass => model.NewIntVar(Whole(problem.LeastSetup(pass)), horizon, Name("start", pass))
+        );
         var finish = model.NewIntVar(0, horizon, "finish");
-        foreach (var pass in passes) model.Add(finish >= start[pass] + Whole(problem.Times(pass).Paint));
+        foreach (var pass in passes)
+            model.Add(finish >= start[pass] + Whole(problem.Times(pass).Paint));
         // Before a pass its setup, then the pass: one after the other.
-        model.AddNoOverlap(passes.Select(pass => model.NewFixedSizeIntervalVar(
-            start[pass] - Whole(problem.LeastSetup(pass)), Whole(problem.LeastSetup(pass)) + Whole(problem.Times(pass).Paint), Name("hands", pass))));
+        model.AddNoOverlap(
+            passes.Select(pass =>
+                model.NewFixedSizeIntervalVar(
+                    start[pass] - Whole(problem.LeastSetup(pass)),
+                    Whole(problem.LeastSetup(pass)) + Whole(problem.Times(pass).Paint),
+                    Name("hands", pass)
+                )
+            )
+        );
         foreach (var one in passes)
         {
-            foreach (var other in passes.Where(other => other > one && (problem.Precedes[one, other] || problem.Conflict(one, other))))
+            foreach (
+                var other in passes.Where(other =>
+                    other > one && (problem.Precedes[one, other] || problem.Conflict(one, other))
+                )
+            )
             {
                 var before = model.NewBoolVar(Name("before", one * problem.Passes + other));
                 model.Add(start[other] >= start[one] + Gap(one, other)).OnlyEnforceIf(before);
                 model.Add(start[one] >= start[other] + Gap(other, one)).OnlyEnforceIf(before.Not());
-                if (problem.Precedes[one, other]) model.Add((LinearExpr)before == 1);
+                if (problem.Precedes[one, other])
+                    model.Add((LinearExpr)before == 1);
             }
         }
         foreach (var clique in problem.Cliques())
@@ -54,21 +75,57 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
             // What touches all the others is wet one after the other; this is what makes the bound strong.
             var wet = problem.OneAtATime(passes, clique);
             if (wet.Count > 2)
-                model.AddNoOverlap(wet.Select(pass => model.NewFixedSizeIntervalVar(start[pass], Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries), Name("wet", pass))));
+                model.AddNoOverlap(
+                    wet.Select(pass =>
+                        model.NewFixedSizeIntervalVar(
+                            start[pass],
+                            Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries),
+                            Name("wet", pass)
+                        )
+                    )
+                );
         }
         model.Minimize(finish);
-        foreach (var pass in passes) model.AddHint(start[pass], (long)Math.Ceiling(walked[pass] * Units));
-        var limit = (seconds * Math.Min(1, Math.Pow(ManyPasses / passes.Length, 5))).ToString(CultureInfo.InvariantCulture);
-        var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1,max_deterministic_time:{limit},presolve_probing_deterministic_time_limit:0.5" };
+        foreach (var pass in passes)
+            model.AddHint(start[pass], (long)Math.Ceiling(walked[pass] * Units));
+        var limit = (seconds * Math.Min(1, Math.Pow(ManyPasses / passes.Length, 5))).ToString(
+            CultureInfo.InvariantCulture
+        );
+        var solver = new CpSolver
+        {
+            StringParameters =
+                $"num_workers:1,random_seed:1,max_deterministic_time:{limit},presolve_probing_deterministic_time_limit:0.5",
+        };
         using var stopping = stop.Register(solver.StopSearch);
         var status = solver.Solve(model);
         var solved = status is CpSolverStatus.Optimal or CpSolverStatus.Feasible;
         double[] Starts(bool solved) =>
-            [.. Enumerable.Range(0, problem.Passes).Select(pass => !start.TryGetValue(pass, out var at) ? -1 : solved ? solver.Value(at) / Units : walked[pass])];
-        return new OneCard((solved ? solver.BestObjectiveBound / Units : 0) + problem.Behind(passes), Starts(solved), Starts(false));
+            [
+                .. Enumerable
+                    .Range(0, problem.Passes)
+                    .Select(pass =>
+                        !start.TryGetValue(pass, out var at) ? -1
+                        : solved ? solver.Value(at) / Units
+                        : walked[pass]
+                    ),
+            ];
+        return new OneCard(
+            (solved ? solver.BestObjectiveBound / Units : 0) + problem.Behind(passes),
+            Starts(solved),
+            Starts(false)
+        );
 
-        long Gap(int first, int then) => Whole(problem.Times(first).Paint) + (!problem.Conflict(first, then) ? 0
-            : Whole(problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then) ? problem.Times(first).BoneDry : problem.Times(first).Dries));
+        long Gap(int first, int then) =>
+            Whole(problem.Times(first).Paint)
+            + (
+                !problem.Conflict(first, then)
+                    ? 0
+                    : Whole(
+                        problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then)
+                            ? problem.Times(first).BoneDry
+                            : problem.Times(first).Dries
+                    )
+            );
 
         static string Name(string what, int number) => string.Create(CultureInfo.InvariantCulture, $"{what} {number}");
     }
@@ -76,8 +133,16 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
     /// <summary>Orders of the whole run in which every card follows one, each so many seconds behind the last.</summary>
     /// <param name="problem">The run.</param>
     public IEnumerable<int[]> Staggered(ScheduleProblem problem) =>
-        new[] { StartSeconds, OtherSeconds }.SelectMany(_ => Behind, (starts, seconds) => problem.Jobs
-            .OrderBy(job => starts[job % problem.Passes] + seconds * (job / problem.Passes)).ThenBy(job => job / problem.Passes).ThenBy(job => job % problem.Passes).ToArray())
+        new[] { StartSeconds, OtherSeconds }
+            .SelectMany(
+                _ => Behind,
+                (starts, seconds) =>
+                    problem
+                        .Jobs.OrderBy(job => starts[job % problem.Passes] + seconds * (job / problem.Passes))
+                        .ThenBy(job => job / problem.Passes)
+                        .ThenBy(job => job % problem.Passes)
+                        .ToArray()
+            )
             .Where(order => problem.IsPossible(order));
 
     private static readonly double[] Behind = [0, 5, 15, 30, 60, 120, 240, 480, 900];

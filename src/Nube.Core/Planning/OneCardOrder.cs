@@ -8,7 +8,8 @@ internal sealed class OneCardOrder
     private readonly ImmutableArray<Pass> singles;
     private readonly Hand hand;
     private readonly double[] dries; // of a single pass, s
-    private readonly int[][] own, near; // areas of a single pass, and those that touch them; from 0
+    private readonly int[][] own,
+        near; // areas of a single pass, and those that touch them; from 0
     private readonly int areas;
     private List<Set> order;
 
@@ -25,12 +26,18 @@ internal sealed class OneCardOrder
         var drying = Scheduler.DryingIn(pace.Air, singles, pace.Paper, pace.Options);
         var options = PlanOptions.None with { DryingFactor = pace.Options.DryingFactor };
         var problem = new ScheduleProblem(singles, touching, 1, drying, hand, options);
-        order = [.. OrderSearch.Quick(problem, problem.Jobs, CancellationToken.None).Select(pass => SetOf([singles[pass]]))];
+        order =
+        [
+            .. OrderSearch.Quick(problem, problem.Jobs, CancellationToken.None).Select(pass => SetOf([singles[pass]])),
+        ];
         dries = [.. singles.Select(pass => drying.TimesOf(pass).Dry.TotalSeconds)];
         var ids = singles.SelectMany(pass => pass.Areas).Distinct().Index().ToDictionary(i => i.Item, i => i.Index);
         areas = ids.Count;
         own = [.. singles.Select(pass => pass.Areas.Select(id => ids[id]).ToArray())];
-        var beside = touching.SelectMany(t => new[] { t, (One: t.Other, Other: t.One) }).Where(t => ids.ContainsKey(t.One) && ids.ContainsKey(t.Other)).ToLookup(t => ids[t.One], t => ids[t.Other]);
+        var beside = touching
+            .SelectMany(t => new[] { t, (One: t.Other, Other: t.One) })
+            .Where(t => ids.ContainsKey(t.One) && ids.ContainsKey(t.Other))
+            .ToLookup(t => ids[t.One], t => ids[t.Other]);
         near = [.. own.Select(mine => mine.Concat(mine.SelectMany(area => beside[area])).Distinct().ToArray())];
         Seconds = Finish(order);
     }
@@ -47,14 +54,23 @@ internal sealed class OneCardOrder
     /// <param name="limit">When the card is to be done, s.</param>
     public bool Join(Pass pass, Pass home, double limit)
     {
-        var (alone, with) = (order.FindIndex(set => set.Passes.Contains(pass)), order.FindIndex(set => set.Passes.Contains(home)));
+        var (alone, with) = (
+            order.FindIndex(set => set.Passes.Contains(pass)),
+            order.FindIndex(set => set.Passes.Contains(home))
+        );
         var joined = SetOf([.. order[with].Passes, pass]);
-        var tried = new[] { alone, with }.Select(at =>
-        {
-            var changed = order.Select((set, place) => place == at ? joined : set).Where((_, place) => place == at || (place != alone && place != with)).ToList();
-            return (Order: changed, Finish: Finish(changed));
-        }).MinBy(one => one.Finish);
-        if (tried.Finish > limit) return false;
+        var tried = new[] { alone, with }
+            .Select(at =>
+            {
+                var changed = order
+                    .Select((set, place) => place == at ? joined : set)
+                    .Where((_, place) => place == at || (place != alone && place != with))
+                    .ToList();
+                return (Order: changed, Finish: Finish(changed));
+            })
+            .MinBy(one => one.Finish);
+        if (tried.Finish > limit)
+            return false;
         (order, Seconds) = (tried.Order, tried.Finish);
         return true;
     }
@@ -64,7 +80,13 @@ internal sealed class OneCardOrder
     /// <summary>When the last stroke of an order is done, s; infinite when something comes before what must come before it.</summary>
     private double Finish(List<Set> sets)
     {
-        var (dry, wetBy, done, free, last) = (new double[areas], new Pass?[areas], new bool[singles.Length], 0.0, (Pass?)null);
+        var (dry, wetBy, done, free, last) = (
+            new double[areas],
+            new Pass?[areas],
+            new bool[singles.Length],
+            0.0,
+            (Pass?)null
+        );
         foreach (var set in sets)
         {
             var start = free + hand.SetupSeconds(last, set.Passes[0]);
@@ -72,18 +94,24 @@ internal sealed class OneCardOrder
             {
                 foreach (var before in pass.After)
                 {
-                    if (!done[before]) return double.PositiveInfinity;
+                    if (!done[before])
+                        return double.PositiveInfinity;
                 }
                 foreach (var area in near[pass.Index])
                 {
-                    if (own[pass.Index].Contains(area) || (wetBy[area] is { } wet && RunningTogether.WouldRun(wet, pass))) start = Math.Max(start, dry[area]);
+                    if (
+                        own[pass.Index].Contains(area)
+                        || (wetBy[area] is { } wet && RunningTogether.WouldRun(wet, pass))
+                    )
+                        start = Math.Max(start, dry[area]);
                 }
             }
             (free, last) = (start + set.PaintSeconds, set.Passes[0]);
             foreach (var pass in set.Passes)
             {
                 done[pass.Index] = true;
-                foreach (var area in own[pass.Index]) (dry[area], wetBy[area]) = (free + dries[pass.Index], pass);
+                foreach (var area in own[pass.Index])
+                    (dry[area], wetBy[area]) = (free + dries[pass.Index], pass);
             }
         }
         return free;

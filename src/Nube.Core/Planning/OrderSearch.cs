@@ -26,9 +26,11 @@ public sealed record SearchProgress(double Share, double FinishSeconds);
 internal static class OrderSearch
 {
     private const int Rounds = 20; // after each of which progress is told
-    private const double Hottest = 0.004, Coldest = 0.00005; // temperature as a share of the time that the first order takes
+    private const double Hottest = 0.004,
+        Coldest = 0.00005; // temperature as a share of the time that the first order takes
     private const double SecondHeat = 0.5; // the second search starts colder: nearly downhill
-    private const int LongestRow = 12, Near = 14;
+    private const int LongestRow = 12,
+        Near = 14;
     private const int QuickChanges = 600; // tried for each job
     private const long QuickMost = 10_000_000; // steps
     private const int JobsPerChange = 100; // what a change costs by itself, in jobs that could be looked at meanwhile
@@ -40,7 +42,15 @@ internal static class OrderSearch
     public static int[] Quick(ScheduleProblem problem, int[] jobs, CancellationToken stop)
     {
         var steps = Math.Min(QuickMost, (long)QuickChanges * jobs.Length * (jobs.Length + JobsPerChange));
-        return Better(problem, Scheduler.Greedy(problem, jobs).Order, new bool[jobs.Length], new SearchEffort(steps, 0), 0, null, stop);
+        return Better(
+            problem,
+            Scheduler.Greedy(problem, jobs).Order,
+            new bool[jobs.Length],
+            new SearchEffort(steps, 0),
+            0,
+            null,
+            stop
+        );
     }
 
     /// <summary>The best order found.</summary>
@@ -52,9 +62,20 @@ internal static class OrderSearch
     /// <param name="progress">Told after each round.</param>
     /// <param name="stop">Ends the search.</param>
     public static int[] Better(
-        ScheduleProblem problem, int[] first, bool[] pinned, SearchEffort effort, double atLeast, IProgress<SearchProgress>? progress, CancellationToken stop)
+        ScheduleProblem problem,
+        int[] first,
+        bool[] pinned,
+        SearchEffort effort,
+        double atLeast,
+        IProgress<SearchProgress>? progress,
+        CancellationToken stop
+    )
     {
-        var searches = new[] { new Search(problem, first, pinned, 1, 0x9E3779B97F4A7C15), new Search(problem, first, pinned, SecondHeat, 0xD1B54A32D192ED03) };
+        var searches = new[]
+        {
+            new Search(problem, first, pinned, 1, 0x9E3779B97F4A7C15),
+            new Search(problem, first, pinned, SecondHeat, 0xD1B54A32D192ED03),
+        };
         var changes = effort.Steps / (first.Length + JobsPerChange);
         for (var round = 0; round < Rounds && first.Length > 1; round++)
         {
@@ -62,7 +83,8 @@ internal static class OrderSearch
             Parallel.ForEach(searches, search => search.Go(changes / Rounds, from, to, stop));
             var best = searches.MinBy(search => search.Best)!;
             progress?.Report(new SearchProgress(to, best.BestFinish));
-            if (stop.IsCancellationRequested || best.Best <= atLeast * (1 + effort.GoodEnough)) break;
+            if (stop.IsCancellationRequested || best.Best <= atLeast * (1 + effort.GoodEnough))
+                break;
         }
         return searches[1].Best < searches[0].Best - 1e-9 ? searches[1].BestOrder : searches[0].BestOrder;
     }
@@ -78,7 +100,8 @@ internal static class OrderSearch
         private readonly ScheduleProblem.Walk walk;
         private readonly int[] order;
         private readonly int[] tried;
-        private readonly double[] least, left; // seconds that each pass takes at least; seconds from each place on
+        private readonly double[] least,
+            left; // seconds that each pass takes at least; seconds from each place on
         private int changedTo; // the place from which what is tried is as the order
         private double now;
         private ulong state;
@@ -88,7 +111,12 @@ internal static class OrderSearch
             (this.problem, this.pinned, this.heat, state) = (problem, pinned, heat, seed);
             walk = problem.Begin();
             (order, tried, BestOrder) = ([.. first], new int[first.Length], [.. first]);
-            least = [.. Enumerable.Range(0, problem.Passes).Select(pass => problem.Times(pass).Paint + problem.LeastSetup(pass))];
+            least =
+            [
+                .. Enumerable
+                    .Range(0, problem.Passes)
+                    .Select(pass => problem.Times(pass).Paint + problem.LeastSetup(pass)),
+            ];
             left = new double[first.Length + 1];
             CountLeft();
             Best = now = ScheduleProblem.Cost(order, walk);
@@ -106,18 +134,22 @@ internal static class OrderSearch
         {
             for (var change = 0L; change < changes; change++)
             {
-                if ((change & 255) == 0 && stop.IsCancellationRequested) return;
-                if (!Propose(from)) continue;
+                if ((change & 255) == 0 && stop.IsCancellationRequested)
+                    return;
+                if (!Propose(from))
+                    continue;
                 var way = from + (to - from) * change / changes;
                 var temperature = heat * scale * Hottest * Math.Pow(Coldest / Hottest, way);
                 // Worse by so much is still taken: drawn first, so that an order that cannot reach it is left early.
                 var limit = now - temperature * Math.Log(1 - Uniform());
                 var cost = ScheduleProblem.Cost(tried, walk, changedTo, left, limit);
-                if (cost > limit) continue;
+                if (cost > limit)
+                    continue;
                 tried.CopyTo(order.AsSpan());
                 now = cost;
                 CountLeft();
-                if (cost >= Best - 1e-9) continue;
+                if (cost >= Best - 1e-9)
+                    continue;
                 (Best, BestFinish) = (cost, walk.Free);
                 order.CopyTo(BestOrder.AsSpan());
             }
@@ -129,12 +161,15 @@ internal static class OrderSearch
             var from = Below(order.Length);
             var length = 1;
             var kind = Uniform() < RowsFirst * (1 - way) ? 2 : Below(4);
-            if (kind == 1) length = 1 + Below(LongestRow);
+            if (kind == 1)
+                length = 1 + Below(LongestRow);
             if (kind == 2)
             {
                 // The whole row of steps with this mix.
-                while (from > 0 && !problem.Changes(Pass(from - 1), Pass(from))) from--;
-                while (from + length < order.Length && !problem.Changes(Pass(from + length - 1), Pass(from + length))) length++;
+                while (from > 0 && !problem.Changes(Pass(from - 1), Pass(from)))
+                    from--;
+                while (from + length < order.Length && !problem.Changes(Pass(from + length - 1), Pass(from + length)))
+                    length++;
             }
             length = Math.Min(length, order.Length - from);
             var to = Below(3) switch
@@ -146,11 +181,14 @@ internal static class OrderSearch
             if (kind == 2 && to >= 0 && to < order.Length)
             {
                 // A whole row goes between others, not into them.
-                while (to > 0 && !problem.Changes(Pass(to - 1), Pass(to))) to--;
-                if (to > from) to -= length;
+                while (to > 0 && !problem.Changes(Pass(to - 1), Pass(to)))
+                    to--;
+                if (to > from)
+                    to -= length;
             }
             to = Math.Clamp(to, 0, order.Length - length);
-            if (to == from || !CanMove(from, length, to)) return false;
+            if (to == from || !CanMove(from, length, to))
+                return false;
             changedTo = Math.Max(from, to) + length;
             Move(from, length, to);
             return true;
@@ -159,7 +197,8 @@ internal static class OrderSearch
         /// <summary>Work and least setups from each place of the order on.</summary>
         private void CountLeft()
         {
-            for (var place = order.Length - 1; place >= 0; place--) left[place] = left[place + 1] + least[order[place] % problem.Passes];
+            for (var place = order.Length - 1; place >= 0; place--)
+                left[place] = left[place + 1] + least[order[place] % problem.Passes];
         }
 
         private int Pass(int at) => order[at] % problem.Passes;
@@ -171,7 +210,8 @@ internal static class OrderSearch
             for (var i = 0; i < order.Length; i++)
             {
                 var at = (start + i) % order.Length;
-                if (at != from && !problem.Changes(Pass(at), Pass(from))) return at < from ? at + 1 : at;
+                if (at != from && !problem.Changes(Pass(at), Pass(from)))
+                    return at < from ? at + 1 : at;
             }
             return from;
         }
@@ -182,14 +222,21 @@ internal static class OrderSearch
             var (passedFrom, passedTo) = to < from ? (to, from) : (from + length, to + length);
             for (var place = Math.Min(from, passedFrom); place < Math.Max(from + length, passedTo); place++)
             {
-                if (pinned[place]) return false;
+                if (pinned[place])
+                    return false;
             }
             for (var other = passedFrom; other < passedTo; other++)
             {
                 for (var mine = from; mine < from + length; mine++)
                 {
-                    if (order[other] / problem.Passes != order[mine] / problem.Passes) continue;
-                    if (to < from ? problem.Precedes[Pass(other), Pass(mine)] : problem.Precedes[Pass(mine), Pass(other)]) return false;
+                    if (order[other] / problem.Passes != order[mine] / problem.Passes)
+                        continue;
+                    if (
+                        to < from
+                            ? problem.Precedes[Pass(other), Pass(mine)]
+                            : problem.Precedes[Pass(mine), Pass(other)]
+                    )
+                        return false;
                 }
             }
             return true;

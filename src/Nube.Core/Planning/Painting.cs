@@ -14,7 +14,13 @@ public sealed record ChosenColour(Wish Wish, Recipe Recipe)
 {
     /// <summary>The recipe with its shadow; one that was kept before recipes told theirs gets a layer of its own mix for each step of depth.</summary>
     [JsonIgnore]
-    public Recipe WholeRecipe => Recipe.Shadow is null ? Recipe with { Shadow = new Companion(Recipe.Parts, Recipe.Strength, (int)Wish.Shadow) } : Recipe;
+    public Recipe WholeRecipe =>
+        Recipe.Shadow is null
+            ? Recipe with
+            {
+                Shadow = new Companion(Recipe.Parts, Recipe.Strength, (int)Wish.Shadow),
+            }
+            : Recipe;
 }
 
 /// <summary>Something done to the whole card, with the recipes that were chosen for it.</summary>
@@ -42,7 +48,8 @@ public sealed record Painting(
     IReadOnlyList<AreaToPaint> Areas,
     double PanelMm2,
     bool Embossed,
-    bool Traced)
+    bool Traced
+)
 {
     /// <summary>There is nothing to paint.</summary>
     public bool IsEmpty => Colours.Count == 0 && Cards.Count == 0;
@@ -52,7 +59,12 @@ public sealed record Painting(
     /// <param name="schools">The maker's ways.</param>
     /// <param name="touching">Which areas run together when both are wet.</param>
     /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
-    public ImmutableArray<Pass> Passes(Paints paints, Schools schools, IEnumerable<(int One, int Other)> touching, Pace? pace = null)
+    public ImmutableArray<Pass> Passes(
+        Paints paints,
+        Schools schools,
+        IEnumerable<(int One, int Other)> touching,
+        Pace? pace = null
+    )
     {
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
@@ -64,8 +76,14 @@ public sealed record Painting(
     public CardSurface Finished(Paints paints, Schools schools)
     {
         var (_, ground) = OfCards(paints);
-        return new CardSurface(OfAreas(paints, schools, ground).Where(area => area.Passes.Length > 0)
-            .ToImmutableSortedDictionary(area => area.Area, area => Laying.Lay(ground, area.Passes.SelectMany(pass => pass.Acts), paints)));
+        return new CardSurface(
+            OfAreas(paints, schools, ground)
+                .Where(area => area.Passes.Length > 0)
+                .ToImmutableSortedDictionary(
+                    area => area.Area,
+                    area => Laying.Lay(ground, area.Passes.SelectMany(pass => pass.Acts), paints)
+                )
+        );
     }
 
     /// <summary>How near each coloured area comes to its wish in the end, zone by zone; zones that it does not have count for nothing.</summary>
@@ -74,9 +92,17 @@ public sealed record Painting(
         ArgumentNullException.ThrowIfNull(paints);
         var (finished, card) = (Finished(paints, schools), SpectralColour.ToLab(paints.Reflectance));
         var shares = Areas.ToDictionary(area => area.Area, area => area.Shares);
-        return Colours.Select(colour => colour.Wish).Where(wish => finished.Areas.ContainsKey(wish.Area)).ToImmutableDictionary(
-            wish => wish.Area,
-            wish => ZoneWishes.Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card).In(shares[wish.Area]).From(finished.Areas[wish.Area]));
+        return Colours
+            .Select(colour => colour.Wish)
+            .Where(wish => finished.Areas.ContainsKey(wish.Area))
+            .ToImmutableDictionary(
+                wish => wish.Area,
+                wish =>
+                    ZoneWishes
+                        .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card)
+                        .In(shares[wish.Area])
+                        .From(finished.Areas[wish.Area])
+            );
     }
 
     private List<ColouredArea> OfAreas(Paints paints, Schools schools, Surface ground)
@@ -84,15 +110,25 @@ public sealed record Painting(
         var there = Areas.ToDictionary(area => area.Area);
         return
         [
-            .. Colours.Where(colour => there.ContainsKey(colour.Wish.Area)).Select(colour =>
-            {
-                var area = there[colour.Wish.Area];
-                var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.WholeRecipe);
-                var passes = MethodTable.Passes(colour.Wish.Method, task, paints, schools);
-                if (area.Redraw && colour.Wish.Method != Method.NoLine && passes.Length > 0) passes = passes.Add(Methods.Builders.Washes.Redrawn(task));
-                // Colours come onto what is there: paper, or a background.
-                return new ColouredArea(area.Area, area.SizeMm2, area.Shares, colour.Wish.Method, passes, LightnessAfter(ground, passes, paints));
-            }),
+            .. Colours
+                .Where(colour => there.ContainsKey(colour.Wish.Area))
+                .Select(colour =>
+                {
+                    var area = there[colour.Wish.Area];
+                    var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.WholeRecipe);
+                    var passes = MethodTable.Passes(colour.Wish.Method, task, paints, schools);
+                    if (area.Redraw && colour.Wish.Method != Method.NoLine && passes.Length > 0)
+                        passes = passes.Add(Methods.Builders.Washes.Redrawn(task));
+                    // Colours come onto what is there: paper, or a background.
+                    return new ColouredArea(
+                        area.Area,
+                        area.SizeMm2,
+                        area.Shares,
+                        colour.Wish.Method,
+                        passes,
+                        LightnessAfter(ground, passes, paints)
+                    );
+                }),
         ];
     }
 
@@ -101,9 +137,12 @@ public sealed record Painting(
         ArgumentNullException.ThrowIfNull(paints);
         var ground = Surface.Bare(paints);
         var cards = new List<ColouredCard>();
-        foreach (var card in Cards) Add(new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith));
-        if (Traced) Add(new CardTask(Method.ErasingGuides, [], 1, PanelMm2));
-        if (Embossed) Add(new CardTask(Method.Buffing, [], 1, PanelMm2));
+        foreach (var card in Cards)
+            Add(new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith));
+        if (Traced)
+            Add(new CardTask(Method.ErasingGuides, [], 1, PanelMm2));
+        if (Embossed)
+            Add(new CardTask(Method.Buffing, [], 1, PanelMm2));
         return (cards, ground);
 
         void Add(CardTask task)

@@ -25,7 +25,8 @@ public sealed record Pass(
     int Layer,
     BrushWater Water,
     double Lightness,
-    double PaintedMm2)
+    double PaintedMm2
+)
 {
     /// <summary>The id that stands for the card around all areas.</summary>
     public const int Panel = 0;

@@ -14,7 +14,14 @@ namespace Nube.Core.Planning;
 /// <param name="Method">Its method.</param>
 /// <param name="Passes">Its passes in their order.</param>
 /// <param name="Lightness">Its dry L* after each of them, where it is painted.</param>
-public sealed record ColouredArea(int Area, double SizeMm2, ZoneShares Shares, Method Method, ImmutableArray<AreaPass> Passes, ImmutableArray<double> Lightness);
+public sealed record ColouredArea(
+    int Area,
+    double SizeMm2,
+    ZoneShares Shares,
+    Method Method,
+    ImmutableArray<AreaPass> Passes,
+    ImmutableArray<double> Lightness
+);
 
 /// <summary>Something done to the whole card, with its passes.</summary>
 /// <param name="Task">What.</param>
@@ -39,36 +46,61 @@ public static class PassBuilder
     /// <param name="tones">Which tones come first.</param>
     /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
     public static ImmutableArray<Pass> Passes(
-        IReadOnlyList<ColouredArea> areas, IEnumerable<(int One, int Other)> touching,
-        IReadOnlyList<ColouredCard>? cards = null, ToneOrder tones = ToneOrder.LightToDark, Pace? pace = null)
+        IReadOnlyList<ColouredArea> areas,
+        IEnumerable<(int One, int Other)> touching,
+        IReadOnlyList<ColouredCard>? cards = null,
+        ToneOrder tones = ToneOrder.LightToDark,
+        Pace? pace = null
+    )
     {
         ArgumentNullException.ThrowIfNull(areas);
         ArgumentNullException.ThrowIfNull(touching);
-        var singles = InOrder([.. areas.SelectMany(OfArea), .. OfCards(cards ?? [], [.. areas.Select(area => area.Area)])], tones);
+        var singles = InOrder(
+            [.. areas.SelectMany(OfArea), .. OfCards(cards ?? [], [.. areas.Select(area => area.Area)])],
+            tones
+        );
         (int, int)[] pairs = [.. touching];
         var sets = Grouping.Together(singles, pairs);
         var together = InOrder([.. sets.Select(Together)], tones);
-        return pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller ? InOrder([.. smaller.Select(Together)], tones) : together;
+        return pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller
+            ? InOrder([.. smaller.Select(Together)], tones)
+            : together;
     }
 
     /// <summary>One pass over the areas of all.</summary>
     /// <param name="passes">Alike but for their areas; at least one.</param>
-    internal static Pass Together(IReadOnlyList<Pass> passes) => passes.Count == 1 ? passes[0] : passes[0] with
-    {
-        Areas = [.. passes.SelectMany(pass => pass.Areas).Order()],
-        Lightness = passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
-        PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
-    };
+    internal static Pass Together(IReadOnlyList<Pass> passes) =>
+        passes.Count == 1
+            ? passes[0]
+            : passes[0] with
+            {
+                Areas = [.. passes.SelectMany(pass => pass.Areas).Order()],
+                Lightness =
+                    passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
+                PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
+            };
 
-    private static IEnumerable<Pass> OfArea(ColouredArea area) => area.Passes.Select((pass, place) => new Pass(
-        0, pass.Mix, [area.Area], pass.Zone, place + 1, pass.Water, area.Lightness[place], area.SizeMm2 * area.Shares.Of(pass.Zone))
-    {
-        Method = area.Method,
-        Stroke = pass.Stroke,
-        Phase = pass.Phase,
-        Also = pass.Also,
-        Acts = pass.Acts,
-    });
+    private static IEnumerable<Pass> OfArea(ColouredArea area) =>
+        area.Passes.Select(
+            (pass, place) =>
+                new Pass(
+                    0,
+                    pass.Mix,
+                    [area.Area],
+                    pass.Zone,
+                    place + 1,
+                    pass.Water,
+                    area.Lightness[place],
+                    area.SizeMm2 * area.Shares.Of(pass.Zone)
+                )
+                {
+                    Method = area.Method,
+                    Stroke = pass.Stroke,
+                    Phase = pass.Phase,
+                    Also = pass.Also,
+                    Acts = pass.Acts,
+                }
+        );
 
     private static IEnumerable<Pass> OfCards(IReadOnlyList<ColouredCard> cards, ImmutableArray<int> areas)
     {
@@ -79,8 +111,15 @@ public static class PassBuilder
             {
                 var ground = pass.Phase == Phase.Ground;
                 yield return new Pass(
-                    0, pass.Mix, [Pass.Panel, .. areas.Order()], pass.Zone, ground ? ++place : AfterAreas + ++place, pass.Water,
-                    lightness, card.Task.PanelMm2 * (pass.Zone == Zone.Whole ? 1 : 0))
+                    0,
+                    pass.Mix,
+                    [Pass.Panel, .. areas.Order()],
+                    pass.Zone,
+                    ground ? ++place : AfterAreas + ++place,
+                    pass.Water,
+                    lightness,
+                    card.Task.PanelMm2 * (pass.Zone == Zone.Whole ? 1 : 0)
+                )
                 {
                     Method = card.Task.Method,
                     Stroke = pass.Stroke,
@@ -98,10 +137,16 @@ public static class PassBuilder
     private static ImmutableArray<Pass> InOrder(List<Pass> passes, ToneOrder tones)
     {
         var before = passes.Select(_ => new HashSet<Pass>(ReferenceEqualityComparer.Instance)).ToList();
-        foreach (var row in passes.Index().SelectMany(p => p.Item.Areas, (p, area) => (p.Index, p.Item, area)).GroupBy(p => p.area))
+        foreach (
+            var row in passes
+                .Index()
+                .SelectMany(p => p.Item.Areas, (p, area) => (p.Index, p.Item, area))
+                .GroupBy(p => p.area)
+        )
         {
             var inOrder = row.OrderBy(p => p.Item.Phase).ThenBy(p => p.Item.Layer).ToList();
-            for (var i = 1; i < inOrder.Count; i++) before[inOrder[i].Index].Add(inOrder[i - 1].Item);
+            for (var i = 1; i < inOrder.Count; i++)
+                before[inOrder[i].Index].Add(inOrder[i - 1].Item);
         }
         var left = passes.Index().ToList();
         var done = new Dictionary<Pass, int>(ReferenceEqualityComparer.Instance);
@@ -112,11 +157,19 @@ public static class PassBuilder
             var next = left.Where(p => before[p.Index].All(done.ContainsKey))
                 .OrderBy(p => p.Item.Phase is Phase.Base ? Phase.Colour : p.Item.Phase)
                 .ThenBy(p => direction * Math.Round(p.Item.Lightness, 6))
-                .ThenBy(p => p.Item.Layer).ThenBy(p => p.Item.Mix.Key, StringComparer.Ordinal).ThenBy(p => p.Item.Areas[0])
+                .ThenBy(p => p.Item.Layer)
+                .ThenBy(p => p.Item.Mix.Key, StringComparer.Ordinal)
+                .ThenBy(p => p.Item.Areas[0])
                 .First();
             left.Remove(next);
             done[next.Item] = ordered.Count;
-            ordered.Add(next.Item with { Index = ordered.Count, After = [.. before[next.Index].Select(earlier => done[earlier]).Order()] });
+            ordered.Add(
+                next.Item with
+                {
+                    Index = ordered.Count,
+                    After = [.. before[next.Index].Select(earlier => done[earlier]).Order()],
+                }
+            );
         }
         return ordered.MoveToImmutable();
     }

@@ -13,7 +13,8 @@ public static class Pinning
     /// <exception cref="ImpossibleOrderException">A step cannot be there; the reason says why.</exception>
     internal static int[] Pinned(int[] order, ImmutableArray<Pass> passes, ImmutableArray<Pin> pins)
     {
-        if (pins.IsEmpty) return order;
+        if (pins.IsEmpty)
+            return order;
         var jobs = order.ToList();
         foreach (var pin in pins)
         {
@@ -21,8 +22,10 @@ public static class Pinning
             jobs.Remove(Job(pin.Step));
         }
         var places = pins.Where(pin => order.Contains(Job(pin.Step))).OrderBy(pin => pin.Place);
-        foreach (var pin in places) jobs.Insert(Math.Clamp(pin.Place - 1, 0, jobs.Count), Job(pin.Step));
-        if (Fault(jobs, passes) is { } fault) throw new ImpossibleOrderException(fault);
+        foreach (var pin in places)
+            jobs.Insert(Math.Clamp(pin.Place - 1, 0, jobs.Count), Job(pin.Step));
+        if (Fault(jobs, passes) is { } fault)
+            throw new ImpossibleOrderException(fault);
         return [.. jobs];
 
         int Job(StepKey step) => (step.Card - 1) * passes.Length + step.Pass;
@@ -45,12 +48,25 @@ public static class Pinning
         var key = new StepKey(plan.Steps[number - 1].Card, plan.Steps[number - 1].Pass);
         order.RemoveAt(number - 1);
         order.Insert(Math.Clamp(place - 1, 0, order.Count), job);
-        if (Fault(order, plan.Passes) is { } fault) throw new ImpossibleOrderException(fault);
+        if (Fault(order, plan.Passes) is { } fault)
+            throw new ImpossibleOrderException(fault);
         // What was pinned before keeps its place unless this step pushed it on.
-        var pinned = plan.Options.Pinned.Where(pin => pin.Step != key).Select(pin => pin.Step).Append(key)
+        var pinned = plan
+            .Options.Pinned.Where(pin => pin.Step != key)
+            .Select(pin => pin.Step)
+            .Append(key)
             .Select(step => new Pin(step, order.IndexOf((step.Card - 1) * plan.Passes.Length + step.Pass) + 1))
             .Where(pin => pin.Place > 0);
-        return Scheduler.InOrder(plan, [.. order], touching, hand, plan.Options with { Pinned = [.. pinned.OrderBy(pin => pin.Place)] });
+        return Scheduler.InOrder(
+            plan,
+            [.. order],
+            touching,
+            hand,
+            plan.Options with
+            {
+                Pinned = [.. pinned.OrderBy(pin => pin.Place)],
+            }
+        );
     }
 
     /// <summary>A plan in which a step may be anywhere again.</summary>
@@ -70,7 +86,12 @@ public static class Pinning
             var (card, pass) = (job / passes.Length, job % passes.Length);
             for (var earlier = 0; earlier < pass; earlier++)
             {
-                if (!precedes[earlier, pass] || !at.TryGetValue(card * passes.Length + earlier, out var before) || before < place) continue;
+                if (
+                    !precedes[earlier, pass]
+                    || !at.TryGetValue(card * passes.Length + earlier, out var before)
+                    || before < place
+                )
+                    continue;
                 var (one, other) = (passes[earlier], passes[pass]);
                 return one.WholeCard || other.WholeCard || one.Phase != other.Phase
                     ? $"On card {card + 1}, {MethodTable.Of(one.Method).Name.ToLowerInvariant()} must come before {MethodTable.Of(other.Method).Name.ToLowerInvariant()} there."

@@ -32,7 +32,8 @@ public sealed record PlannedStep(
     double EndSeconds,
     double ShiningSeconds,
     double DampSeconds,
-    double DrySeconds)
+    double DrySeconds
+)
 {
     /// <summary>Before it, the card is dried with the heat tool, which takes the hands so long, s; 0 when it is not.</summary>
     public double HeatSeconds { get; init; }
@@ -69,7 +70,8 @@ public sealed record Plan(
     double FinishSeconds,
     double DrySeconds,
     double BoneDrySeconds,
-    double AtLeastSeconds)
+    double AtLeastSeconds
+)
 {
     /// <summary>What it reckons with beside passes, paper, air and hand.</summary>
     public PlanOptions Options { get; init; } = PlanOptions.None;
@@ -87,7 +89,8 @@ public sealed record Plan(
         var (cost, last) = (FinishSeconds, -1);
         foreach (var step in Steps)
         {
-            if (step.Rinse) cost += rinses.Cost(last, step.Pass);
+            if (step.Rinse)
+                cost += rinses.Cost(last, step.Pass);
             last = step.Pass;
         }
         return cost;

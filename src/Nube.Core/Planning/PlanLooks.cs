@@ -14,10 +14,13 @@ public sealed class PlanLooks(Plan plan, Paints paints)
     public CardSurface After(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        if (plan.Steps.FirstOrDefault(step => step.Pass == pass.Index) is not { } first) return CardSurface.Bare;
-        if (after.TryGetValue((first.Card, pass.Index), out var known)) return known;
+        if (plan.Steps.FirstOrDefault(step => step.Pass == pass.Index) is not { } first)
+            return CardSurface.Bare;
+        if (after.TryGetValue((first.Card, pass.Index), out var known))
+            return known;
         var there = CardSurface.Bare;
-        foreach (var step in plan.Steps.Where(step => step.Card == first.Card)) after[(first.Card, step.Pass)] = there = fold.After(there, plan.PassOf(step));
+        foreach (var step in plan.Steps.Where(step => step.Card == first.Card))
+            after[(first.Card, step.Pass)] = there = fold.After(there, plan.PassOf(step));
         return after[(first.Card, pass.Index)];
     }
 }

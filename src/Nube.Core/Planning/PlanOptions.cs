@@ -8,7 +8,12 @@ namespace Nube.Core.Planning;
 /// <param name="PauseEveryMinutes">Work after which eyes and hands rest, minutes: half an hour is common practice, no source.</param>
 /// <param name="PauseMinutes">How long they rest, minutes.</param>
 /// <param name="NextAfterHours">From the start of a sitting to the start of the next, h: a day for evenings.</param>
-public sealed record Sitting(double Minutes, double PauseEveryMinutes = 30, double PauseMinutes = 5, double NextAfterHours = 24);
+public sealed record Sitting(
+    double Minutes,
+    double PauseEveryMinutes = 30,
+    double PauseMinutes = 5,
+    double NextAfterHours = 24
+);
 
 /// <summary>A pass on a card.</summary>
 /// <param name="Card">The card, from 1.</param>
@@ -46,11 +51,17 @@ public sealed record PlanOptions
 
     /// <inheritdoc />
     public bool Equals(PlanOptions? other) =>
-        other is not null && Heat == other.Heat && Sitting == other.Sitting && DryingFactor.Equals(other.DryingFactor) && Turns == other.Turns
-        && Skipped.SequenceEqual(other.Skipped) && Pinned.SequenceEqual(other.Pinned);
+        other is not null
+        && Heat == other.Heat
+        && Sitting == other.Sitting
+        && DryingFactor.Equals(other.DryingFactor)
+        && Turns == other.Turns
+        && Skipped.SequenceEqual(other.Skipped)
+        && Pinned.SequenceEqual(other.Pinned);
 
     /// <inheritdoc />
-    public override int GetHashCode() => HashCode.Combine(Heat, Sitting, DryingFactor, Turns, Skipped.Length, Pinned.Length);
+    public override int GetHashCode() =>
+        HashCode.Combine(Heat, Sitting, DryingFactor, Turns, Skipped.Length, Pinned.Length);
 }
 
 /// <summary>A wish about the order that cannot be.</summary>

@@ -13,7 +13,14 @@ namespace Nube.Core.Planning;
 /// <param name="Traced">There are guide lines in pencil.</param>
 /// <param name="Masked">Masks are laid on what is stamped.</param>
 /// <param name="Glue">With what the card is put together.</param>
-public sealed record Setting(Paper Paper, StampingInk Ink, DamLines Dams, bool Traced = false, bool Masked = false, Glue Glue = Glue.Tape);
+public sealed record Setting(
+    Paper Paper,
+    StampingInk Ink,
+    DamLines Dams,
+    bool Traced = false,
+    bool Masked = false,
+    Glue Glue = Glue.Tape
+);
 
 /// <summary>What to know before a plan is begun, and at its steps: is this wise?</summary>
 public static class PlanRemarks
@@ -28,13 +35,26 @@ public static class PlanRemarks
     /// <param name="hand">The maker's hand.</param>
     /// <param name="nameOf">Names of areas.</param>
     public static ImmutableArray<Remark> Of(
-        Plan plan, IReadOnlyList<Colourant> colourants, Setting setting, Hand hand, Func<int, string> nameOf)
+        Plan plan,
+        IReadOnlyList<Colourant> colourants,
+        Setting setting,
+        Hand hand,
+        Func<int, string> nameOf
+    )
     {
         ArgumentNullException.ThrowIfNull(plan);
         var clashes = ClashesOf(plan, colourants, setting).Select(RemarkOf);
         var tight = plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf));
         var cautions = plan.Steps.SelectMany(step => AtStep(plan.PassOf(step), step.HeatSeconds > 0));
-        return [.. clashes.Concat(tight).Concat(Long(plan)).Concat(cautions).DistinctBy(remark => remark.Text).OrderByDescending(remark => remark.Severity)];
+        return
+        [
+            .. clashes
+                .Concat(tight)
+                .Concat(Long(plan))
+                .Concat(cautions)
+                .DistinctBy(remark => remark.Text)
+                .OrderByDescending(remark => remark.Severity),
+        ];
     }
 
     /// <summary>The cautions that belong to a step.</summary>
@@ -44,13 +64,20 @@ public static class PlanRemarks
     {
         ArgumentNullException.ThrowIfNull(pass);
         var remarks = ImmutableArray.CreateBuilder<Remark>();
-        if (heated) remarks.Add(Cautions.HeatTool);
-        if (pass.Sheet.Leaves == Leaves.Solvent) remarks.Add(Cautions.Solvent);
-        if (pass.Sheet.Leaves == Leaves.Alcohol) remarks.Add(Cautions.Alcohol);
-        if (pass.Stroke is Stroke.Draw or Stroke.Burnish) remarks.Add(Cautions.PencilDust);
-        if (pass.Stroke == Stroke.Emboss) remarks.Add(Cautions.Powder);
-        if (pass.Stroke == Stroke.SprayResist) remarks.Add(Cautions.Sprays);
-        if (pass.Stroke == Stroke.CutOut) remarks.Add(Cautions.Blades);
+        if (heated)
+            remarks.Add(Cautions.HeatTool);
+        if (pass.Sheet.Leaves == Leaves.Solvent)
+            remarks.Add(Cautions.Solvent);
+        if (pass.Sheet.Leaves == Leaves.Alcohol)
+            remarks.Add(Cautions.Alcohol);
+        if (pass.Stroke is Stroke.Draw or Stroke.Burnish)
+            remarks.Add(Cautions.PencilDust);
+        if (pass.Stroke == Stroke.Emboss)
+            remarks.Add(Cautions.Powder);
+        if (pass.Stroke == Stroke.SprayResist)
+            remarks.Add(Cautions.Sprays);
+        if (pass.Stroke == Stroke.CutOut)
+            remarks.Add(Cautions.Blades);
         return remarks.ToImmutable();
     }
 
@@ -60,19 +87,30 @@ public static class PlanRemarks
     /// <param name="done">The steps that were done before, in their order.</param>
     /// <param name="colourants">The run's colourants, as its recipes count them.</param>
     /// <param name="setting">What the colours meet beside each other.</param>
-    public static ImmutableArray<Remark> SpoiltBy(Plan plan, PlannedStep step, IEnumerable<PlannedStep> done, IReadOnlyList<Colourant> colourants, Setting setting)
+    public static ImmutableArray<Remark> SpoiltBy(
+        Plan plan,
+        PlannedStep step,
+        IEnumerable<PlannedStep> done,
+        IReadOnlyList<Colourant> colourants,
+        Setting setting
+    )
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(step);
         ArgumentNullException.ThrowIfNull(done);
         var areas = plan.PassOf(step).Areas;
-        var there = done.Where(earlier => earlier.Card == step.Card && plan.PassOf(earlier).Areas.Any(areas.Contains)).SelectMany(earlier => Things(plan, earlier, colourants)).ToList();
+        var there = done.Where(earlier => earlier.Card == step.Card && plan.PassOf(earlier).Areas.Any(areas.Contains))
+            .SelectMany(earlier => Things(plan, earlier, colourants))
+            .ToList();
         var comes = Things(plan, step, colourants).ToList();
         (Thing, Method?)[] row = [.. Before(setting, [.. there, .. comes]), .. there, .. comes];
         return
         [
-            .. InOrder(row, since: row.Length - comes.Count).Where(clash => clash.Rule.Severity >= Severity.Warn)
-                .DistinctBy(clash => clash.Rule.Key).OrderByDescending(clash => clash.Rule.Severity).Select(RemarkOf),
+            .. InOrder(row, since: row.Length - comes.Count)
+                .Where(clash => clash.Rule.Severity >= Severity.Warn)
+                .DistinctBy(clash => clash.Rule.Key)
+                .OrderByDescending(clash => clash.Rule.Severity)
+                .Select(RemarkOf),
         ];
     }
 
@@ -81,27 +119,41 @@ public static class PlanRemarks
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(setting);
-        (Thing Thing, Method? From) after = (setting.Glue == Glue.Liquid ? new Thing("Liquid glue", Traits.WetGlue) : new Thing("Tape", Traits.None), null);
-        var rows = plan.Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area)).GroupBy(on => (on.step.Card, on.area))
+        (Thing Thing, Method? From) after = (
+            setting.Glue == Glue.Liquid ? new Thing("Liquid glue", Traits.WetGlue) : new Thing("Tape", Traits.None),
+            null
+        );
+        var rows = plan
+            .Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area))
+            .GroupBy(on => (on.step.Card, on.area))
             .Select(on => on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants)).ToList())
             .DistinctBy(row => string.Join('\n', row.Select(one => $"{one.Thing} {one.From}")));
         return
         [
             .. rows.SelectMany(row => InOrder([.. Before(setting, row), .. row, after]))
-                .DistinctBy(clash => (clash.Rule.Key, clash.First.Name)).OrderByDescending(clash => clash.Rule.Severity),
+                .DistinctBy(clash => (clash.Rule.Key, clash.First.Name))
+                .OrderByDescending(clash => clash.Rule.Severity),
         ];
     }
 
     /// <summary>What is on the card before it is coloured.</summary>
-    private static IEnumerable<(Thing Thing, Method? From)> Before(Setting setting, IEnumerable<(Thing Thing, Method? From)> row)
+    private static IEnumerable<(Thing Thing, Method? From)> Before(
+        Setting setting,
+        IEnumerable<(Thing Thing, Method? From)> row
+    )
     {
         var line = Thing.Of(setting.Ink, setting.Dams);
         yield return (Thing.Of(setting.Paper), null);
         // A line that is to vanish may bleed.
-        yield return (row.Any(one => one.From == Method.NoLine) ? line with { Traits = line.Traits | Traits.PaleLine } : line, null);
-        if (setting.Masked) yield return (new Thing("The mask", Traits.LowTack), null);
+        yield return (
+            row.Any(one => one.From == Method.NoLine) ? line with { Traits = line.Traits | Traits.PaleLine } : line,
+            null
+        );
+        if (setting.Masked)
+            yield return (new Thing("The mask", Traits.LowTack), null);
         // What is painted around shapes keeps clear of their lines.
-        if (setting.Traced) yield return (new Thing("The guide line", Traits.Graphite), Method.NegativePainting);
+        if (setting.Traced)
+            yield return (new Thing("The guide line", Traits.Graphite), Method.NegativePainting);
     }
 
     /// <summary>What a method does to its own colours is meant, unless it can hurt.</summary>
@@ -113,15 +165,24 @@ public static class PlanRemarks
         where row[first].From is null || row[first].From != row[then].From || rule.Severity == Severity.Caution
         select new Clash(rule, row[first].Thing, row[then].Thing);
 
-    private static Remark RemarkOf(Clash clash) => new(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null);
+    private static Remark RemarkOf(Clash clash) =>
+        new(clash.Rule.Severity, clash.Text, clash.Rule.MaySilence ? clash.Rule.Key : null);
 
-    private static IEnumerable<(Thing Thing, Method? From)> Things(Plan plan, PlannedStep step, IReadOnlyList<Colourant> colourants)
+    private static IEnumerable<(Thing Thing, Method? From)> Things(
+        Plan plan,
+        PlannedStep step,
+        IReadOnlyList<Colourant> colourants
+    )
     {
         var pass = plan.PassOf(step);
-        if (step.HeatSeconds > 0) yield return (new Thing("The heat tool", Traits.Heat), null);
-        var bringing = pass.Sheet.Brings | (pass.Sheet.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
+        if (step.HeatSeconds > 0)
+            yield return (new Thing("The heat tool", Traits.Heat), null);
+        var bringing =
+            pass.Sheet.Brings
+            | (pass.Sheet.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
         var parts = pass.Mixes.SelectMany(mix => mix.Parts).Select(part => part.Colourant).Distinct().ToList();
-        if (parts.Count == 0) yield return (new Thing(StrokeTable.Of(pass.Sheet.Tool).Name, bringing), pass.Method);
+        if (parts.Count == 0)
+            yield return (new Thing(StrokeTable.Of(pass.Sheet.Tool).Name, bringing), pass.Method);
         // What a colour brings by itself, but water and strokes only as this stroke does.
         const Traits byStroke = Traits.Water | Traits.MuchWater | Traits.PencilStroke;
         foreach (var part in parts)
@@ -134,21 +195,33 @@ public static class PlanRemarks
     /// <summary>Colour that must be moved while it flows, and an area that takes too long for that.</summary>
     private static IEnumerable<Remark> Tight(Plan plan, Pass pass, Hand hand, Func<int, string> nameOf)
     {
-        if (pass.Stroke is not (Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair)) yield break;
+        if (pass.Stroke is not (Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair))
+            yield break;
         var flows = plan.TimesOf(pass).Damp.TotalSeconds;
         var each = hand.PaintSeconds(pass) / pass.Areas.Length;
-        if (each < TightFrom * flows) yield break;
+        if (each < TightFrom * flows)
+            yield break;
         var what = Words.Names([.. pass.Areas.Select(nameOf)]);
         yield return new Remark(
             each > flows ? Severity.Warn : Severity.Hint,
-            $"{what}: an area takes about {Words.Duration(each)}, and it shines for {Words.Duration(flows)} only. Work it in parts, wet the area first, or take a method that does not need it wet.");
+            $"{what}: an area takes about {Words.Duration(each)}, and it shines for {Words.Duration(flows)} only. Work it in parts, wet the area first, or take a method that does not need it wet."
+        );
     }
 
     private static IEnumerable<Remark> Long(Plan plan)
     {
         var sittings = plan.Steps.Max(step => step.Sitting);
-        if (sittings > 1) yield return new Remark(Severity.Hint, $"It takes {sittings} sittings. Wrap what is mixed, or note the recipe: it is on every step.");
-        if (plan.Steps.Any(step => plan.PassOf(step).Sheet.Leaves == Leaves.SlowInk && plan.Steps.Any(later => later.Card == step.Card && later.Number > step.Number)))
+        if (sittings > 1)
+            yield return new Remark(
+                Severity.Hint,
+                $"It takes {sittings} sittings. Wrap what is mixed, or note the recipe: it is on every step."
+            );
+        if (
+            plan.Steps.Any(step =>
+                plan.PassOf(step).Sheet.Leaves == Leaves.SlowInk
+                && plan.Steps.Any(later => later.Card == step.Card && later.Number > step.Number)
+            )
+        )
             yield return new Remark(Severity.Hint, "A background in slow ink dries overnight: make it the day before.");
     }
 }

@@ -13,7 +13,8 @@ internal static class Precedence
         {
             foreach (var direct in pass.After)
             {
-                for (var earlier = 0; earlier <= direct; earlier++) precedes[earlier, pass.Index] |= earlier == direct || precedes[earlier, direct];
+                for (var earlier = 0; earlier <= direct; earlier++)
+                    precedes[earlier, pass.Index] |= earlier == direct || precedes[earlier, direct];
             }
         }
         return precedes;

@@ -18,8 +18,21 @@ internal sealed class Rinses
     public Rinses(Turns turns, ImmutableArray<Pass> passes)
     {
         // Nothing, two minutes, or more than any wait: five days. This project's own.
-        worth = turns switch { Turns.Soonest => 0, Turns.FewRinses => 120, _ => 432_000 };
-        lightness = worth == 0 ? [] : [.. passes.Select(pass => passes.Where(other => Hand.SameOnTool(other, pass)).Max(other => other.Lightness))];
+        worth = turns switch
+        {
+            Turns.Soonest => 0,
+            Turns.FewRinses => 120,
+            _ => 432_000,
+        };
+        lightness =
+            worth == 0
+                ? []
+                :
+                [
+                    .. passes.Select(pass =>
+                        passes.Where(other => Hand.SameOnTool(other, pass)).Max(other => other.Lightness)
+                    ),
+                ];
     }
 
     /// <summary>What a change costs beside its time, s.</summary>

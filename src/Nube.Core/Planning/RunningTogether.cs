@@ -35,5 +35,12 @@ public static class RunningTogether
     }
 
     /// <summary>It is the same all over, so that nothing is lost where it meets itself.</summary>
-    private static bool IsEven(Pass pass) => pass.Stroke is Stroke.Wash or Stroke.LeadWash or Stroke.Around or Stroke.Skim or Stroke.WhiteBase or Stroke.Marker;
+    private static bool IsEven(Pass pass) =>
+        pass.Stroke
+            is Stroke.Wash
+                or Stroke.LeadWash
+                or Stroke.Around
+                or Stroke.Skim
+                or Stroke.WhiteBase
+                or Stroke.Marker;
 }

@@ -10,20 +10,31 @@ internal sealed partial class ScheduleProblem
     /// </summary>
     public double LowerBound()
     {
-        var within = Enumerable.Range(0, Passes).Min(pass => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]));
+        var within = Enumerable
+            .Range(0, Passes)
+            .Min(pass => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]));
         var hands = Hands(Jobs);
-        if (options.Heat) return hands;
+        if (options.Heat)
+            return hands;
         return Math.Max(hands, Math.Max(AndThenDry(), within + Enumerable.Range(0, Cards).Max(OnOneCard)));
 
         // Each way in which a tool is loaded is entered once at least, and not from itself.
         double Hands(IReadOnlyCollection<int> jobs)
         {
-            var classes = jobs.Select(job => job % Passes).Distinct()
-                .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass))).ToList();
-            var work = jobs.GroupBy(job => job % Passes).ToDictionary(group => group.Key, group => group.Count() * (paint[group.Key] + within));
+            var classes = jobs.Select(job => job % Passes)
+                .Distinct()
+                .GroupBy(pass => Enumerable.Range(0, Passes).First(other => other == pass || !Changes(other, pass)))
+                .ToList();
+            var work = jobs.GroupBy(job => job % Passes)
+                .ToDictionary(group => group.Key, group => group.Count() * (paint[group.Key] + within));
             var entries = classes.Sum(group =>
             {
-                var entry = group.Min(pass => Enumerable.Range(-1, Passes + 1).Where(last => last < 0 || Changes(last, pass)).Min(last => setup[last + 1, pass]));
+                var entry = group.Min(pass =>
+                    Enumerable
+                        .Range(-1, Passes + 1)
+                        .Where(last => last < 0 || Changes(last, pass))
+                        .Min(last => setup[last + 1, pass])
+                );
                 return entry + Again(group, entry - within, group.Sum(pass => work[pass]));
             });
             return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
@@ -34,25 +45,46 @@ internal sealed partial class ScheduleProblem
         double Again(IEnumerable<int> group, double entry, double work)
         {
             var inClass = group.Order().ToList();
-            return Enumerable.Range(0, ids.Length).Max(area =>
-            {
-                var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
-                // A heat tool ends a wait, but takes the hands itself.
-                var gaps = row.Take(Math.Max(0, row.Count - 1)).Select(pass => options.Heat ? Math.Min(dries[pass], Heating.Seconds) : dries[pass]).Order().ToList();
-                return Enumerable.Range(0, gaps.Count + 1).Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
-            });
+            return Enumerable
+                .Range(0, ids.Length)
+                .Max(area =>
+                {
+                    var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
+                    // A heat tool ends a wait, but takes the hands itself.
+                    var gaps = row.Take(Math.Max(0, row.Count - 1))
+                        .Select(pass => options.Heat ? Math.Min(dries[pass], Heating.Seconds) : dries[pass])
+                        .Order()
+                        .ToList();
+                    return Enumerable
+                        .Range(0, gaps.Count + 1)
+                        .Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
+                });
         }
 
         // Whatever is painted last, on some card, must dry before what ends every card.
         double AndThenDry()
         {
-            var ends = Enumerable.Range(0, Passes).Where(pass => passes[pass].WholeCard && Enumerable.Range(0, Passes).All(other => other == pass || Precedes[other, pass] || Precedes[pass, other])
-                && Enumerable.Range(0, Cards).All(card => Jobs.Contains(card * Passes + pass))).ToHashSet();
-            var last = ends.Where(pass => !Enumerable.Range(0, Passes).Any(other => Precedes[pass, other] && !ends.Contains(other))).ToList();
+            var ends = Enumerable
+                .Range(0, Passes)
+                .Where(pass =>
+                    passes[pass].WholeCard
+                    && Enumerable
+                        .Range(0, Passes)
+                        .All(other => other == pass || Precedes[other, pass] || Precedes[pass, other])
+                    && Enumerable.Range(0, Cards).All(card => Jobs.Contains(card * Passes + pass))
+                )
+                .ToHashSet();
+            var last = ends.Where(pass =>
+                    !Enumerable.Range(0, Passes).Any(other => Precedes[pass, other] && !ends.Contains(other))
+                )
+                .ToList();
             var rest = Jobs.Where(job => !last.Contains(job % Passes)).ToList();
-            if (last.Count == 0 || rest.Count == 0) return 0;
+            if (last.Count == 0 || rest.Count == 0)
+                return 0;
             var first = last.MinBy(pass => pass);
-            return Hands(rest) + rest.Min(job => needsBone[first] ? bone[job % Passes] : dries[job % Passes]) + last.Sum(pass => paint[pass]);
+            return Hands(rest)
+                + rest.Min(job => needsBone[first] ? bone[job % Passes] : dries[job % Passes])
+                + last.Sum(pass => paint[pass]);
         }
 
         double OnOneCard(int card)
@@ -65,7 +97,9 @@ internal sealed partial class ScheduleProblem
         double InARow(List<int> there, int[] areas)
         {
             var one = OneAtATime(there, areas);
-            return one.Count == 0 ? 0 : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]) + Behind(one);
+            return one.Count == 0
+                ? 0
+                : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]) + Behind(one);
         }
     }
 
@@ -80,8 +114,10 @@ internal sealed partial class ScheduleProblem
     {
         var jobs = Jobs.ToHashSet();
         var cards = Enumerable.Range(0, Cards).Count(card => those.All(pass => jobs.Contains(card * Passes + pass)));
-        double Least(Func<int, int, bool> inTheWay) => those.Where(pass => !those.Any(other => inTheWay(other, pass))).Min(pass => paint[pass] + LeastSetup(pass));
-        return (cards - 1) * Math.Min(Least((other, pass) => Precedes[other, pass]), Least((other, pass) => Precedes[pass, other]));
+        double Least(Func<int, int, bool> inTheWay) =>
+            those.Where(pass => !those.Any(other => inTheWay(other, pass))).Min(pass => paint[pass] + LeastSetup(pass));
+        return (cards - 1)
+            * Math.Min(Least((other, pass) => Precedes[other, pass]), Least((other, pass) => Precedes[pass, other]));
     }
 
     /// <summary>Sets of one to four areas that all touch each other; on paper there are hardly larger ones.</summary>
@@ -92,15 +128,18 @@ internal sealed partial class ScheduleProblem
             yield return [a];
             for (var b = a + 1; b < ids.Length; b++)
             {
-                if (!touch[a, b]) continue;
+                if (!touch[a, b])
+                    continue;
                 yield return [a, b];
                 for (var c = b + 1; c < ids.Length; c++)
                 {
-                    if (!touch[a, c] || !touch[b, c]) continue;
+                    if (!touch[a, c] || !touch[b, c])
+                        continue;
                     yield return [a, b, c];
                     for (var d = c + 1; d < ids.Length; d++)
                     {
-                        if (touch[a, d] && touch[b, d] && touch[c, d]) yield return [a, b, c, d];
+                        if (touch[a, d] && touch[b, d] && touch[c, d])
+                            yield return [a, b, c, d];
                     }
                 }
             }

@@ -21,7 +21,8 @@ internal sealed partial class ScheduleProblem
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
         private readonly Sitting? sitting = problem.options.Sitting;
         private double rinses;
-        private double sittingStart, rested; // when this sitting began, and when the maker last rested
+        private double sittingStart,
+            rested; // when this sitting began, and when the maker last rested
 
         /// <summary>When the hands are free, s.</summary>
         public double Free { get; private set; }
@@ -54,13 +55,15 @@ internal sealed partial class ScheduleProblem
             for (var i = 0; i < near.Length; i++)
             {
                 var other = near[i];
-                if (dry[at + other] > ready && (i < mineFirst || problem.runs[wetBy[at + other] + 1, pass])) (ready, area) = (dry[at + other], other);
+                if (dry[at + other] > ready && (i < mineFirst || problem.runs[wetBy[at + other] + 1, pass]))
+                    (ready, area) = (dry[at + other], other);
             }
             if (problem.needsBone[pass])
             {
                 foreach (var mine in problem.own[pass])
                 {
-                    if (boneDry[at + mine] > ready) (ready, area) = (boneDry[at + mine], mine);
+                    if (boneDry[at + mine] > ready)
+                        (ready, area) = (boneDry[at + mine], mine);
                 }
             }
             var setup = problem.setup[Last + 1, pass];
@@ -72,7 +75,8 @@ internal sealed partial class ScheduleProblem
                 start += heat;
             }
             start += wait;
-            if (sitting is null) return new DueAt(start, wait, area, heat, 0, 1);
+            if (sitting is null)
+                return new DueAt(start, wait, area, heat, 0, 1);
             return Rested(new DueAt(start, wait, area, heat, 0, SittingNumber), setup, problem.paint[pass], ready);
         }
 
@@ -93,7 +97,8 @@ internal sealed partial class ScheduleProblem
                 sittingStart += (due.Sitting - SittingNumber) * sitting!.NextAfterHours * 3600;
                 SittingNumber = due.Sitting;
             }
-            if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60) rested = due.Start;
+            if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60)
+                rested = due.Start;
             rinses += problem.RinseCost(Last, pass);
             (Free, Last) = (due.Start + problem.paint[pass], pass);
             foreach (var mine in problem.own[pass])
@@ -111,7 +116,12 @@ internal sealed partial class ScheduleProblem
         {
             var begun = Free > sittingStart;
             var pause = sitting!.PauseMinutes * 60;
-            if (begun && due.Wait < pause && due.Start + paint - rested > sitting.PauseEveryMinutes * 60 && Free > rested)
+            if (
+                begun
+                && due.Wait < pause
+                && due.Start + paint - rested > sitting.PauseEveryMinutes * 60
+                && Free > rested
+            )
             {
                 var start = Math.Max(Free + pause + setup + due.Heat, due.Start);
                 due = due with { Start = start, Wait = 0, Rest = start - Free - setup - due.Heat };
@@ -123,10 +133,16 @@ internal sealed partial class ScheduleProblem
                 {
                     next += sitting.NextAfterHours * 3600;
                     number++;
-                }
-                while (ready > next + sitting.Minutes * 60);
+                } while (ready > next + sitting.Minutes * 60);
                 var start = Math.Max(next + setup, ready);
-                return due with { Start = start, Wait = start - next - setup, Heat = 0, Rest = next - Free, Sitting = number };
+                return due with
+                {
+                    Start = start,
+                    Wait = start - next - setup,
+                    Heat = 0,
+                    Rest = next - Free,
+                    Sitting = number,
+                };
             }
             return due;
         }

@@ -22,7 +22,8 @@ internal sealed partial class ScheduleProblem
     private readonly PlanOptions options;
     private readonly DryingTimes[] times; // of a pass
     private readonly double[] paint; // seconds of a pass
-    private readonly double[] dries, bone; // seconds until what a pass leaves is dry, bone dry
+    private readonly double[] dries,
+        bone; // seconds until what a pass leaves is dry, bone dry
     private readonly bool[] needsBone; // of a pass: its own areas must be bone dry
     private readonly bool[] noHeat; // of a pass: afterwards the card stays away from heat
     private readonly double[,] setup; // seconds between a pass, or none (0), and the next
@@ -34,13 +35,21 @@ internal sealed partial class ScheduleProblem
     private readonly bool[,] runs; // of a pass that is wet, or spilled water (0), into another beside it
     private readonly double[,] rinseCost; // of a change between them, beside its time
     private readonly int[] wetAtStart; // the pass that wetted each area of each card; -1 for spilled water
-    private readonly double[] dryAtStart, boneDryAtStart; // of each area of each card, where work goes on from wet ones
+    private readonly double[] dryAtStart,
+        boneDryAtStart; // of each area of each card, where work goes on from wet ones
 
     public ScheduleProblem(
-        ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching, int cards, ImmutableArray<DryingOf> drying, Hand hand, PlanOptions options,
-        IEnumerable<StillWet>? wet = null)
+        ImmutableArray<Pass> passes,
+        IEnumerable<(int One, int Other)> touching,
+        int cards,
+        ImmutableArray<DryingOf> drying,
+        Hand hand,
+        PlanOptions options,
+        IEnumerable<StillWet>? wet = null
+    )
     {
-        if (passes.IsEmpty) throw new ArgumentException("Give at least one area a colour.", nameof(passes));
+        if (passes.IsEmpty)
+            throw new ArgumentException("Give at least one area a colour.", nameof(passes));
         (this.passes, Cards, this.options) = (passes, cards, options);
         ids = [.. passes.SelectMany(pass => pass.Areas).Distinct().Order()];
         var index = ids.Index().ToDictionary(i => i.Item, i => i.Index);
@@ -48,18 +57,26 @@ internal sealed partial class ScheduleProblem
         touch = new bool[ids.Length, ids.Length];
         foreach (var (one, other) in touching)
         {
-            if (index.TryGetValue(one, out var a) && index.TryGetValue(other, out var b)) touch[a, b] = touch[b, a] = true;
+            if (index.TryGetValue(one, out var a) && index.TryGetValue(other, out var b))
+                touch[a, b] = touch[b, a] = true;
         }
         near = [.. own.Select(areas => areas.Concat(Touched(areas)).ToArray())];
         Precedes = Precedence.Of(passes);
-        Before = [.. passes.Select(pass => Enumerable.Range(0, passes.Length).Where(other => Precedes[other, pass.Index]).ToArray())];
+        Before =
+        [
+            .. passes.Select(pass =>
+                Enumerable.Range(0, passes.Length).Where(other => Precedes[other, pass.Index]).ToArray()
+            ),
+        ];
         var skipped = options.Skipped.ToHashSet();
         Jobs =
         [
-            .. Enumerable.Range(0, cards * passes.Length)
+            .. Enumerable
+                .Range(0, cards * passes.Length)
                 .Where(job => !skipped.Contains(new StepKey(job / passes.Length + 1, job % passes.Length))),
         ];
-        if (Jobs.Length == 0) throw new ImpossibleOrderException("Every step is left out: nothing is left to plan.");
+        if (Jobs.Length == 0)
+            throw new ImpossibleOrderException("Every step is left out: nothing is left to plan.");
         times = [.. passes.Select(pass => drying.TimesOf(pass))];
         dries = [.. times.Select(time => time.Dry.TotalSeconds)];
         bone = [.. times.Select(time => time.BoneDry.TotalSeconds)];
@@ -76,20 +93,29 @@ internal sealed partial class ScheduleProblem
             {
                 setup[last + 1, pass] = hand.SetupSeconds(last < 0 ? null : passes[last], passes[pass]);
                 changes[last + 1, pass] = last < 0 || !Hand.SameOnTool(passes[last], passes[pass]);
-                if (changes[last + 1, pass]) rinseCost[last + 1, pass] = rinses.Cost(last, pass);
+                if (changes[last + 1, pass])
+                    rinseCost[last + 1, pass] = rinses.Cost(last, pass);
             }
         }
         runs = new bool[passes.Length + 1, passes.Length];
         for (var there = -1; there < passes.Length; there++)
         {
             for (var next = 0; next < passes.Length; next++)
-                runs[there + 1, next] = there < 0 ? RunningTogether.Flows(passes[next]) : RunningTogether.WouldRun(passes[there], passes[next]);
+                runs[there + 1, next] =
+                    there < 0
+                        ? RunningTogether.Flows(passes[next])
+                        : RunningTogether.WouldRun(passes[there], passes[next]);
         }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
-        (dryAtStart, boneDryAtStart, wetAtStart) = (new double[cards * ids.Length], new double[cards * ids.Length], new int[cards * ids.Length]);
+        (dryAtStart, boneDryAtStart, wetAtStart) = (
+            new double[cards * ids.Length],
+            new double[cards * ids.Length],
+            new int[cards * ids.Length]
+        );
         foreach (var area in wet ?? [])
         {
-            if (!index.TryGetValue(area.Area, out var place)) continue;
+            if (!index.TryGetValue(area.Area, out var place))
+                continue;
             dryAtStart[(area.Card - 1) * ids.Length + place] = area.DrySeconds;
             boneDryAtStart[(area.Card - 1) * ids.Length + place] = area.BoneDrySeconds;
             wetAtStart[(area.Card - 1) * ids.Length + place] = area.Pass;
@@ -136,7 +162,8 @@ internal sealed partial class ScheduleProblem
     public bool ShareAnArea(int one, int other) => own[one].Any(own[other].Contains);
 
     /// <summary>Two passes cannot be wet on one card together: they share an area, or would run into each other where areas of theirs touch.</summary>
-    public bool Conflict(int one, int other) => ShareAnArea(one, other) || (runs[one + 1, other] && own[one].Any(near[other].Contains));
+    public bool Conflict(int one, int other) =>
+        ShareAnArea(one, other) || (runs[one + 1, other] && own[one].Any(near[other].Contains));
 
     /// <summary>Passes on areas that all touch each other, of which only one can be wet on a card at a time; the longest first.</summary>
     /// <param name="there">Passes to choose from.</param>
@@ -144,9 +171,15 @@ internal sealed partial class ScheduleProblem
     public List<int> OneAtATime(IEnumerable<int> there, int[] areas)
     {
         var chosen = new List<int>();
-        foreach (var pass in there.Where(pass => own[pass].Any(areas.Contains)).OrderByDescending(pass => paint[pass] + dries[pass]).ThenBy(pass => pass))
+        foreach (
+            var pass in there
+                .Where(pass => own[pass].Any(areas.Contains))
+                .OrderByDescending(pass => paint[pass] + dries[pass])
+                .ThenBy(pass => pass)
+        )
         {
-            if (chosen.TrueForAll(other => Conflict(pass, other))) chosen.Add(pass);
+            if (chosen.TrueForAll(other => Conflict(pass, other)))
+                chosen.Add(pass);
         }
         return chosen;
     }
@@ -165,7 +198,8 @@ internal sealed partial class ScheduleProblem
         foreach (var job in order)
         {
             var card = job - job % Passes;
-            if (Before[job % Passes].Any(earlier => there.Contains(card + earlier) && !done.Contains(card + earlier))) return false;
+            if (Before[job % Passes].Any(earlier => there.Contains(card + earlier) && !done.Contains(card + earlier)))
+                return false;
             done.Add(job);
         }
         return true;
@@ -180,7 +214,8 @@ internal sealed partial class ScheduleProblem
     public static double Cost(int[] order, Walk walk)
     {
         walk.Restart();
-        foreach (var job in order) walk.Do(job);
+        foreach (var job in order)
+            walk.Do(job);
         return walk.Cost;
     }
 
@@ -195,7 +230,8 @@ internal sealed partial class ScheduleProblem
         walk.Restart();
         for (var place = 0; place < order.Length; place++)
         {
-            if (place >= from && walk.Cost + left[place] > limit) return double.PositiveInfinity;
+            if (place >= from && walk.Cost + left[place] > limit)
+                return double.PositiveInfinity;
             walk.Do(order[place]);
         }
         return walk.Cost;
@@ -213,16 +249,28 @@ internal sealed partial class ScheduleProblem
             var due = walk.Due(job);
             walk.Do(job);
             var (time, end) = (times[pass], walk.Free);
-            if (due.Heat > 0) Dried(steps, card + 1, due.Start - setup[last + 1, pass]);
-            steps.Add(new PlannedStep(
-                steps.Count + 1, pass, card + 1, setup[last + 1, pass], Changes(last, pass),
-                due.Wait > 1e-9 ? new Wait(due.Wait, ids[due.Area], own[pass].Contains(due.Area)) : null,
-                due.Start, end, end + time.Shining.TotalSeconds, end + time.Damp.TotalSeconds, end + time.Dry.TotalSeconds)
-            {
-                HeatSeconds = due.Heat,
-                RestSeconds = due.Rest,
-                Sitting = due.Sitting,
-            });
+            if (due.Heat > 0)
+                Dried(steps, card + 1, due.Start - setup[last + 1, pass]);
+            steps.Add(
+                new PlannedStep(
+                    steps.Count + 1,
+                    pass,
+                    card + 1,
+                    setup[last + 1, pass],
+                    Changes(last, pass),
+                    due.Wait > 1e-9 ? new Wait(due.Wait, ids[due.Area], own[pass].Contains(due.Area)) : null,
+                    due.Start,
+                    end,
+                    end + time.Shining.TotalSeconds,
+                    end + time.Damp.TotalSeconds,
+                    end + time.Dry.TotalSeconds
+                )
+                {
+                    HeatSeconds = due.Heat,
+                    RestSeconds = due.Rest,
+                    Sitting = due.Sitting,
+                }
+            );
         }
         return steps.MoveToImmutable();
     }
@@ -232,9 +280,15 @@ internal sealed partial class ScheduleProblem
     {
         for (var i = 0; i < steps.Count; i++)
         {
-            if (steps[i].Card != card) continue;
+            if (steps[i].Card != card)
+                continue;
             var (shining, damp, dry) = (steps[i].ShiningSeconds, steps[i].DampSeconds, steps[i].DrySeconds);
-            steps[i] = steps[i] with { ShiningSeconds = Math.Min(shining, at), DampSeconds = Math.Min(damp, at), DrySeconds = Math.Min(dry, at) };
+            steps[i] = steps[i] with
+            {
+                ShiningSeconds = Math.Min(shining, at),
+                DampSeconds = Math.Min(damp, at),
+                DrySeconds = Math.Min(dry, at),
+            };
         }
     }
 
@@ -247,8 +301,13 @@ internal sealed partial class ScheduleProblem
     /// </summary>
     private double Tail(int pass)
     {
-        double Left(int area, int after) => Enumerable.Range(0, passes.Length)
-            .Where(p => passes[p].Layer > after && own[p].Contains(area)).Sum(p => paint[p] + dries[p]);
-        return dries[pass] + own[pass].Max(area => Left(area, passes[pass].Layer)) + Touched(own[pass]).Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
+        double Left(int area, int after) =>
+            Enumerable
+                .Range(0, passes.Length)
+                .Where(p => passes[p].Layer > after && own[p].Contains(area))
+                .Sum(p => paint[p] + dries[p]);
+        return dries[pass]
+            + own[pass].Max(area => Left(area, passes[pass].Layer))
+            + Touched(own[pass]).Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
     }
 }

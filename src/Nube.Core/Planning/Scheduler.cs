@@ -35,9 +35,9 @@ public static class Scheduler
     private static readonly ImmutableArray<Weighting> Weightings =
     [
         .. from tail in (double[])[0, 0.05, 0.2, 0.6, -0.1, -1]
-           from change in (double[])[0, 15, 45, 120, 600]
-           from rank in (double[])[1, 0, 5, 20, 100]
-           select new Weighting(change, rank, tail),
+        from change in (double[])[0, 15, 45, 120, 600]
+        from rank in (double[])[1, 0, 5, 20, 100]
+        select new Weighting(change, rank, tail),
     ];
 
     // Of large runs one weighting in so many is tried: none shares a factor with the lists above, so that all values come up.
@@ -60,7 +60,8 @@ public static class Scheduler
         Paper paper,
         Air air,
         Hand hand,
-        PlanOptions? options = null)
+        PlanOptions? options = null
+    )
     {
         ArgumentNullException.ThrowIfNull(touching);
         ArgumentNullException.ThrowIfNull(hand);
@@ -69,7 +70,13 @@ public static class Scheduler
         options ??= PlanOptions.None;
         var drying = DryingIn(air, passes, paper, options);
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
-        return PlanOf(problem, Pinning.Pinned(Greedy(problem, problem.Jobs).Order, passes, options.Pinned), passes, drying, options);
+        return PlanOf(
+            problem,
+            Pinning.Pinned(Greedy(problem, problem.Jobs).Order, passes, options.Pinned),
+            passes,
+            drying,
+            options
+        );
     }
 
     /// <summary>The plan in other air: in its order or in one that is built anew, whichever is done first. What is pinned stays.</summary>
@@ -91,11 +98,23 @@ public static class Scheduler
     }
 
     /// <summary>Drying times of what passes leave.</summary>
-    internal static ImmutableArray<DryingOf> DryingIn(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
-    [
-        .. passes.Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default)).Distinct().Order()
-            .Select(left => new DryingOf(left.Water, left.Leaves.Times(left.Water, paper, air, options.DryingFactor), left.Leaves)),
-    ];
+    internal static ImmutableArray<DryingOf> DryingIn(
+        Air air,
+        ImmutableArray<Pass> passes,
+        Paper paper,
+        PlanOptions options
+    ) =>
+        [
+            .. passes
+                .Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default))
+                .Distinct()
+                .Order()
+                .Select(left => new DryingOf(
+                    left.Water,
+                    left.Leaves.Times(left.Water, paper, air, options.DryingFactor),
+                    left.Leaves
+                )),
+        ];
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
     /// <param name="plan">The plan.</param>
@@ -105,8 +124,13 @@ public static class Scheduler
     /// <param name="progress">Told how far the search is, and when its best order is done.</param>
     /// <param name="stop">Ends the search; what was found so far is answered.</param>
     public static Plan Improve(
-        Plan plan, IEnumerable<(int One, int Other)> touching, Hand hand, SearchEffort effort, IProgress<SearchProgress>? progress = null,
-        CancellationToken stop = default)
+        Plan plan,
+        IEnumerable<(int One, int Other)> touching,
+        Hand hand,
+        SearchEffort effort,
+        IProgress<SearchProgress>? progress = null,
+        CancellationToken stop = default
+    )
     {
         ArgumentNullException.ThrowIfNull(plan);
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, plan.Options);
@@ -114,7 +138,8 @@ public static class Scheduler
         bool[] stays = [.. plan.Steps.Select(step => pinned.Contains(new StepKey(step.Card, step.Pass)))];
         // One card by itself is solved exactly: a bound for all, and an order that the cards can follow one behind the other.
         var share = Math.Min(1, effort.Steps / (double)SearchEffort.Usual.Steps);
-        var card = share < WorthSolving ? null : OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * share, stop);
+        var card =
+            share < WorthSolving ? null : OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * share, stop);
         var atLeast = Math.Max(plan.AtLeastSeconds, card?.AtLeastSeconds ?? 0);
         var first = OrderOf(plan);
         if (card is not null && pinned.Count == 0)
@@ -132,13 +157,33 @@ public static class Scheduler
     /// <param name="touching">Which areas touch.</param>
     /// <param name="hand">The maker's hand.</param>
     /// <param name="options">What else to reckon with.</param>
-    internal static Plan InOrder(Plan plan, int[] order, IEnumerable<(int One, int Other)> touching, Hand hand, PlanOptions options) =>
-        PlanOf(new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options), order, plan.Passes, plan.Drying, options);
+    internal static Plan InOrder(
+        Plan plan,
+        int[] order,
+        IEnumerable<(int One, int Other)> touching,
+        Hand hand,
+        PlanOptions options
+    ) =>
+        PlanOf(
+            new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, options),
+            order,
+            plan.Passes,
+            plan.Drying,
+            options
+        );
 
     /// <summary>The order of a plan, as jobs.</summary>
-    internal static int[] OrderOf(Plan plan) => [.. plan.Steps.Select(step => (step.Card - 1) * plan.Passes.Length + step.Pass)];
+    internal static int[] OrderOf(Plan plan) =>
+        [.. plan.Steps.Select(step => (step.Card - 1) * plan.Passes.Length + step.Pass)];
 
-    private static Plan PlanOf(ScheduleProblem problem, int[] order, ImmutableArray<Pass> passes, ImmutableArray<DryingOf> drying, PlanOptions options, double atLeast = 0)
+    private static Plan PlanOf(
+        ScheduleProblem problem,
+        int[] order,
+        ImmutableArray<Pass> passes,
+        ImmutableArray<DryingOf> drying,
+        PlanOptions options,
+        double atLeast = 0
+    )
     {
         var steps = problem.Steps(order);
         return new Plan(
@@ -150,14 +195,19 @@ public static class Scheduler
             steps.Max(step => step.EndSeconds),
             steps.Max(step => step.DrySeconds),
             steps.Max(BoneDry),
-            Math.Max(atLeast, problem.LowerBound()))
-        { Options = options };
+            Math.Max(atLeast, problem.LowerBound())
+        )
+        {
+            Options = options,
+        };
 
         // A heat tool leaves a card bone dry.
         double BoneDry(PlannedStep step)
         {
             var inTheAir = step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds;
-            var heated = steps.Where(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0).Select(later => later.StartSeconds - later.SetupSeconds);
+            var heated = steps
+                .Where(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0)
+                .Select(later => later.StartSeconds - later.SetupSeconds);
             return heated.Append(inTheAir).Min();
         }
     }
@@ -170,19 +220,28 @@ public static class Scheduler
         // A first order is to be there at once: of large runs fewer are built.
         var wanted = (long)jobs.Length * jobs.Length / ManyJobs;
         var every = OneIn.FirstOrDefault(one => one >= wanted, OneIn[^1]);
-        var best = Weightings.Where((_, place) => place % every == 0).ToList().AsParallel().AsOrdered()
+        var best = Weightings
+            .Where((_, place) => place % every == 0)
+            .ToList()
+            .AsParallel()
+            .AsOrdered()
             .Select(weighting => Greedy(problem, jobs, weighting))
             .Aggregate((a, b) => b.Cost < a.Cost - 1e-9 ? b : a);
         return (best.Order, best.Finish);
     }
 
     /// <summary>One order, built greedily.</summary>
-    private static (int[] Order, double Finish, double Cost) Greedy(ScheduleProblem problem, int[] jobs, Weighting weighting)
+    private static (int[] Order, double Finish, double Cost) Greedy(
+        ScheduleProblem problem,
+        int[] jobs,
+        Weighting weighting
+    )
     {
         var walk = problem.Begin();
         var open = jobs.ToList();
         var left = new bool[problem.Cards * problem.Passes];
-        foreach (var job in jobs) left[job] = true;
+        foreach (var job in jobs)
+            left[job] = true;
         var order = new int[open.Count];
         for (var step = 0; step < order.Length; step++)
         {
@@ -191,13 +250,19 @@ public static class Scheduler
             for (var i = 0; i < open.Count; i++)
             {
                 var (card, pass) = (open[i] / problem.Passes, open[i] % problem.Passes);
-                var beside = (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
-                    + problem.RinseCost(walk.Last, pass) + weighting.Rank * (pass - lightest) - weighting.Tail * problem.Tails[pass];
+                var beside =
+                    (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
+                    + problem.RinseCost(walk.Last, pass)
+                    + weighting.Rank * (pass - lightest)
+                    - weighting.Tail * problem.Tails[pass];
                 // Nothing begins before its setup: most need no closer look.
-                if (problem.Setup(walk.Last, pass) + beside >= cost) continue;
-                if (Array.Exists(problem.Before[pass], other => left[card * problem.Passes + other])) continue;
+                if (problem.Setup(walk.Last, pass) + beside >= cost)
+                    continue;
+                if (Array.Exists(problem.Before[pass], other => left[card * problem.Passes + other]))
+                    continue;
                 var now = walk.Due(open[i]).Start - walk.Free + beside;
-                if (now < cost) (cost, choice) = (now, i);
+                if (now < cost)
+                    (cost, choice) = (now, i);
             }
             order[step] = open[choice];
             left[open[choice]] = false;

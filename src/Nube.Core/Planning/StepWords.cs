@@ -10,13 +10,28 @@ namespace Nube.Core.Planning;
 /// <summary>What a pass is called, where it goes, how it is done: sentences that can be read aloud.</summary>
 public static class StepWords
 {
-    private static readonly string[] Ordinals = ["First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth", "Ninth", "Tenth", "Eleventh", "Twelfth"];
+    private static readonly string[] Ordinals =
+    [
+        "First",
+        "Second",
+        "Third",
+        "Fourth",
+        "Fifth",
+        "Sixth",
+        "Seventh",
+        "Eighth",
+        "Ninth",
+        "Tenth",
+        "Eleventh",
+        "Twelfth",
+    ];
 
     /// <summary>"Second wash, left pear and branch".</summary>
     public static string Title(Pass pass, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        if (pass.WholeCard) return CardTitle(pass);
+        if (pass.WholeCard)
+            return CardTitle(pass);
         var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));
         return pass.Stroke switch
         {
@@ -29,13 +44,17 @@ public static class StepWords
             Stroke.GradedWash => $"Graded wash, {names}",
             Stroke.DropIn => $"Wet in wet, {names}",
             Stroke.Pull => pass.Zone == Zone.Shadow ? $"Shadow side of {names}" : $"Line and pull, {names}",
-            Stroke.Draw => pass.Times == 1 ? $"Pencil, {ZonePart(pass.Zone)}{names}" : $"Pencil in {pass.Times} layers, {ZonePart(pass.Zone)}{names}",
+            Stroke.Draw => pass.Times == 1
+                ? $"Pencil, {ZonePart(pass.Zone)}{names}"
+                : $"Pencil in {pass.Times} layers, {ZonePart(pass.Zone)}{names}",
             Stroke.WetDrawn => $"Water over the pencil, {names}",
             Stroke.PenPair => $"Light and dark pen, {names}",
             Stroke.Burnish => $"Burnish {names}",
             Stroke.Dissolve => $"Solvent, {names}",
             Stroke.Marker => $"Marker, {names}",
-            Stroke.Sponge => pass.Times == 1 ? $"Sponge, {ZonePart(pass.Zone)}{names}" : $"Sponge {pass.Times} times, {ZonePart(pass.Zone)}{names}",
+            Stroke.Sponge => pass.Times == 1
+                ? $"Sponge, {ZonePart(pass.Zone)}{names}"
+                : $"Sponge {pass.Times} times, {ZonePart(pass.Zone)}{names}",
             Stroke.WhiteBase => $"White base, {names}",
             Stroke.Redraw => $"Draw again: details of {names}",
             Stroke.Skim => $"Raised parts of {names}",
@@ -81,27 +100,36 @@ public static class StepWords
                 $"{Brush(pass.Water)}; pull the inner edge soft with a clean damp brush",
             Stroke.LeadWash => $"Take the colour from the lead with the wet brush. {Brush(pass.Water)}",
             Stroke.Around => $"{Brush(pass.Water)}. Keep a hair away from the guide lines",
-            Stroke.GradedWash => $"{Brush(pass.Water)}. Colour first, then clean water pulls it out to nothing; work fast while it shines",
-            Stroke.DropIn => $"Area by area: wet it with clean water until it shines, then touch the colour in. Too much? Touch it with a clean damp brush. {Brush(pass.Water)}",
-            Stroke.Pull => "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
-            Stroke.Draw => $"{Pressed(pass.Pressure)}. {(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
+            Stroke.GradedWash =>
+                $"{Brush(pass.Water)}. Colour first, then clean water pulls it out to nothing; work fast while it shines",
+            Stroke.DropIn =>
+                $"Area by area: wet it with clean water until it shines, then touch the colour in. Too much? Touch it with a clean damp brush. {Brush(pass.Water)}",
+            Stroke.Pull =>
+                "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
+            Stroke.Draw =>
+                $"{Pressed(pass.Pressure)}. {(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
             Stroke.WetDrawn => "A clean wet brush along the strokes, from light into dark; rinse it often",
             Stroke.PenPair => schools.Pens switch
             {
-                PenBlend.Water => "Area by area: the light pen, the dark one in the shadow, and a wet brush pulls dark into light",
-                PenBlend.Blender => "Area by area: the light pen, the dark one in the shadow, and the blender pulls dark into light",
+                PenBlend.Water =>
+                    "Area by area: the light pen, the dark one in the shadow, and a wet brush pulls dark into light",
+                PenBlend.Blender =>
+                    "Area by area: the light pen, the dark one in the shadow, and the blender pulls dark into light",
                 _ => "The light pen, and the dark one in the shadow",
             },
             Stroke.Burnish => "Press firmly and rub until no paper shows",
             Stroke.Dissolve => "Dip the stump lightly, dab it off, and rub from light into dark",
             Stroke.Marker => "Flat and quick, edges while they are wet",
-            Stroke.Sponge => pass.Times == 1 ? "Dab off on scrap first; small circles" : "Dab off on scrap each time; small circles",
+            Stroke.Sponge => pass.Times == 1
+                ? "Dab off on scrap first; small circles"
+                : "Dab off on scrap each time; small circles",
             Stroke.WhiteBase => $"{Brush(pass.Water)}; let it cover",
             Stroke.Redraw => "A nearly dry pointed brush or a sharp pencil, with the image beside you",
             Stroke.Skim => "A flat brush, nearly dry, held low, drawn across the raised parts",
             Stroke.Lift => "A clean damp brush; rub gently, blot with a cloth, repeat",
             Stroke.Loose => $"{Brush(pass.Water)}. Tape the card down, let the water decide",
-            Stroke.Bands => "Hues in their order, each into the edge of the last while it is wet; wipe the mat between. Too strong? Water it down at once",
+            Stroke.Bands =>
+                "Hues in their order, each into the edge of the last while it is wet; wipe the mat between. Too strong? Water it down at once",
             Stroke.PrintBands => "Ink neighbouring hues onto the stamp, mist it, print",
             Stroke.Blend => schools.Panels == PanelFrom.Outside
                 ? "Start off the edge and let the pressure fall off inwards; overlap neighbours and go back over the seam with the lighter one"
@@ -117,8 +145,10 @@ public static class StepWords
             Stroke.Erase => "A soft eraser, no pressure",
             Stroke.Buff => "A dry cloth along the raised lines",
             Stroke.PressPattern => "Mist the card lightly, lay it into the folder, and run it through once",
-            Stroke.SprayResist => "Lay the card flat, spray from a forearm's length in one sweep; two thin coats rather than one wet one",
-            Stroke.Emboss => "Dust first. Press the stamp two or three times, powder over all, tap off, tip the rest back. The heat tool already hot, held at a distance, until every spot is glossy: a dark, grainy spot is not melted yet",
+            Stroke.SprayResist =>
+                "Lay the card flat, spray from a forearm's length in one sweep; two thin coats rather than one wet one",
+            Stroke.Emboss =>
+                "Dust first. Press the stamp two or three times, powder over all, tap off, tip the rest back. The heat tool already hot, held at a distance, until every spot is glossy: a dark, grainy spot is not melted yet",
             Stroke.SpreadPaste => "Tape the stencil down, draw the paste over it thinly, lift the stencil straight up",
             Stroke.AddShine => "A few spots, thinly, and leave it alone",
             Stroke.CutOut => "Hold the die with low-tack tape, turn it a little so that it feeds easily, run it twice",
@@ -133,20 +163,24 @@ public static class StepWords
     public static string? Generation(Pass pass, int taken)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        if (pass.Generations < 2) return null;
+        if (pass.Generations < 2)
+            return null;
         var print = taken % pass.Generations + 1;
-        return print == 1 ? "Ink the stamp freshly: the first print." : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Ordinal(print))} print, paler than the one before.";
+        return print == 1
+            ? "Ink the stamp freshly: the first print."
+            : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Ordinal(print))} print, paler than the one before.";
     }
 
     /// <summary>Which brush, how wet.</summary>
-    public static string Brush(BrushWater water) => water switch
-    {
-        BrushWater.DryBrush => "Small round brush, nearly dry",
-        BrushWater.Damp => "Small round brush, loaded, tip wiped once",
-        BrushWater.Wash => "Round brush, loaded",
-        BrushWater.Juicy => "Round brush, with a bead of water running along",
-        _ => "Large brush, as much as stays on the paper",
-    };
+    public static string Brush(BrushWater water) =>
+        water switch
+        {
+            BrushWater.DryBrush => "Small round brush, nearly dry",
+            BrushWater.Damp => "Small round brush, loaded, tip wiped once",
+            BrushWater.Wash => "Round brush, loaded",
+            BrushWater.Juicy => "Round brush, with a bead of water running along",
+            _ => "Large brush, as much as stays on the paper",
+        };
 
     /// <summary>What has to be made clean before a pass; null for nothing.</summary>
     /// <param name="before">What was done before, the latest first; its tool may have been laid down in between.</param>
@@ -156,7 +190,8 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
         var last = before.FirstOrDefault(pass => pass.Sheet.Tool == next.Sheet.Tool);
-        if (last is null || Hand.SameOnTool(last, next)) return null;
+        if (last is null || Hand.SameOnTool(last, next))
+            return null;
         var cleaning = StrokeTable.Of(next.Sheet.Tool).Cleaning;
         return cleaning.Length == 0 ? null : cleaning;
     }
@@ -168,36 +203,43 @@ public static class StepWords
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
-        if (CleanFirst(before, next) is { } clean) return clean;
-        return before.Count > 0 && Hand.SameOnTool(before[0], next) ? "" : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
+        if (CleanFirst(before, next) is { } clean)
+            return clean;
+        return before.Count > 0 && Hand.SameOnTool(before[0], next)
+            ? ""
+            : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
     }
 
-    private static string Pressed(Pressure pressure) => pressure switch
-    {
-        Pressure.Light => "Sharp point, light hand, strokes along the form",
-        Pressure.Medium => "Sharp point, ordinary pressure, strokes along the form",
-        _ => "Press hard, into the valleys of the paper; little will stick afterwards",
-    };
+    private static string Pressed(Pressure pressure) =>
+        pressure switch
+        {
+            Pressure.Light => "Sharp point, light hand, strokes along the form",
+            Pressure.Medium => "Sharp point, ordinary pressure, strokes along the form",
+            _ => "Press hard, into the valleys of the paper; little will stick afterwards",
+        };
 
-    private static string CardTitle(Pass pass) => pass.Stroke switch
-    {
-        Stroke.Dip => $"{Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
-        Stroke.Soften => "Soften the pattern with water",
-        Stroke.StampAgain => "Stamp the outline again",
-        Stroke.Blend => "Blend the panel",
-        _ => MethodTable.Of(pass.Method).Name,
-    };
+    private static string CardTitle(Pass pass) =>
+        pass.Stroke switch
+        {
+            Stroke.Dip => $"{Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
+            Stroke.Soften => "Soften the pattern with water",
+            Stroke.StampAgain => "Stamp the outline again",
+            Stroke.Blend => "Blend the panel",
+            _ => MethodTable.Of(pass.Method).Name,
+        };
 
-    private static string ZonePart(Zone zone) => zone switch
-    {
-        Zone.Shadow => "shadow side of ",
-        Zone.ButLight => "all but the light of ",
-        Zone.Deepest => "deepest part of ",
-        Zone.Light => "light of ",
-        Zone.Middle => "middle of ",
-        Zone.ButShadow => "all but the shadow of ",
-        _ => "all of ",
-    };
+    private static string ZonePart(Zone zone) =>
+        zone switch
+        {
+            Zone.Shadow => "shadow side of ",
+            Zone.ButLight => "all but the light of ",
+            Zone.Deepest => "deepest part of ",
+            Zone.Light => "light of ",
+            Zone.Middle => "middle of ",
+            Zone.ButShadow => "all but the shadow of ",
+            _ => "all of ",
+        };
 
-    private static string Ordinal(int place) => place <= Ordinals.Length ? Ordinals[place - 1] : FormattableString.Invariant($"{place}th");
+    private static string Ordinal(int place) =>
+        place <= Ordinals.Length ? Ordinals[place - 1] : FormattableString.Invariant($"{place}th");
 }

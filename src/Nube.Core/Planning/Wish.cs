@@ -16,7 +16,12 @@ public sealed record Wish(int Area, Srgb Colour, ShadowDepth Shadow, Method Meth
 /// <param name="Colours">Its colours, in their order across the card.</param>
 /// <param name="Times">Dips, or prints from one inking, 1 to <see cref="MostTimes"/>.</param>
 /// <param name="RelineWith">With what lines are made crisp again.</param>
-public sealed record CardWish(Method Method, ImmutableArray<Srgb> Colours, int Times = 1, RelineWith RelineWith = RelineWith.Pen)
+public sealed record CardWish(
+    Method Method,
+    ImmutableArray<Srgb> Colours,
+    int Times = 1,
+    RelineWith RelineWith = RelineWith.Pen
+)
 {
     /// <summary>Most dips, or prints from one inking: what comes later is hardly seen.</summary>
     public const int MostTimes = 5;

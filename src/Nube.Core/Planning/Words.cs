@@ -22,8 +22,10 @@ public static class Words
     }
 
     /// <summary>When a paper's tooth is full.</summary>
-    public static string ToothFull(int layers) => FormattableString.Invariant(
-        $"After {layers} layers this paper takes no more: the surface goes waxy and nothing more sticks.");
+    public static string ToothFull(int layers) =>
+        FormattableString.Invariant(
+            $"After {layers} layers this paper takes no more: the surface goes waxy and nothing more sticks."
+        );
 
     /// <summary>How much water goes to the parts of colour: "no water", "3 water".</summary>
     public static string Water(int parts) => parts == 0 ? "no water" : FormattableString.Invariant($"{parts} water");
@@ -39,7 +41,9 @@ public static class Words
     {
         ArgumentNullException.ThrowIfNull(plan);
         var changes = plan.CountChanges();
-        return FormattableString.Invariant($"{Duration(plan.FinishSeconds)} with {(changes == 0 ? "no change" : changes == 1 ? "1 change" : $"{changes} changes")} of colour or tool");
+        return FormattableString.Invariant(
+            $"{Duration(plan.FinishSeconds)} with {(changes == 0 ? "no change" : changes == 1 ? "1 change" : $"{changes} changes")} of colour or tool"
+        );
     }
 
     /// <summary>Why a step waits.</summary>
@@ -50,7 +54,8 @@ public static class Words
     public static string WaitReason(int area, bool onItself, Wetness needs, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(nameOf);
-        if (onItself && needs == Wetness.BoneDry) return $"{nameOf(area)} must be bone dry first: damp paper tears and smears.";
+        if (onItself && needs == Wetness.BoneDry)
+            return $"{nameOf(area)} must be bone dry first: damp paper tears and smears.";
         return onItself
             ? $"{nameOf(area)} must be dry before the next layer, or it blooms."
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
@@ -61,28 +66,31 @@ public static class Words
 
     /// <summary>How much a difference between two colours is seen.</summary>
     /// <param name="difference">CIEDE2000; about 1 is the least that is seen side by side, the other bounds are this project's own.</param>
-    public static string Seen(double difference) => difference switch
-    {
-        < 1 => "nobody will see it",
-        < HardlySeen => "it is hardly seen",
-        < 6 => "it is seen beside the other cards",
-        _ => "it is clearly another colour",
-    };
+    public static string Seen(double difference) =>
+        difference switch
+        {
+            < 1 => "nobody will see it",
+            < HardlySeen => "it is hardly seen",
+            < 6 => "it is seen beside the other cards",
+            _ => "it is clearly another colour",
+        };
 
     /// <summary>What can be done about paint that went where it should not.</summary>
     /// <param name="state">How wet it is.</param>
     /// <remarks>Common practice, no source.</remarks>
-    public static string WayBack(Wetness state) => state switch
-    {
-        Wetness.Wet or Wetness.Shining => "While it shines, a clean damp brush takes most of it up again.",
-        Wetness.Damp => "Leave it until it is dry: touched now it blooms.",
-        _ => "A damp brush lifts some of it; or glaze the planned colour over it.",
-    };
+    public static string WayBack(Wetness state) =>
+        state switch
+        {
+            Wetness.Wet or Wetness.Shining => "While it shines, a clean damp brush takes most of it up again.",
+            Wetness.Damp => "Leave it until it is dry: touched now it blooms.",
+            _ => "A damp brush lifts some of it; or glaze the planned colour over it.",
+        };
 
     /// <summary>"12 min", "1 h 05 min", "40 s".</summary>
     public static string Duration(double seconds)
     {
-        if (seconds < 60) return $"{Math.Ceiling(seconds):0} s";
+        if (seconds < 60)
+            return $"{Math.Ceiling(seconds):0} s";
         var minutes = (int)Math.Round(seconds / 60);
         return minutes < 60 ? $"{minutes} min" : $"{minutes / 60} h {minutes % 60:00} min";
     }
@@ -103,5 +111,7 @@ public static class Words
 
     /// <summary>With a small first letter, unless it is an abbreviation.</summary>
     internal static string LowerFirst(string text) =>
-        text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1])) ? char.ToLowerInvariant(text[0]) + text[1..] : text;
+        text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1]))
+            ? char.ToLowerInvariant(text[0]) + text[1..]
+            : text;
 }

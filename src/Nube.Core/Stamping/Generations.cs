@@ -20,7 +20,8 @@ public static class Generations
     public static double RelativeLoad(int generation, double share = UsualShare)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(generation, 1);
-        if (!(share is > 0 and < 1)) throw new ArgumentOutOfRangeException(nameof(share), "An impression takes a part of the ink.");
+        if (!(share is > 0 and < 1))
+            throw new ArgumentOutOfRangeException(nameof(share), "An impression takes a part of the ink.");
         return Math.Pow(1 - share, generation - 1);
     }
 

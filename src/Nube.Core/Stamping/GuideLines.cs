@@ -20,7 +20,9 @@ public static class GuideLines
         [
             new("Trace as lightly as you can see it, with a hard, sharp pencil: graphite under paint stays for good."),
             new("Paint the space between the shapes up to the pencil line, and keep the wash a hair away from it."),
-            new($"Wait until the panel is bone dry: some {Words.Duration(wait.TotalSeconds)} after the last wash in this room. Cool to the back of the hand is not dry yet."),
+            new(
+                $"Wait until the panel is bone dry: some {Words.Duration(wait.TotalSeconds)} after the last wash in this room. Cool to the back of the hand is not dry yet."
+            ),
             new("Then erase the pencil lines with a soft eraser, and brush the crumbs away; do not blow."),
         ];
     }

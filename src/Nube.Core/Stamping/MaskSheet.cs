@@ -13,7 +13,8 @@ public sealed record SheetOfPaper(string Name, double WidthMm, double HeightMm)
     public static SheetOfPaper A4 { get; } = new("A4", 210, 297);
 
     /// <summary>8 1/2 x 11 in (ANSI/ASME Y14.1, size A).</summary>
-    public static SheetOfPaper Letter { get; } = new("Letter", 8.5 * Lengths.MillimetresPerInch, 11 * Lengths.MillimetresPerInch);
+    public static SheetOfPaper Letter { get; } =
+        new("Letter", 8.5 * Lengths.MillimetresPerInch, 11 * Lengths.MillimetresPerInch);
 
     /// <summary>297 x 420 mm (ISO 216).</summary>
     public static SheetOfPaper A3 { get; } = new("A3", 297, 420);
@@ -32,7 +33,11 @@ public sealed record Mask(Guid Placed, string Name, Silhouette Cut);
 /// <param name="Paper">The sheet.</param>
 /// <param name="Pages">The masks of each sheet.</param>
 /// <param name="TooLarge">Masks that are larger than the sheet: their names.</param>
-public sealed record MaskSheet(SheetOfPaper Paper, ImmutableArray<ImmutableArray<Mask>> Pages, ImmutableArray<string> TooLarge)
+public sealed record MaskSheet(
+    SheetOfPaper Paper,
+    ImmutableArray<ImmutableArray<Mask>> Pages,
+    ImmutableArray<string> TooLarge
+)
 {
     /// <summary>How far inside the line a mask is cut, so that no white rim is left around it, mm. Common practice, no source.</summary>
     public const double WithinLineMm = 0.2;
@@ -51,26 +56,42 @@ public sealed record MaskSheet(SheetOfPaper Paper, ImmutableArray<ImmutableArray
     /// <param name="stamps">Its stamps by key.</param>
     /// <param name="masked">What needs a mask.</param>
     /// <param name="paper">The sheet.</param>
-    public static MaskSheet Of(Scene scene, IReadOnlyDictionary<Guid, Stamp> stamps, IReadOnlyCollection<Guid> masked, SheetOfPaper paper)
+    public static MaskSheet Of(
+        Scene scene,
+        IReadOnlyDictionary<Guid, Stamp> stamps,
+        IReadOnlyCollection<Guid> masked,
+        SheetOfPaper paper
+    )
     {
         ArgumentNullException.ThrowIfNull(scene);
         ArgumentNullException.ThrowIfNull(stamps);
         ArgumentNullException.ThrowIfNull(masked);
         ArgumentNullException.ThrowIfNull(paper);
         var (roomX, roomY) = (paper.WidthMm - 2 * MarginMm, paper.HeightMm - 2 * MarginMm - HeadMm);
-        var masks = scene.FrontFirst.Where(placed => masked.Contains(placed.Id)).Select(placed =>
-        {
-            var shape = stamps[placed.Stamp].Silhouette.At(placed.At with { Middle = default }).Within(WithinLineMm);
-            return new Mask(placed.Id, scene.NameOf(placed, stamps), shape);
-        }).ToList();
+        var masks = scene
+            .FrontFirst.Where(placed => masked.Contains(placed.Id))
+            .Select(placed =>
+            {
+                var shape = stamps[placed.Stamp]
+                    .Silhouette.At(placed.At with { Middle = default })
+                    .Within(WithinLineMm);
+                return new Mask(placed.Id, scene.NameOf(placed, stamps), shape);
+            })
+            .ToList();
         ImmutableArray<string> tooLarge = [.. masks.Where(mask => !Fits(mask)).Select(mask => mask.Name)];
 
         var pages = new List<List<Mask>>();
         var (x, y, rowHeight) = (0.0, 0.0, 0.0);
-        foreach (var mask in masks.Where(Fits).OrderByDescending(mask => Size(mask).Height).ThenBy(mask => mask.Name, StringComparer.Ordinal))
+        foreach (
+            var mask in masks
+                .Where(Fits)
+                .OrderByDescending(mask => Size(mask).Height)
+                .ThenBy(mask => mask.Name, StringComparer.Ordinal)
+        )
         {
             var (width, height) = Size(mask);
-            if (pages.Count > 0 && x + width > roomX) (x, y, rowHeight) = (0, y + rowHeight + GapMm, 0);
+            if (pages.Count > 0 && x + width > roomX)
+                (x, y, rowHeight) = (0, y + rowHeight + GapMm, 0);
             if (pages.Count == 0 || y + height > roomY)
             {
                 pages.Add([]);

@@ -36,45 +36,81 @@ public static class PrintGuide
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentOutOfRangeException.ThrowIfLessThan(cards, 1);
         var steps = ImmutableArray.CreateBuilder<StampingStep>();
-        steps.Add(new(kind == OutlineKind.NoLine
-            ? "Clean the stamp until a scrap stays white: a trace of dark ink ruins a pale line."
-            : "Clean the stamp, and print once on a scrap."));
-        if (kind == OutlineKind.Embossed) steps.Add(new($"Dust {Panels(cards)} with anti-static powder, so that embossing powder sticks to the ink only."));
+        steps.Add(
+            new(
+                kind == OutlineKind.NoLine
+                    ? "Clean the stamp until a scrap stays white: a trace of dark ink ruins a pale line."
+                    : "Clean the stamp, and print once on a scrap."
+            )
+        );
+        if (kind == OutlineKind.Embossed)
+            steps.Add(
+                new($"Dust {Panels(cards)} with anti-static powder, so that embossing powder sticks to the ink only.")
+            );
         steps.Add(new(Impressions(paper)));
         if (kind == OutlineKind.NoLine)
-            steps.Add(new($"Ink with {ink.Name}, blot once on a scrap, and stamp the second print: the line should just be seen."));
+            steps.Add(
+                new(
+                    $"Ink with {ink.Name}, blot once on a scrap, and stamp the second print: the line should just be seen."
+                )
+            );
         else
-            steps.Add(new($"Ink the stamp evenly with {ink.Name} and press straight down without rocking{(cards > 1 ? "; ink it again for each panel" : "")}."));
+            steps.Add(
+                new(
+                    $"Ink the stamp evenly with {ink.Name} and press straight down without rocking{(cards > 1 ? "; ink it again for each panel" : "")}."
+                )
+            );
         if (kind == OutlineKind.Embossed)
         {
-            steps.Add(new(ink.Embossable
-                ? "While it is wet, pour embossing powder over all of it, tap off what is loose and tip it back into the jar."
-                : $"{ink.Name} dries too fast for powder. Stamp in a slow or a sticky ink instead, or leave the line flat."));
+            steps.Add(
+                new(
+                    ink.Embossable
+                        ? "While it is wet, pour embossing powder over all of it, tap off what is loose and tip it back into the jar."
+                        : $"{ink.Name} dries too fast for powder. Stamp in a slow or a sticky ink instead, or leave the line flat."
+                )
+            );
             if (ink.Embossable)
             {
-                steps.Add(new(
-                    "Heat until every spot is glossy: a dark, grainy spot has not melted yet. Let it cool before you touch it.",
-                    Cautions.HeatTool.Text));
+                steps.Add(
+                    new(
+                        "Heat until every spot is glossy: a dark, grainy spot has not melted yet. Let it cool before you touch it.",
+                        Cautions.HeatTool.Text
+                    )
+                );
             }
         }
         else if (ink.Slow)
         {
-            steps.Add(new($"Let {ink.Name} dry flat, best overnight, or set it with the heat tool: until then it smears.", Cautions.HeatTool.Text));
+            steps.Add(
+                new(
+                    $"Let {ink.Name} dry flat, best overnight, or set it with the heat tool: until then it smears.",
+                    Cautions.HeatTool.Text
+                )
+            );
         }
         else
         {
-            steps.Add(new($"Wait a few minutes, then rub a printed corner of a scrap with a damp finger: if {ink.Name} stays, the first wash can go on."));
+            steps.Add(
+                new(
+                    $"Wait a few minutes, then rub a printed corner of a scrap with a damp finger: if {ink.Name} stays, the first wash can go on."
+                )
+            );
         }
         if (!ink.Waterproof && kind == OutlineKind.Crisp)
-            steps.Add(new($"{ink.Name} is not waterproof: every wash will drag it along. Stamp in waterproof ink for a crisp line."));
+            steps.Add(
+                new(
+                    $"{ink.Name} is not waterproof: every wash will drag it along. Stamp in waterproof ink for a crisp line."
+                )
+            );
         steps.Add(new("Clean the stamp before the ink dries on it."));
         return steps.ToImmutable();
     }
 
-    private static string Impressions(Paper paper) => paper.Impressions == 1
-        ? $"Fix {paper.Name} so that it cannot slip; one impression is enough on it."
-        : $"Fix {paper.Name} and the stamp in one position: its texture needs {paper.Impressions} impressions"
-            + (paper.BackTexture is { } back && back < paper.Texture ? ", or turn it to its smoother side." : ".");
+    private static string Impressions(Paper paper) =>
+        paper.Impressions == 1
+            ? $"Fix {paper.Name} so that it cannot slip; one impression is enough on it."
+            : $"Fix {paper.Name} and the stamp in one position: its texture needs {paper.Impressions} impressions"
+                + (paper.BackTexture is { } back && back < paper.Texture ? ", or turn it to its smoother side." : ".");
 
     private static string Panels(int cards) => cards == 1 ? "the panel" : $"all {cards} panels";
 }

@@ -55,7 +55,14 @@ public readonly record struct Placement(PointMm Middle, double Degrees, bool Mir
 /// <param name="As">How it comes onto the panel.</param>
 /// <param name="Fill">The fill that it belongs to, from 1; null when it was placed alone.</param>
 /// <param name="Generation">Which print from one inking it is, from 1.</param>
-public sealed record PlacedStamp(Guid Id, Guid Stamp, Placement At, PlacedAs As = PlacedAs.Stamped, int? Fill = null, int Generation = 1);
+public sealed record PlacedStamp(
+    Guid Id,
+    Guid Stamp,
+    Placement At,
+    PlacedAs As = PlacedAs.Stamped,
+    int? Fill = null,
+    int Generation = 1
+);
 
 /// <summary>Stamps placed on a panel.</summary>
 /// <param name="WidthMm">Width of the panel, mm.</param>
@@ -68,7 +75,8 @@ public sealed record Scene(double WidthMm, double HeightMm, bool PaintsGround, I
     public const int MostPlaced = 250;
 
     /// <summary>Smallest and largest side of a panel, mm; the largest is the long side of A3 (ISO 216).</summary>
-    public const double LeastSideMm = 20, MostSideMm = 420;
+    public const double LeastSideMm = 20,
+        MostSideMm = 420;
 
     /// <summary>The panel as a shape.</summary>
     [JsonIgnore]
@@ -85,7 +93,8 @@ public sealed record Scene(double WidthMm, double HeightMm, bool PaintsGround, I
         ArgumentNullException.ThrowIfNull(placed);
         ArgumentNullException.ThrowIfNull(stamps);
         var name = stamps[placed.Stamp].Name;
-        if (placed.Fill is not null) return $"{name} (fill)";
+        if (placed.Fill is not null)
+            return $"{name} (fill)";
         var alike = FrontFirst.Where(other => other.Stamp == placed.Stamp && other.Fill is null).ToList();
         return alike.Count == 1 ? name : $"{name} {alike.IndexOf(placed) + 1}";
     }
@@ -97,16 +106,26 @@ public sealed record Scene(double WidthMm, double HeightMm, bool PaintsGround, I
         ArgumentNullException.ThrowIfNull(stamps);
         if (!(WidthMm is >= LeastSideMm and <= MostSideMm) || !(HeightMm is >= LeastSideMm and <= MostSideMm))
             return $"A panel's sides are between {LeastSideMm:0} and {MostSideMm:0} mm.";
-        if (FrontFirst.Length > MostPlaced) return $"A scene holds at most {MostPlaced} prints. Fill with a larger stamp, or with wider gaps.";
-        if (FrontFirst.Select(placed => placed.Id).Distinct().Count() < FrontFirst.Length) return "The same print is in the scene twice.";
+        if (FrontFirst.Length > MostPlaced)
+            return $"A scene holds at most {MostPlaced} prints. Fill with a larger stamp, or with wider gaps.";
+        if (FrontFirst.Select(placed => placed.Id).Distinct().Count() < FrontFirst.Length)
+            return "The same print is in the scene twice.";
         foreach (var placed in FrontFirst)
         {
-            if (!stamps.TryGetValue(placed.Stamp, out var stamp)) return "A stamp of this scene is not there any more.";
-            if (placed.At.Mirrored && stamp.Lettering) return $"{stamp.Name} can be read, so it is not mirrored.";
-            if (!double.IsFinite(placed.At.Degrees) || !double.IsFinite(placed.At.Middle.X) || !double.IsFinite(placed.At.Middle.Y)
-                || Math.Abs(placed.At.Middle.X) > 2 * MostSideMm || Math.Abs(placed.At.Middle.Y) > 2 * MostSideMm)
+            if (!stamps.TryGetValue(placed.Stamp, out var stamp))
+                return "A stamp of this scene is not there any more.";
+            if (placed.At.Mirrored && stamp.Lettering)
+                return $"{stamp.Name} can be read, so it is not mirrored.";
+            if (
+                !double.IsFinite(placed.At.Degrees)
+                || !double.IsFinite(placed.At.Middle.X)
+                || !double.IsFinite(placed.At.Middle.Y)
+                || Math.Abs(placed.At.Middle.X) > 2 * MostSideMm
+                || Math.Abs(placed.At.Middle.Y) > 2 * MostSideMm
+            )
                 return $"{stamp.Name} lies too far off the panel.";
-            if (placed.Generation is < 1 or > FillWish.MostGenerations) return $"There are 1 to {FillWish.MostGenerations} prints from one inking.";
+            if (placed.Generation is < 1 or > FillWish.MostGenerations)
+                return $"There are 1 to {FillWish.MostGenerations} prints from one inking.";
         }
         return null;
     }

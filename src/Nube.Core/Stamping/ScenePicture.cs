@@ -31,8 +31,19 @@ public static class ScenePicture
             canvas.Clear(SKColors.White);
             canvas.Scale((float)PixelsPerMm(scene));
             using var paper = new SKPaint { Color = SKColors.White, IsAntialias = true };
-            using var guide = new SKPaint { Color = SKColors.Black, IsAntialias = true, Style = SKPaintStyle.Stroke, StrokeWidth = GuideMm };
-            using var rim = new SKPaint { Color = SKColors.Black, Style = SKPaintStyle.Stroke, StrokeWidth = RimMm };
+            using var guide = new SKPaint
+            {
+                Color = SKColors.Black,
+                IsAntialias = true,
+                Style = SKPaintStyle.Stroke,
+                StrokeWidth = GuideMm,
+            };
+            using var rim = new SKPaint
+            {
+                Color = SKColors.Black,
+                Style = SKPaintStyle.Stroke,
+                StrokeWidth = RimMm,
+            };
             var inks = new Dictionary<Guid, SKImage>();
             foreach (var placed in scene.FrontFirst.Reverse())
             {
@@ -44,12 +55,20 @@ public static class ScenePicture
                     canvas.DrawPath(outline, guide);
                     continue;
                 }
-                if (!inks.TryGetValue(picture.Stamp.Id, out var ink)) inks[picture.Stamp.Id] = ink = Ink(picture.Lines);
+                if (!inks.TryGetValue(picture.Stamp.Id, out var ink))
+                    inks[picture.Stamp.Id] = ink = Ink(picture.Lines);
                 Draw(canvas, picture.Lines, ink, placed.At);
             }
-            foreach (var ink in inks.Values) ink.Dispose();
-            var edge = new SKRect(RimMm / 2, RimMm / 2, (float)scene.WidthMm - RimMm / 2, (float)scene.HeightMm - RimMm / 2);
-            if (scene.PaintsGround) canvas.DrawRect(edge, rim);
+            foreach (var ink in inks.Values)
+                ink.Dispose();
+            var edge = new SKRect(
+                RimMm / 2,
+                RimMm / 2,
+                (float)scene.WidthMm - RimMm / 2,
+                (float)scene.HeightMm - RimMm / 2
+            );
+            if (scene.PaintsGround)
+                canvas.DrawRect(edge, rim);
             foreach (var placed in scene.FrontFirst)
             {
                 using var outline = Outline(stamps[placed.Stamp].Stamp, placed.At);
@@ -60,7 +79,8 @@ public static class ScenePicture
             }
         }
         var pixels = new byte[width * height];
-        for (var y = 0; y < height; y++) bitmap.GetPixelSpan().Slice(y * bitmap.RowBytes, width).CopyTo(pixels.AsSpan(y * width));
+        for (var y = 0; y < height; y++)
+            bitmap.GetPixelSpan().Slice(y * bitmap.RowBytes, width).CopyTo(pixels.AsSpan(y * width));
         return new GreyPicture(width, height, PixelsPerMm(scene), pixels, IsDrawn: true);
     }
 
@@ -75,8 +95,11 @@ public static class ScenePicture
         for (var i = scene.FrontFirst.Length - 1; i >= 0; i--)
         {
             var placed = scene.FrontFirst[i];
-            var rings = stamps[placed.Stamp].Silhouette.At(placed.At).Rings
-                .Select(ring => ring.Select(point => new Point(Math.Round(point.X * scale), Math.Round(point.Y * scale))).ToArray());
+            var rings = stamps[placed.Stamp]
+                .Silhouette.At(placed.At)
+                .Rings.Select(ring =>
+                    ring.Select(point => new Point(Math.Round(point.X * scale), Math.Round(point.Y * scale))).ToArray()
+                );
             Cv2.FillPoly(owners, rings, new Scalar(i + 1));
         }
         owners.GetArray(out ushort[] seen);
@@ -87,7 +110,10 @@ public static class ScenePicture
     public static (int Width, int Height) Pixels(Scene scene)
     {
         ArgumentNullException.ThrowIfNull(scene);
-        var most = Math.Min(PictureReader.WorkPixelsPerMm, Math.Sqrt(PictureReader.MostWorkPixels / (scene.WidthMm * scene.HeightMm)));
+        var most = Math.Min(
+            PictureReader.WorkPixelsPerMm,
+            Math.Sqrt(PictureReader.MostWorkPixels / (scene.WidthMm * scene.HeightMm))
+        );
         var width = (int)(scene.WidthMm * most);
         return (width, (int)(scene.HeightMm * width / scene.WidthMm));
     }
@@ -104,7 +130,9 @@ public static class ScenePicture
 
     private static SKImage Ink(LineArt lines)
     {
-        using var bitmap = new SKBitmap(new SKImageInfo(lines.Width, lines.Height, SKColorType.Alpha8, SKAlphaType.Premul));
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(lines.Width, lines.Height, SKColorType.Alpha8, SKAlphaType.Premul)
+        );
         for (var y = 0; y < lines.Height; y++)
             Marshal.Copy(lines.Darkness, y * lines.Width, bitmap.GetPixels() + y * bitmap.RowBytes, lines.Width);
         return SKImage.FromBitmap(bitmap);
@@ -117,8 +145,14 @@ public static class ScenePicture
         canvas.Save();
         canvas.Translate((float)at.Middle.X, (float)at.Middle.Y);
         canvas.RotateDegrees((float)at.Degrees);
-        if (at.Mirrored) canvas.Scale(-1, 1);
-        canvas.DrawImage(ink, new SKRect(-width / 2, -height / 2, width / 2, height / 2), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), black);
+        if (at.Mirrored)
+            canvas.Scale(-1, 1);
+        canvas.DrawImage(
+            ink,
+            new SKRect(-width / 2, -height / 2, width / 2, height / 2),
+            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear),
+            black
+        );
         canvas.Restore();
     }
 }

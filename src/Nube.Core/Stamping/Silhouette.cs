@@ -28,7 +28,8 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     {
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps);
-        foreach (var closing in closings ?? []) GapBridging.Draw(art, bridges, closing.Stroke);
+        foreach (var closing in closings ?? [])
+            GapBridging.Draw(art, bridges, closing.Stroke);
         using var mask = new Mat();
         using var ink = art.Wrap(art.Ink);
         using var bridged = art.Wrap(bridges);
@@ -37,13 +38,19 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         Cv2.CopyMakeBorder(mask, mask, 1, 1, 1, 1, BorderTypes.Constant, Scalar.Black);
         Cv2.FindContours(mask, out var contours, out _, RetrievalModes.External, ContourApproximationModes.ApproxNone);
         var scale = art.PixelsPerMm;
-        return new Silhouette(
-        [
-            .. contours.Where(contour => Cv2.ContourArea(contour) >= CrumbMm2 * scale * scale)
+        return new Silhouette([
+            .. contours
+                .Where(contour => Cv2.ContourArea(contour) >= CrumbMm2 * scale * scale)
                 .Select(contour => Cv2.ApproxPolyDP(contour, Simple, true))
                 .Where(contour => contour.Length >= 3)
-                .Select(contour => contour.Select(point => new PointMm(
-                    (point.X - 0.5) / scale - art.Width / scale / 2, (point.Y - 0.5) / scale - art.Height / scale / 2)).ToImmutableArray()),
+                .Select(contour =>
+                    contour
+                        .Select(point => new PointMm(
+                            (point.X - 0.5) / scale - art.Width / scale / 2,
+                            (point.Y - 0.5) / scale - art.Height / scale / 2
+                        ))
+                        .ToImmutableArray()
+                ),
         ]);
     }
 
@@ -55,14 +62,16 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     /// Its shape is moved as it is: put together anew from its outlines it would take some hundred times as long, and a fill places it
     /// hundreds of times.
     /// </remarks>
-    public Silhouette At(Placement placement) => new(
-        [.. Rings.Select(ring => ring.Select(placement.OnPanel).ToImmutableArray())],
-        new Lazy<Geometry>(() =>
-        {
-            var moved = shape.Value.Copy();
-            moved.Apply(new Move(placement));
-            return moved;
-        }));
+    public Silhouette At(Placement placement) =>
+        new(
+            [.. Rings.Select(ring => ring.Select(placement.OnPanel).ToImmutableArray())],
+            new Lazy<Geometry>(() =>
+            {
+                var moved = shape.Value.Copy();
+                moved.Apply(new Move(placement));
+                return moved;
+            })
+        );
 
     /// <summary>Moves a shape's points to where they lie on the panel.</summary>
     private sealed class Move(Placement placement) : ICoordinateSequenceFilter
@@ -88,9 +97,11 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     {
         ArgumentNullException.ThrowIfNull(other);
         var (own, its) = (shape.Value, other.shape.Value);
-        if (!own.EnvelopeInternal.Intersects(its.EnvelopeInternal)) return 0;
+        if (!own.EnvelopeInternal.Intersects(its.EnvelopeInternal))
+            return 0;
         // Wholly on a panel, as most are: nothing to cut.
-        if (its.IsRectangle && its.EnvelopeInternal.Contains(own.EnvelopeInternal)) return own.Area;
+        if (its.IsRectangle && its.EnvelopeInternal.Contains(own.EnvelopeInternal))
+            return own.Area;
         return own.Intersection(its).Area;
     }
 
@@ -111,7 +122,8 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     }
 
     /// <summary>A point well inside it, for its name; the origin when there is nothing of it.</summary>
-    public PointMm Inside() => shape.Value.IsEmpty ? default : new PointMm(shape.Value.InteriorPoint.X, shape.Value.InteriorPoint.Y);
+    public PointMm Inside() =>
+        shape.Value.IsEmpty ? default : new PointMm(shape.Value.InteriorPoint.X, shape.Value.InteriorPoint.Y);
 
     /// <summary>As an SVG path in mm, even-odd.</summary>
     public string Path()
@@ -128,14 +140,19 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
 
     /// <summary>A rectangle from the origin, such as a panel.</summary>
     public static Silhouette Rectangle(double widthMm, double heightMm) =>
-        new([[new(0, 0), new(widthMm, 0), new(widthMm, heightMm), new(0, heightMm)]]);
+        new([
+            [new(0, 0), new(widthMm, 0), new(widthMm, heightMm), new(0, heightMm)],
+        ]);
 
     /// <summary>Its hull with few corners, for distances.</summary>
-    internal Geometry Hull(double toleranceMm) => DouglasPeuckerSimplifier.Simplify(shape.Value.ConvexHull(), toleranceMm);
+    internal Geometry Hull(double toleranceMm) =>
+        DouglasPeuckerSimplifier.Simplify(shape.Value.ConvexHull(), toleranceMm);
 
     /// <summary>Equal when the outlines are, point by point.</summary>
     public bool Equals(Silhouette? other) =>
-        other is not null && Rings.Length == other.Rings.Length && Rings.Zip(other.Rings).All(pair => pair.First.SequenceEqual(pair.Second));
+        other is not null
+        && Rings.Length == other.Rings.Length
+        && Rings.Zip(other.Rings).All(pair => pair.First.SequenceEqual(pair.Second));
 
     /// <inheritdoc />
     public override int GetHashCode() => Rings.SelectMany(ring => ring).Aggregate(Rings.Length, HashCode.Combine);
@@ -145,7 +162,11 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         Geometry whole = Polygon.Empty;
         foreach (var ring in rings.Where(ring => ring.Length >= 3))
         {
-            Coordinate[] closed = [.. ring.Select(point => new Coordinate(point.X, point.Y)), new(ring[0].X, ring[0].Y)];
+            Coordinate[] closed =
+            [
+                .. ring.Select(point => new Coordinate(point.X, point.Y)),
+                new(ring[0].X, ring[0].Y),
+            ];
             // An outline that touches itself at a pixel's corner is made valid by a buffer of nothing.
             whole = whole.SymmetricDifference(new Polygon(new LinearRing(closed)).Buffer(0));
         }
@@ -157,12 +178,14 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         var rings = ImmutableArray.CreateBuilder<ImmutableArray<PointMm>>();
         for (var part = 0; part < geometry.NumGeometries; part++)
         {
-            if (geometry.GetGeometryN(part) is not Polygon { IsEmpty: false } polygon) continue;
+            if (geometry.GetGeometryN(part) is not Polygon { IsEmpty: false } polygon)
+                continue;
             rings.Add(Points(polygon.ExteriorRing));
             rings.AddRange(polygon.InteriorRings.Select(Points));
         }
         return new Silhouette(rings.ToImmutable());
 
-        static ImmutableArray<PointMm> Points(LineString ring) => [.. ring.Coordinates.SkipLast(1).Select(at => new PointMm(at.X, at.Y))];
+        static ImmutableArray<PointMm> Points(LineString ring) =>
+            [.. ring.Coordinates.SkipLast(1).Select(at => new PointMm(at.X, at.Y))];
     }
 }

@@ -8,7 +8,11 @@ namespace Nube.Core.Swatches;
 /// <param name="Keywords">The lines before the table, as they stand.</param>
 /// <param name="Fields">Names of the fields.</param>
 /// <param name="Rows">The rows, at least one.</param>
-internal sealed partial record CgatsTable(IReadOnlyList<string> Keywords, IReadOnlyList<string> Fields, IReadOnlyList<CgatsRow> Rows)
+internal sealed partial record CgatsTable(
+    IReadOnlyList<string> Keywords,
+    IReadOnlyList<string> Fields,
+    IReadOnlyList<CgatsRow> Rows
+)
 {
     private const int MostLines = 10_000;
 
@@ -18,24 +22,33 @@ internal sealed partial record CgatsTable(IReadOnlyList<string> Keywords, IReadO
     {
         ArgumentNullException.ThrowIfNull(text);
         var lines = text.ReplaceLineEndings("\n").Split('\n').Select(line => line.Trim()).ToList();
-        if (lines.Count > MostLines) throw Unusable("it has too many lines");
+        if (lines.Count > MostLines)
+            throw Unusable("it has too many lines");
         var fields = Between(lines, "BEGIN_DATA_FORMAT", "END_DATA_FORMAT").SelectMany(Words).ToList();
         var name = fields.FindIndex(field => field is "SAMPLE_NAME" or "SAMPLE_ID" or "SampleName" or "SampleID");
-        if (name < 0) throw Unusable("it has no SAMPLE_ID");
+        if (name < 0)
+            throw Unusable("it has no SAMPLE_ID");
         var rows = Between(lines, "BEGIN_DATA", "END_DATA").Select(line => (Line: line, Values: Words(line))).ToList();
-        if (rows.Count == 0) throw Unusable("its table is empty");
+        if (rows.Count == 0)
+            throw Unusable("its table is empty");
         return new CgatsTable(
             [.. lines.TakeWhile(line => line != "BEGIN_DATA_FORMAT")],
             fields,
             [
-                .. rows.Select(row => row.Values.Count == fields.Count
-                    ? new CgatsRow(row.Values[name], row.Values, row.Line)
-                    : throw Unusable($"the line \"{Shortened(row.Line)}\" has {row.Values.Count} values where {fields.Count} are named")),
-            ]);
+                .. rows.Select(row =>
+                    row.Values.Count == fields.Count
+                        ? new CgatsRow(row.Values[name], row.Values, row.Line)
+                        : throw Unusable(
+                            $"the line \"{Shortened(row.Line)}\" has {row.Values.Count} values where {fields.Count} are named"
+                        )
+                ),
+            ]
+        );
     }
 
     /// <summary>Why a file cannot be used.</summary>
-    public static PictureTroubleException Unusable(string why) => new($"This is not a CGATS text file that can be used: {why}.");
+    public static PictureTroubleException Unusable(string why) =>
+        new($"This is not a CGATS text file that can be used: {why}.");
 
     /// <summary>A text that is short enough to be said.</summary>
     public static string Shortened(string text) => text.Length <= 40 ? text : text[..40] + "...";
@@ -43,7 +56,8 @@ internal sealed partial record CgatsTable(IReadOnlyList<string> Keywords, IReadO
     private static IEnumerable<string> Between(List<string> lines, string begin, string end)
     {
         var (from, to) = (lines.IndexOf(begin), lines.IndexOf(end));
-        if (from < 0 || to < from) throw Unusable($"{begin} and {end} were not found in it");
+        if (from < 0 || to < from)
+            throw Unusable($"{begin} and {end} were not found in it");
         return lines.GetRange(from + 1, to - from - 1).Where(line => line.Length > 0 && line[0] != '#');
     }
 
@@ -62,7 +76,10 @@ internal sealed record CgatsRow(string Sample, IReadOnlyList<string> Values, str
     /// <summary>A value as a number.</summary>
     /// <exception cref="PictureTroubleException">It is none.</exception>
     public double Number(int field) =>
-        double.TryParse(Values[field], NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
+        double.TryParse(Values[field], NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+        && double.IsFinite(value)
             ? value
-            : throw CgatsTable.Unusable($"\"{CgatsTable.Shortened(Values[field])}\" in the line \"{CgatsTable.Shortened(Line)}\" is not a number");
+            : throw CgatsTable.Unusable(
+                $"\"{CgatsTable.Shortened(Values[field])}\" in the line \"{CgatsTable.Shortened(Line)}\" is not a number"
+            );
 }

@@ -34,13 +34,18 @@ public static partial class CgatsText
         text.Append("ORIGINATOR\t\"Nube\"\n");
         text.Append(CultureInfo.InvariantCulture, $"CREATED\t\"{created}\"\n");
         text.Append("MEASUREMENT_GEOMETRY\t\"0/45\"\n");
-        text.Append(CultureInfo.InvariantCulture, $"NUMBER_OF_FIELDS\t{Spectrum.Bands + 1}\nBEGIN_DATA_FORMAT\nSAMPLE_ID");
-        for (var band = 0; band < Spectrum.Bands; band++) text.Append(CultureInfo.InvariantCulture, $"\tSPECTRAL_NM{Spectrum.Wavelength(band)}");
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"NUMBER_OF_FIELDS\t{Spectrum.Bands + 1}\nBEGIN_DATA_FORMAT\nSAMPLE_ID"
+        );
+        for (var band = 0; band < Spectrum.Bands; band++)
+            text.Append(CultureInfo.InvariantCulture, $"\tSPECTRAL_NM{Spectrum.Wavelength(band)}");
         text.Append(CultureInfo.InvariantCulture, $"\nEND_DATA_FORMAT\nNUMBER_OF_SETS\t{readings.Count}\nBEGIN_DATA\n");
         foreach (var reading in readings)
         {
             text.Append(reading.Sample);
-            foreach (var value in reading.Reflectance.Values) text.Append(CultureInfo.InvariantCulture, $"\t{value:0.00000}");
+            foreach (var value in reading.Reflectance.Values)
+                text.Append(CultureInfo.InvariantCulture, $"\t{value:0.00000}");
             text.Append('\n');
         }
         return text.Append("END_DATA\n").ToString();
@@ -60,25 +65,34 @@ public static partial class CgatsText
 
     /// <summary>Fields that hold a wavelength each, from short to long.</summary>
     internal static List<(int Index, double Nm)> SpectralFields(CgatsTable table) =>
-    [
-        .. table.Fields.Index()
-            .Select(field => (field.Index, Match: Wavelength().Match(field.Item)))
-            .Where(field => field.Match.Success)
-            .Select(field => (field.Index, Nm: double.Parse(field.Match.Groups[1].Value, CultureInfo.InvariantCulture)))
-            .OrderBy(field => field.Nm),
-    ];
+        [
+            .. table
+                .Fields.Index()
+                .Select(field => (field.Index, Match: Wavelength().Match(field.Item)))
+                .Where(field => field.Match.Success)
+                .Select(field =>
+                    (field.Index, Nm: double.Parse(field.Match.Groups[1].Value, CultureInfo.InvariantCulture))
+                )
+                .OrderBy(field => field.Nm),
+        ];
 
     /// <summary>Spectra of a table; per cent is told from shares by its size.</summary>
     internal static ImmutableArray<MeterReading> Spectra(CgatsTable read, IReadOnlyList<(int Index, double Nm)> bands)
     {
-        var table = read.Rows.Select(row => (row.Sample, Values: bands.Select(band => row.Number(band.Index)).ToArray())).ToList();
+        var table = read
+            .Rows.Select(row => (row.Sample, Values: bands.Select(band => row.Number(band.Index)).ToArray()))
+            .ToList();
         var scale = table.Max(row => row.Values.Max()) > MostReflectance ? 0.01 : 1;
         if (table.Max(row => row.Values.Max()) * scale > AboveWhite || table.Min(row => row.Values.Min()) < -0.05)
             throw Unusable("its values are not reflectances");
         return
         [
-            .. table.Select(row => new MeterReading(row.Sample, Spectrum.From(band =>
-                Math.Max(0, scale * At(bands.Select(b => b.Nm).ToArray(), row.Values, Spectrum.Wavelength(band)))))),
+            .. table.Select(row => new MeterReading(
+                row.Sample,
+                Spectrum.From(band =>
+                    Math.Max(0, scale * At(bands.Select(b => b.Nm).ToArray(), row.Values, Spectrum.Wavelength(band)))
+                )
+            )),
         ];
     }
 
@@ -86,8 +100,10 @@ public static partial class CgatsText
     private static double At(double[] wavelengths, double[] values, double nm)
     {
         var next = Array.FindIndex(wavelengths, w => w >= nm);
-        if (next < 0) return values[^1];
-        if (next == 0) return values[0];
+        if (next < 0)
+            return values[^1];
+        if (next == 0)
+            return values[0];
         var share = (nm - wavelengths[next - 1]) / (wavelengths[next] - wavelengths[next - 1]);
         return values[next - 1] * (1 - share) + values[next] * share;
     }

@@ -43,8 +43,12 @@ public sealed class ChartCorrection
         yield return light;
         yield return [.. light.Reverse()];
         var side = reading.Chart.Columns;
-        if (side != reading.Chart.Rows) yield break;
-        RelativeLight[] quarter = [.. Enumerable.Range(0, light.Length).Select(i => light[(side - 1 - i % side) * side + i / side])];
+        if (side != reading.Chart.Rows)
+            yield break;
+        RelativeLight[] quarter =
+        [
+            .. Enumerable.Range(0, light.Length).Select(i => light[(side - 1 - i % side) * side + i / side]),
+        ];
         yield return quarter;
         yield return [.. quarter.Reverse()];
     }
@@ -55,15 +59,29 @@ public sealed class ChartCorrection
     private static ChartCorrection Fit(RelativeLight[] light, IReadOnlyList<Lab> known)
     {
         var wanted = known.Select(lab => Srgb.LightOfXyz(lab.ToXyz())).ToList();
-        double[] weights = [.. known.Select((lab, i) => IsCut(light[i]) ? 0 : Math.Pow(Math.Max(lab.ToXyz().Y, 0.01), -2.0 / 3))];
-        var seen = DenseMatrix.OfRowArrays(light.Select((one, i) => new[] { one.R * weights[i], one.G * weights[i], one.B * weights[i] }));
-        var target = DenseMatrix.OfRowArrays(wanted.Select((one, i) => new[] { one.R * weights[i], one.G * weights[i], one.B * weights[i] }));
-        var found = seen.TransposeThisAndMultiply(seen).Cholesky().Solve(seen.TransposeThisAndMultiply(target)).Transpose();
-        var missed = light.Select((one, i) =>
-        {
-            var made = found * DenseVector.OfArray([one.R, one.G, one.B]);
-            return Ciede2000.Difference(known[i], Lab.FromXyz(Srgb.XyzOfLight(made[0], made[1], made[2])));
-        }).Average();
+        double[] weights =
+        [
+            .. known.Select((lab, i) => IsCut(light[i]) ? 0 : Math.Pow(Math.Max(lab.ToXyz().Y, 0.01), -2.0 / 3)),
+        ];
+        var seen = DenseMatrix.OfRowArrays(
+            light.Select((one, i) => new[] { one.R * weights[i], one.G * weights[i], one.B * weights[i] })
+        );
+        var target = DenseMatrix.OfRowArrays(
+            wanted.Select((one, i) => new[] { one.R * weights[i], one.G * weights[i], one.B * weights[i] })
+        );
+        var found = seen.TransposeThisAndMultiply(seen)
+            .Cholesky()
+            .Solve(seen.TransposeThisAndMultiply(target))
+            .Transpose();
+        var missed = light
+            .Select(
+                (one, i) =>
+                {
+                    var made = found * DenseVector.OfArray([one.R, one.G, one.B]);
+                    return Ciede2000.Difference(known[i], Lab.FromXyz(Srgb.XyzOfLight(made[0], made[1], made[2])));
+                }
+            )
+            .Average();
         return new ChartCorrection(found, missed);
     }
 }

@@ -21,19 +21,26 @@ internal static class ChartPlace
     /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or lie too near.</exception>
     public static SheetPlace Patches(ColourChart chart, ImmutableArray<PicturePoint> corners)
     {
-        if (corners.IsDefault || corners.Length != 4) throw new PictureTroubleException("A chart has four corners.");
+        if (corners.IsDefault || corners.Length != 4)
+            throw new PictureTroubleException("A chart has four corners.");
         Point2f[] shape = [.. corners.Select(corner => new Point2f((float)corner.X, (float)corner.Y))];
         if (!Cv2.IsContourConvex(shape))
-            throw new PictureTroubleException("These four points do not go round the chart. Point at its corners one after the other.");
+            throw new PictureTroubleException(
+                "These four points do not go round the chart. Point at its corners one after the other."
+            );
         // The longer way of the chart lies along the longer way of the shape.
         static double Length(Point2f a, Point2f b) => Math.Sqrt((a.X - b.X) * (a.X - b.X) + (a.Y - b.Y) * (a.Y - b.Y));
         var across = Length(shape[0], shape[1]) + Length(shape[2], shape[3]);
         var down = Length(shape[1], shape[2]) + Length(shape[3], shape[0]);
-        if (across > down != chart.Columns > chart.Rows) shape = [shape[1], shape[2], shape[3], shape[0]];
+        if (across > down != chart.Columns > chart.Rows)
+            shape = [shape[1], shape[2], shape[3], shape[0]];
         var clockwise = Cv2.ContourArea(shape, oriented: true) > 0;
-        if (!clockwise) shape = [shape[1], shape[0], shape[3], shape[2]];
+        if (!clockwise)
+            shape = [shape[1], shape[0], shape[3], shape[2]];
         if (Math.Sqrt(Cv2.ContourArea(shape) / chart.Known.Length) < SmallestSide)
-            throw new PictureTroubleException("The chart is too small in this picture. Go nearer, and point at its outermost corners.");
+            throw new PictureTroubleException(
+                "The chart is too small in this picture. Go nearer, and point at its outermost corners."
+            );
         Point2d[] patches = [new(0, 0), new(chart.Columns, 0), new(chart.Columns, chart.Rows), new(0, chart.Rows)];
         return SheetPlace.From([.. patches.Zip(shape)]);
     }

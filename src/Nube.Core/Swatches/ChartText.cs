@@ -16,8 +16,30 @@ public static class ChartText
 {
     // ICC.1:2022: the D50 of the profile connection space, and the Bradford matrix of annex E.
     private static readonly Xyz D50White = new(0.9642, 1, 0.8249);
-    private static readonly double[] Bradford = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296];
-    private static readonly double[] Back = [0.9869929, -0.1470543, 0.1599627, 0.4323053, 0.5183603, 0.0492912, -0.0085287, 0.0400428, 0.9684867];
+    private static readonly double[] Bradford =
+    [
+        0.8951,
+        0.2664,
+        -0.1614,
+        -0.7502,
+        1.7135,
+        0.0367,
+        0.0389,
+        -0.0685,
+        1.0296,
+    ];
+    private static readonly double[] Back =
+    [
+        0.9869929,
+        -0.1470543,
+        0.1599627,
+        0.4323053,
+        0.5183603,
+        0.0492912,
+        -0.0085287,
+        0.0400428,
+        0.9684867,
+    ];
 
     /// <summary>Reads a chart.</summary>
     /// <param name="text">The file.</param>
@@ -30,12 +52,19 @@ public static class ChartText
         var table = CgatsTable.Read(text);
         var known = Colours(table);
         if (known.Length is < ColourChart.FewestPatches or > ColourChart.MostPatches)
-            throw CgatsTable.Unusable($"a chart has {ColourChart.FewestPatches} to {ColourChart.MostPatches} patches, this one {known.Length}");
-        var across = columns ?? Across(table)
-            ?? throw new PictureTroubleException("How many patches are in a row of this chart? Say it, and choose the file again.");
+            throw CgatsTable.Unusable(
+                $"a chart has {ColourChart.FewestPatches} to {ColourChart.MostPatches} patches, this one {known.Length}"
+            );
+        var across = columns
+            ?? Across(table)
+            ?? throw new PictureTroubleException(
+                "How many patches are in a row of this chart? Say it, and choose the file again."
+            );
         return across > 1 && across < known.Length && known.Length % across == 0
             ? new ColourChart(name, across, known)
-            : throw new PictureTroubleException($"{known.Length} patches do not make full rows of {across}. Count the patches in a row again.");
+            : throw new PictureTroubleException(
+                $"{known.Length} patches do not make full rows of {across}. Count the patches in a row again."
+            );
     }
 
     /// <summary>Writes a chart, under D65 and saying so.</summary>
@@ -43,10 +72,19 @@ public static class ChartText
     {
         ArgumentNullException.ThrowIfNull(chart);
         var text = new StringBuilder();
-        text.Append(CultureInfo.InvariantCulture, $"CGATS.17\nDESCRIPTOR\t\"{chart.Name.Replace('"', '\'')}\"\nILLUMINANT\t\"D65\"\nLGOROWLENGTH\t{chart.Columns}\n");
-        text.Append(CultureInfo.InvariantCulture, $"NUMBER_OF_FIELDS\t4\nBEGIN_DATA_FORMAT\nSAMPLE_ID\tLAB_L\tLAB_A\tLAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS\t{chart.Known.Length}\nBEGIN_DATA\n");
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"CGATS.17\nDESCRIPTOR\t\"{chart.Name.Replace('"', '\'')}\"\nILLUMINANT\t\"D65\"\nLGOROWLENGTH\t{chart.Columns}\n"
+        );
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"NUMBER_OF_FIELDS\t4\nBEGIN_DATA_FORMAT\nSAMPLE_ID\tLAB_L\tLAB_A\tLAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS\t{chart.Known.Length}\nBEGIN_DATA\n"
+        );
         foreach (var (index, lab) in chart.Known.Index())
-            text.Append(CultureInfo.InvariantCulture, $"{(char)('A' + index / chart.Columns % 26)}{index % chart.Columns + 1}\t{lab.L:0.00}\t{lab.A:0.00}\t{lab.B:0.00}\n");
+            text.Append(
+                CultureInfo.InvariantCulture,
+                $"{(char)('A' + index / chart.Columns % 26)}{index % chart.Columns + 1}\t{lab.L:0.00}\t{lab.A:0.00}\t{lab.B:0.00}\n"
+            );
         return text.Append("END_DATA\n").ToString();
     }
 
@@ -57,25 +95,45 @@ public static class ChartText
             return [.. CgatsText.Spectra(table, bands).Select(reading => SpectralColour.ToLab(reading.Reflectance))];
         var underD65 = table.Keywords.Any(line => line.Contains("D65", StringComparison.OrdinalIgnoreCase));
         int[] At(params string[] names) =>
-            [.. names.Select(name => table.Fields.Index().Where(field => string.Equals(field.Item, name, StringComparison.OrdinalIgnoreCase)).Select(field => field.Index).FirstOrDefault(-1))];
+            [
+                .. names.Select(name =>
+                    table
+                        .Fields.Index()
+                        .Where(field => string.Equals(field.Item, name, StringComparison.OrdinalIgnoreCase))
+                        .Select(field => field.Index)
+                        .FirstOrDefault(-1)
+                ),
+            ];
         if (At("LAB_L", "LAB_A", "LAB_B") is var lab && lab.All(field => field >= 0))
         {
             return
             [
-                .. table.Rows.Select(row => new Lab(row.Number(lab[0]), row.Number(lab[1]), row.Number(lab[2])))
-                    .Select(colour => colour is { L: >= 0 and <= 105, A: > -200 and < 200, B: > -200 and < 200 }
-                        ? underD65 ? colour : Lab.FromXyz(ToD65(colour.ToXyz(D50White)))
-                        : throw CgatsTable.Unusable("its values are not L*a*b* of a surface")),
+                .. table
+                    .Rows.Select(row => new Lab(row.Number(lab[0]), row.Number(lab[1]), row.Number(lab[2])))
+                    .Select(colour =>
+                        colour is { L: >= 0 and <= 105, A: > -200 and < 200, B: > -200 and < 200 }
+                            ? underD65
+                                ? colour
+                                : Lab.FromXyz(ToD65(colour.ToXyz(D50White)))
+                            : throw CgatsTable.Unusable("its values are not L*a*b* of a surface")
+                    ),
             ];
         }
         if (At("XYZ_X", "XYZ_Y", "XYZ_Z") is var xyz && xyz.All(field => field >= 0))
         {
             return
             [
-                .. table.Rows.Select(row => new Xyz(row.Number(xyz[0]) / 100, row.Number(xyz[1]) / 100, row.Number(xyz[2]) / 100))
-                    .Select(colour => colour is { X: >= 0 and < 1.3, Y: >= 0 and < 1.3, Z: >= 0 and < 1.6 }
-                        ? Lab.FromXyz(underD65 ? colour : ToD65(colour))
-                        : throw CgatsTable.Unusable("its values are not XYZ of a surface, 100 for white")),
+                .. table
+                    .Rows.Select(row => new Xyz(
+                        row.Number(xyz[0]) / 100,
+                        row.Number(xyz[1]) / 100,
+                        row.Number(xyz[2]) / 100
+                    ))
+                    .Select(colour =>
+                        colour is { X: >= 0 and < 1.3, Y: >= 0 and < 1.3, Z: >= 0 and < 1.6 }
+                            ? Lab.FromXyz(underD65 ? colour : ToD65(colour))
+                            : throw CgatsTable.Unusable("its values are not XYZ of a surface, 100 for white")
+                    ),
             ];
         }
         throw CgatsTable.Unusable("it has neither spectra nor LAB nor XYZ values");
@@ -88,13 +146,23 @@ public static class ChartText
         return Times(Back, new Xyz(here.X * to.X / from.X, here.Y * to.Y / from.Y, here.Z * to.Z / from.Z));
     }
 
-    private static Xyz Times(double[] m, Xyz v) => new(
-        m[0] * v.X + m[1] * v.Y + m[2] * v.Z, m[3] * v.X + m[4] * v.Y + m[5] * v.Z, m[6] * v.X + m[7] * v.Y + m[8] * v.Z);
+    private static Xyz Times(double[] m, Xyz v) =>
+        new(
+            m[0] * v.X + m[1] * v.Y + m[2] * v.Z,
+            m[3] * v.X + m[4] * v.Y + m[5] * v.Z,
+            m[6] * v.X + m[7] * v.Y + m[8] * v.Z
+        );
 
     private static int? Across(CgatsTable table)
     {
-        var said = table.Keywords.FirstOrDefault(line => line.StartsWith("LGOROWLENGTH", StringComparison.OrdinalIgnoreCase));
-        if (said is not null && int.TryParse(said["LGOROWLENGTH".Length..].Trim(), CultureInfo.InvariantCulture, out var length)) return length;
+        var said = table.Keywords.FirstOrDefault(line =>
+            line.StartsWith("LGOROWLENGTH", StringComparison.OrdinalIgnoreCase)
+        );
+        if (
+            said is not null
+            && int.TryParse(said["LGOROWLENGTH".Length..].Trim(), CultureInfo.InvariantCulture, out var length)
+        )
+            return length;
         // Names in rows: as many begin with the first one's letter as a row is long.
         var first = table.Rows[0].Sample.FirstOrDefault();
         var run = table.Rows.TakeWhile(row => row.Sample.FirstOrDefault() == first).Count();

@@ -1,5 +1,5 @@
-using Nube.Core.Artwork;
 using System.Collections.Immutable;
+using Nube.Core.Artwork;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Swatches;
@@ -24,4 +24,8 @@ public sealed record ColourChart(string Name, int Columns, ImmutableArray<Lab> K
 /// <param name="Chart">Which chart.</param>
 /// <param name="Corners">Where it lies, pixels: the outer corners of its four corner patches, clockwise, from any of them.</param>
 /// <param name="Light">What was read in its patches against the sheet's bare paper, row by row as they lie from the first corner.</param>
-public sealed record ChartReading(ColourChart Chart, ImmutableArray<PicturePoint> Corners, ImmutableArray<RelativeLight> Light);
+public sealed record ChartReading(
+    ColourChart Chart,
+    ImmutableArray<PicturePoint> Corners,
+    ImmutableArray<RelativeLight> Light
+);

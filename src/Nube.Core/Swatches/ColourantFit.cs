@@ -13,7 +13,11 @@ namespace Nube.Core.Swatches;
 /// What the fit leaves open: 90 of 100 sets of K and S that explain the patches as well predict a wash within this CIEDE2000.
 /// </param>
 public sealed record FittedSwatches(
-    PaintOptics Optics, IReadOnlyDictionary<int, double> Loads, double Residual, double Spread);
+    PaintOptics Optics,
+    IReadOnlyDictionary<int, double> Loads,
+    double Residual,
+    double Spread
+);
 
 /// <summary>K and S of a colourant from all its patches at once.</summary>
 /// <remarks>
@@ -27,19 +31,23 @@ public static class ColourantFit
 {
     // Standard deviations of what is known beforehand. This project's own, set on simulated sheets.
     private const double StepOfLogK = 0.5; // ln K from one band to the next
-    private const double SpreadOfLogS = 1.0, TypicalS = 0.03;
+    private const double SpreadOfLogS = 1.0,
+        TypicalS = 0.03;
     private const double SpreadOfLogLoad = 0.14; // ln X about what was meant
     private const double SpreadOfDilution = 0.06; // exponent about 1
 
     // Standard deviations of what is read.
-    private const double ReadLab = 1.5, ReadLabOverBlack = 5.0; // L*, a*, b*: a device that sees otherwise than the eye, and black that is not quite known
+    private const double ReadLab = 1.5,
+        ReadLabOverBlack = 5.0; // L*, a*, b*: a device that sees otherwise than the eye, and black that is not quite known
     private const double ReadReflectance = 0.015; // a meter, with what the model leaves out: grain, scattering that changes with wavelength
 
     private const int MostRounds = 60;
     private const double Settled = 1e-5; // relative fall of the sum of squares
     private const int Draws = 40;
 
-    private const int LogS = Spectrum.Bands, Dilution = LogS + 1, FirstLoad = Dilution + 1;
+    private const int LogS = Spectrum.Bands,
+        Dilution = LogS + 1,
+        FirstLoad = Dilution + 1;
 
     /// <summary>Fits a colourant.</summary>
     /// <param name="evidence">Its patches; at least one on white.</param>
@@ -49,7 +57,8 @@ public static class ColourantFit
     public static FittedSwatches From(IReadOnlyList<SwatchEvidence> evidence, double paper, double black)
     {
         ArgumentNullException.ThrowIfNull(evidence);
-        if (evidence.All(patch => patch.OverBlack)) throw new ArgumentException("A fit needs a patch on white paper.", nameof(evidence));
+        if (evidence.All(patch => patch.OverBlack))
+            throw new ArgumentException("A fit needs a patch on white paper.", nameof(evidence));
         var patches = evidence.Select(patch => patch.Patch).Distinct().Order().ToList();
         var problem = new Problem(evidence, patches, paper, black);
         var at = problem.Start();
@@ -58,10 +67,12 @@ public static class ColourantFit
         for (var round = 0; round < MostRounds; round++)
         {
             var damped = normal.Clone();
-            for (var i = 0; i < at.Length; i++) damped[i, i] += damping * (normal[i, i] + 1e-9);
+            for (var i = 0; i < at.Length; i++)
+                damped[i, i] += damping * (normal[i, i] + 1e-9);
             var step = damped.Cholesky().Solve(gradient);
             var next = (double[])at.Clone();
-            for (var i = 0; i < next.Length; i++) next[i] -= Math.Clamp(step[i], -1.5, 1.5);
+            for (var i = 0; i < next.Length; i++)
+                next[i] -= Math.Clamp(step[i], -1.5, 1.5);
             var nextCost = problem.Cost(next);
             if (nextCost < cost)
             {
@@ -69,12 +80,14 @@ public static class ColourantFit
                 at = next;
                 (normal, gradient, cost) = problem.Linearise(at);
                 damping = Math.Max(damping / 5, 1e-9);
-                if (fall < Settled) break;
+                if (fall < Settled)
+                    break;
             }
             else
             {
                 damping *= 4;
-                if (damping > 1e8) break;
+                if (damping > 1e8)
+                    break;
             }
         }
         var optics = Problem.Optics(at);
@@ -82,7 +95,8 @@ public static class ColourantFit
             optics,
             patches.Index().ToDictionary(patch => patch.Item, patch => Math.Exp(at[FirstLoad + patch.Index])),
             problem.Residual(at),
-            problem.Spread(at, normal));
+            problem.Spread(at, normal)
+        );
     }
 
     /// <summary>The residuals of one colourant and their slopes.</summary>
@@ -91,7 +105,10 @@ public static class ColourantFit
         private const double H = 1e-4; // step of the central differences, in logarithms
 
         private readonly int[] place = [.. evidence.Select(one => FirstLoad + patches.IndexOf(one.Patch))];
-        private readonly Strength[] meant = [.. patches.Select(patch => evidence.First(one => one.Patch == patch).Strength)];
+        private readonly Strength[] meant =
+        [
+            .. patches.Select(patch => evidence.First(one => one.Patch == patch).Strength),
+        ];
         private readonly int count = FirstLoad + patches.Count;
 
         /// <summary>K from a wash, band by band, as if hands were exact: full strength and the palest say little about hue.</summary>
@@ -101,15 +118,18 @@ public static class ColourantFit
             var seen = telling.Reflectance ?? ReflectanceReconstruction.From(Srgb.FromLab(telling.Colour));
             var start = new double[count];
             for (var band = 0; band < Spectrum.Bands; band++)
-                start[band] = Math.Log(Math.Min(60, KubelkaMunk.Absorption(seen[band], TypicalS, telling.Strength.LoadOfOneLayer, paper)));
+                start[band] = Math.Log(
+                    Math.Min(60, KubelkaMunk.Absorption(seen[band], TypicalS, telling.Strength.LoadOfOneLayer, paper))
+                );
             start[LogS] = Math.Log(TypicalS);
             start[Dilution] = 1;
-            for (var patch = 0; patch < meant.Length; patch++) start[FirstLoad + patch] = Math.Log(meant[patch].LoadOfOneLayer);
+            for (var patch = 0; patch < meant.Length; patch++)
+                start[FirstLoad + patch] = Math.Log(meant[patch].LoadOfOneLayer);
             return start;
         }
 
-        public static PaintOptics Optics(double[] at) => new(
-            Spectrum.From(band => Math.Max(KubelkaMunk.LeastAbsorption, Math.Exp(at[band]))), Math.Exp(at[LogS]));
+        public static PaintOptics Optics(double[] at) =>
+            new(Spectrum.From(band => Math.Max(KubelkaMunk.LeastAbsorption, Math.Exp(at[band]))), Math.Exp(at[LogS]));
 
         public double Cost(double[] at)
         {
@@ -117,18 +137,29 @@ public static class ColourantFit
             Span<double> seen = stackalloc double[Spectrum.Bands];
             for (var i = 0; i < evidence.Count; i++)
             {
-                for (var band = 0; band < Spectrum.Bands; band++) seen[band] = Seen(at, i, band, 0, 0, 0);
+                for (var band = 0; band < Spectrum.Bands; band++)
+                    seen[band] = Seen(at, i, band, 0, 0, 0);
                 if (evidence[i].Reflectance is { } measured)
                 {
-                    for (var band = 0; band < Spectrum.Bands; band++) cost += Square((seen[band] - measured[band]) / ReadReflectance);
+                    for (var band = 0; band < Spectrum.Bands; band++)
+                        cost += Square((seen[band] - measured[band]) / ReadReflectance);
                 }
                 else
                 {
-                    var (off, sd) = (Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(seen), evidence[i].Device).Xyz), Sd(evidence[i]));
-                    cost += (Square(off.L - evidence[i].Colour.L) + Square(off.A - evidence[i].Colour.A) + Square(off.B - evidence[i].Colour.B)) / (sd * sd);
+                    var (off, sd) = (
+                        Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(seen), evidence[i].Device).Xyz),
+                        Sd(evidence[i])
+                    );
+                    cost +=
+                        (
+                            Square(off.L - evidence[i].Colour.L)
+                            + Square(off.A - evidence[i].Colour.A)
+                            + Square(off.B - evidence[i].Colour.B)
+                        ) / (sd * sd);
                 }
             }
-            foreach (var (_, _, value) in Known(at)) cost += value * value;
+            foreach (var (_, _, value) in Known(at))
+                cost += value * value;
             return cost;
         }
 
@@ -139,7 +170,10 @@ public static class ColourantFit
             var gradient = new double[count];
             var cost = 0.0;
             var row = new double[count];
-            double[] seen = new double[Spectrum.Bands], byK = new double[Spectrum.Bands], byS = new double[Spectrum.Bands], byX = new double[Spectrum.Bands];
+            double[] seen = new double[Spectrum.Bands],
+                byK = new double[Spectrum.Bands],
+                byS = new double[Spectrum.Bands],
+                byX = new double[Spectrum.Bands];
             for (var i = 0; i < evidence.Count; i++)
             {
                 for (var band = 0; band < Spectrum.Bands; band++)
@@ -165,21 +199,31 @@ public static class ColourantFit
                 var xyz = picture.Xyz;
                 var lab = Lab.FromXyz(xyz);
                 var sd = Sd(evidence[i]);
-                double fx = LabSlope(xyz.X, Xyz.D65White.X), fy = LabSlope(xyz.Y, Xyz.D65White.Y), fz = LabSlope(xyz.Z, Xyz.D65White.Z);
-                ReadOnlySpan<double> wx = SpectralColour.WeightsOf(0), wy = SpectralColour.WeightsOf(1), wz = SpectralColour.WeightsOf(2);
-                Span<double> off = [lab.L - evidence[i].Colour.L, lab.A - evidence[i].Colour.A, lab.B - evidence[i].Colour.B];
+                double fx = LabSlope(xyz.X, Xyz.D65White.X),
+                    fy = LabSlope(xyz.Y, Xyz.D65White.Y),
+                    fz = LabSlope(xyz.Z, Xyz.D65White.Z);
+                ReadOnlySpan<double> wx = SpectralColour.WeightsOf(0),
+                    wy = SpectralColour.WeightsOf(1),
+                    wz = SpectralColour.WeightsOf(2);
+                Span<double> off =
+                [
+                    lab.L - evidence[i].Colour.L,
+                    lab.A - evidence[i].Colour.A,
+                    lab.B - evidence[i].Colour.B,
+                ];
                 for (var axis = 0; axis < 3; axis++)
                 {
                     Array.Clear(row);
                     for (var band = 0; band < Spectrum.Bands; band++)
                     {
                         var by = picture.Slope(wx[band], wy[band], wz[band]);
-                        var slope = axis switch
-                        {
-                            0 => 116 * fy * by.Y,
-                            1 => 500 * (fx * by.X - fy * by.Y),
-                            _ => 200 * (fy * by.Y - fz * by.Z),
-                        } / sd;
+                        var slope =
+                            axis switch
+                            {
+                                0 => 116 * fy * by.Y,
+                                1 => 500 * (fx * by.X - fy * by.Y),
+                                _ => 200 * (fy * by.Y - fz * by.Z),
+                            } / sd;
                         row[band] = slope * byK[band];
                         row[LogS] += slope * byS[band];
                         row[place[i]] += slope * byX[band];
@@ -191,10 +235,17 @@ public static class ColourantFit
             {
                 // Each is linear in at most three parameters; its slopes follow from what it is.
                 Array.Clear(row);
-                if (first < Spectrum.Bands) (row[first], row[second]) = (-1 / StepOfLogK, 1 / StepOfLogK);
-                else if (first == LogS) row[LogS] = 1 / SpreadOfLogS;
-                else if (first == Dilution) row[Dilution] = 1 / SpreadOfDilution;
-                else (row[first], row[Dilution]) = (1 / SpreadOfLogLoad, -Math.Log(meant[first - FirstLoad].LoadOfOneLayer) / SpreadOfLogLoad);
+                if (first < Spectrum.Bands)
+                    (row[first], row[second]) = (-1 / StepOfLogK, 1 / StepOfLogK);
+                else if (first == LogS)
+                    row[LogS] = 1 / SpreadOfLogS;
+                else if (first == Dilution)
+                    row[Dilution] = 1 / SpreadOfDilution;
+                else
+                    (row[first], row[Dilution]) = (
+                        1 / SpreadOfLogLoad,
+                        -Math.Log(meant[first - FirstLoad].LoadOfOneLayer) / SpreadOfLogLoad
+                    );
                 Add(row, value);
             }
             return (DenseMatrix.OfArray(normal), DenseVector.OfArray(gradient), cost);
@@ -204,9 +255,11 @@ public static class ColourantFit
                 cost += value * value;
                 for (var i = 0; i < count; i++)
                 {
-                    if (slopes[i] == 0) continue;
+                    if (slopes[i] == 0)
+                        continue;
                     gradient[i] += slopes[i] * value;
-                    for (var j = 0; j < count; j++) normal[i, j] += slopes[i] * slopes[j];
+                    for (var j = 0; j < count; j++)
+                        normal[i, j] += slopes[i] * slopes[j];
                 }
             }
         }
@@ -221,13 +274,31 @@ public static class ColourantFit
             for (var patch = 0; patch < meant.Length; patch++)
             {
                 var load = FirstLoad + patch;
-                yield return (load, load, (at[load] - at[Dilution] * Math.Log(meant[patch].LoadOfOneLayer)) / SpreadOfLogLoad);
+                yield return (
+                    load,
+                    load,
+                    (at[load] - at[Dilution] * Math.Log(meant[patch].LoadOfOneLayer)) / SpreadOfLogLoad
+                );
             }
         }
 
-        public double Residual(double[] at) => evidence.Index().Where(one => !one.Item.OverBlack).Average(one => Ciede2000.Difference(
-            one.Item.Colour,
-            Lab.FromXyz(InPicture.Of(SpectralColour.ToXyz(Spectrum.From(band => Seen(at, one.Index, band, 0, 0, 0))), one.Item.Device).Xyz)));
+        public double Residual(double[] at) =>
+            evidence
+                .Index()
+                .Where(one => !one.Item.OverBlack)
+                .Average(one =>
+                    Ciede2000.Difference(
+                        one.Item.Colour,
+                        Lab.FromXyz(
+                            InPicture
+                                .Of(
+                                    SpectralColour.ToXyz(Spectrum.From(band => Seen(at, one.Index, band, 0, 0, 0))),
+                                    one.Item.Device
+                                )
+                                .Xyz
+                        )
+                    )
+                );
 
         /// <summary>90th percentile of the differences between washes of the fit and of draws from what stays open.</summary>
         public double Spread(double[] at, Matrix<double> normal)
@@ -236,7 +307,9 @@ public static class ColourantFit
             var spread = normal.Cholesky().Factor.Transpose().Inverse();
             var random = new Random(1); // any seed: the same evidence gives the same answer
             var ground = Spectrum.Flat(paper);
-            var best = Strength.Ladder.Select(wash => SpectralColour.ToLab(KubelkaMunk.Over(ground, Optics(at), wash.LoadOfOneLayer))).ToList();
+            var best = Strength
+                .Ladder.Select(wash => SpectralColour.ToLab(KubelkaMunk.Over(ground, Optics(at), wash.LoadOfOneLayer)))
+                .ToList();
             var differences = new List<double>();
             for (var draw = 0; draw < Draws; draw++)
             {
@@ -244,18 +317,27 @@ public static class ColourantFit
                 var shift = spread * bell;
                 double[] drawn = [.. at.Select((value, i) => value + shift[i])];
                 var optics = Optics(drawn);
-                differences.AddRange(Strength.Ladder.Select((wash, i) => Ciede2000.Difference(
-                    best[i], SpectralColour.ToLab(KubelkaMunk.Over(ground, optics, wash.LoadOfOneLayer)))));
+                differences.AddRange(
+                    Strength.Ladder.Select(
+                        (wash, i) =>
+                            Ciede2000.Difference(
+                                best[i],
+                                SpectralColour.ToLab(KubelkaMunk.Over(ground, optics, wash.LoadOfOneLayer))
+                            )
+                    )
+                );
             }
             differences.Sort();
             return differences[(int)(0.9 * differences.Count)];
         }
 
-        private double Seen(double[] at, int i, int band, double logK, double logS, double logX) => KubelkaMunk.Reflectance(
-            Math.Max(KubelkaMunk.LeastAbsorption, Math.Exp(at[band] + logK)),
-            Math.Exp(at[LogS] + logS),
-            Math.Exp(at[place[i]] + logX),
-            evidence[i].OverBlack ? black : paper);
+        private double Seen(double[] at, int i, int band, double logK, double logS, double logX) =>
+            KubelkaMunk.Reflectance(
+                Math.Max(KubelkaMunk.LeastAbsorption, Math.Exp(at[band] + logK)),
+                Math.Exp(at[LogS] + logS),
+                Math.Exp(at[place[i]] + logX),
+                evidence[i].OverBlack ? black : paper
+            );
 
         private static double Sd(SwatchEvidence one) => one.OverBlack ? ReadLabOverBlack : ReadLab;
 

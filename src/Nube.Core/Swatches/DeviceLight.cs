@@ -10,10 +10,12 @@ public readonly record struct DeviceLight(ImmutableArray<double> Matrix)
     public bool IsEye => Matrix.IsDefault;
 
     /// <summary>What the device makes of a light.</summary>
-    public (double R, double G, double B) Of((double R, double G, double B) light) => IsEye
-        ? light
-        : (
-            Matrix[0] * light.R + Matrix[1] * light.G + Matrix[2] * light.B,
-            Matrix[3] * light.R + Matrix[4] * light.G + Matrix[5] * light.B,
-            Matrix[6] * light.R + Matrix[7] * light.G + Matrix[8] * light.B);
+    public (double R, double G, double B) Of((double R, double G, double B) light) =>
+        IsEye
+            ? light
+            : (
+                Matrix[0] * light.R + Matrix[1] * light.G + Matrix[2] * light.B,
+                Matrix[3] * light.R + Matrix[4] * light.G + Matrix[5] * light.B,
+                Matrix[6] * light.R + Matrix[7] * light.G + Matrix[8] * light.B
+            );
 }

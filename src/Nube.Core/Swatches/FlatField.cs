@@ -37,10 +37,20 @@ internal sealed class FlatField
     public static FlatField From(SheetLight light, SwatchSheet sheet)
     {
         var lastColumn = SwatchSheet.Washes.Length - 1;
-        var beside = Enumerable.Range(0, sheet.Rows).SelectMany(row => Enumerable.Range(0, lastColumn + 1)
-            .Select(column => (Row: row, Column: column, Read: light.Of(sheet.Gap(row, column)))));
-        var below = Enumerable.Range(0, sheet.Rows).SelectMany(row => Enumerable.Range(0, lastColumn)
-            .Select(column => (Row: row, Column: column, Read: light.Of(sheet.Below(row, column)))));
+        var beside = Enumerable
+            .Range(0, sheet.Rows)
+            .SelectMany(row =>
+                Enumerable
+                    .Range(0, lastColumn + 1)
+                    .Select(column => (Row: row, Column: column, Read: light.Of(sheet.Gap(row, column))))
+            );
+        var below = Enumerable
+            .Range(0, sheet.Rows)
+            .SelectMany(row =>
+                Enumerable
+                    .Range(0, lastColumn)
+                    .Select(column => (Row: row, Column: column, Read: light.Of(sheet.Below(row, column))))
+            );
         var gaps = beside.Concat(below).ToList();
         double[][] places = [.. gaps.Select(gap => Terms(gap.Read.Box, sheet))];
         double[][] logs = [.. gaps.Select(gap => Logs(gap.Read.Light))];
@@ -58,39 +68,52 @@ internal sealed class FlatField
             FallOff = 1 - levels.Min() / levels.Max(),
             BarBleeds =
             [
-                .. Enumerable.Range(0, gaps.Count)
-                    .Where(gap => gaps[gap].Column == lastColumn && Darker(gap) > Bled).Select(gap => gaps[gap].Row),
+                .. Enumerable
+                    .Range(0, gaps.Count)
+                    .Where(gap => gaps[gap].Column == lastColumn && Darker(gap) > Bled)
+                    .Select(gap => gaps[gap].Row),
             ],
         };
 
-        double Darker(int gap) => 1 - Math.Exp(Enumerable.Range(0, 3)
-            .Average(sensor => logs[gap][sensor] - surfaces[sensor].DotProduct(DenseVector.OfArray(places[gap]))));
+        double Darker(int gap) =>
+            1
+            - Math.Exp(
+                Enumerable
+                    .Range(0, 3)
+                    .Average(sensor =>
+                        logs[gap][sensor] - surfaces[sensor].DotProduct(DenseVector.OfArray(places[gap]))
+                    )
+            );
     }
 
     /// <summary>What was read, against bare paper at its place.</summary>
-    public RelativeLight Relative(LightRead read) =>
-        Relative(read.Light, DenseVector.OfArray(Terms(read.Box, sheet)));
+    public RelativeLight Relative(LightRead read) => Relative(read.Light, DenseVector.OfArray(Terms(read.Box, sheet)));
 
     /// <summary>Light at a point that may lie beside the sheet, against bare paper if there were some.</summary>
     /// <remarks>Beyond the sheet the surface goes on straight: a curve would run away there.</remarks>
     public RelativeLight RelativeBeside(RelativeLight light, double x, double y)
     {
         const double step = 1; // mm inward, for the slope at the edge
-        double nearX = Math.Clamp(x, 0, sheet.Width), nearY = Math.Clamp(y, 0, sheet.Height);
+        double nearX = Math.Clamp(x, 0, sheet.Width),
+            nearY = Math.Clamp(y, 0, sheet.Height);
         var (awayX, awayY) = (x - nearX, y - nearY);
         var away = Math.Sqrt(awayX * awayX + awayY * awayY);
         var edge = DenseVector.OfArray(Terms(nearX, nearY, sheet));
-        if (away == 0) return Relative(light, edge);
+        if (away == 0)
+            return Relative(light, edge);
         var inward = DenseVector.OfArray(Terms(nearX - awayX / away * step, nearY - awayY / away * step, sheet));
         return Relative(light, edge + (edge - inward) * (away / step));
     }
 
-    private RelativeLight Relative(RelativeLight light, Vector<double> terms) => new(
-        light.R / Math.Exp(surfaces[0].DotProduct(terms)),
-        light.G / Math.Exp(surfaces[1].DotProduct(terms)),
-        light.B / Math.Exp(surfaces[2].DotProduct(terms)));
+    private RelativeLight Relative(RelativeLight light, Vector<double> terms) =>
+        new(
+            light.R / Math.Exp(surfaces[0].DotProduct(terms)),
+            light.G / Math.Exp(surfaces[1].DotProduct(terms)),
+            light.B / Math.Exp(surfaces[2].DotProduct(terms))
+        );
 
-    private static double[] Terms(SheetRectangle box, SwatchSheet sheet) => Terms(box.X + box.Width / 2, box.Y + box.Height / 2, sheet);
+    private static double[] Terms(SheetRectangle box, SwatchSheet sheet) =>
+        Terms(box.X + box.Width / 2, box.Y + box.Height / 2, sheet);
 
     private static double[] Logs(RelativeLight light) =>
         [Math.Log(Math.Max(light.R, 1e-4)), Math.Log(Math.Max(light.G, 1e-4)), Math.Log(Math.Max(light.B, 1e-4))];
@@ -109,8 +132,13 @@ internal sealed class FlatField
         var normal = terms.TransposeThisAndMultiply(terms).Cholesky();
         return
         [
-            .. Enumerable.Range(0, 3).Select(sensor => normal.Solve(
-                terms.TransposeThisAndMultiply(DenseVector.OfEnumerable(bare.Select(gap => logs[gap][sensor]))))),
+            .. Enumerable
+                .Range(0, 3)
+                .Select(sensor =>
+                    normal.Solve(
+                        terms.TransposeThisAndMultiply(DenseVector.OfEnumerable(bare.Select(gap => logs[gap][sensor])))
+                    )
+                ),
         ];
     }
 }

@@ -16,14 +16,19 @@ public static class HowSure
         return fitted.Spread * Factor(source);
     }
 
-    private static double Factor(SwatchSource source) => source switch
-    {
-        SwatchSource.Meter => 1.05,
-        SwatchSource.Scan => 0.70,
-        SwatchSource.Photo => 1.03,
-        SwatchSource.ScanAndPhoto => 0.83,
-        SwatchSource.PhotoWithChart => 0.96,
-        SwatchSource.ScanAndPhotoWithChart => 0.80,
-        _ => throw new ArgumentOutOfRangeException(nameof(source), source, "Two colours picked by eye have no bound."),
-    };
+    private static double Factor(SwatchSource source) =>
+        source switch
+        {
+            SwatchSource.Meter => 1.05,
+            SwatchSource.Scan => 0.70,
+            SwatchSource.Photo => 1.03,
+            SwatchSource.ScanAndPhoto => 0.83,
+            SwatchSource.PhotoWithChart => 0.96,
+            SwatchSource.ScanAndPhotoWithChart => 0.80,
+            _ => throw new ArgumentOutOfRangeException(
+                nameof(source),
+                source,
+                "Two colours picked by eye have no bound."
+            ),
+        };
 }

@@ -16,7 +16,8 @@ public static class MarkSquares
     public const int Across = 6;
 
     /// <summary>The dictionary.</summary>
-    internal static Dictionary Dictionary { get; } = CvAruco.GetPredefinedDictionary(PredefinedDictionaryType.Dict4X4_50);
+    internal static Dictionary Dictionary { get; } =
+        CvAruco.GetPredefinedDictionary(PredefinedDictionaryType.Dict4X4_50);
 
     /// <summary>The black squares of a mark, joined along each row.</summary>
     public static ImmutableArray<SheetRectangle> Of(SheetMark mark)
@@ -30,11 +31,19 @@ public static class MarkSquares
         {
             for (var column = 0; column < Across; column++)
             {
-                if (drawn.At<byte>(row, column) != 0) continue;
+                if (drawn.At<byte>(row, column) != 0)
+                    continue;
                 var from = column;
-                while (column + 1 < Across && drawn.At<byte>(row, column + 1) == 0) column++;
-                squares.Add(new SheetRectangle(
-                    mark.Box.X + from * side, mark.Box.Y + row * side, (column - from + 1) * side, side));
+                while (column + 1 < Across && drawn.At<byte>(row, column + 1) == 0)
+                    column++;
+                squares.Add(
+                    new SheetRectangle(
+                        mark.Box.X + from * side,
+                        mark.Box.Y + row * side,
+                        (column - from + 1) * side,
+                        side
+                    )
+                );
             }
         }
         return squares.ToImmutable();

@@ -17,23 +17,46 @@ public static class MeterEvidence
 
     /// <summary>A row's readings; empty when there are none on white, or none of the paper.</summary>
     internal static (ImmutableArray<SwatchEvidence> Evidence, double Black) Of(
-        SwatchSheet sheet, int row, IReadOnlyList<MeterReading> readings, IReadOnlySet<(int Row, int Column)> leftOut)
+        SwatchSheet sheet,
+        int row,
+        IReadOnlyList<MeterReading> readings,
+        IReadOnlySet<(int Row, int Column)> leftOut
+    )
     {
-        var byName = readings.GroupBy(reading => reading.Sample, StringComparer.OrdinalIgnoreCase)
+        var byName = readings
+            .GroupBy(reading => reading.Sample, StringComparer.OrdinalIgnoreCase)
             .ToDictionary(group => group.Key, group => group.Last().Reflectance, StringComparer.OrdinalIgnoreCase);
-        var patches = sheet.Patches().Where(patch => patch.Row == row && byName.ContainsKey(NameOf(row, patch.Column)) && !leftOut.Contains((row, patch.Column))).ToList();
-        if (!byName.TryGetValue(Paper, out var paper) || patches.TrueForAll(patch => patch.OverBlack)) return ([], SheetEvidence.PrintedBlack);
-        Spectrum Relative(Spectrum read) => Spectrum.From(band => Math.Max(1e-4, read[band] / Math.Max(0.05, paper[band])));
-        var black = byName.TryGetValue(Black, out var bar) ? Relative(bar).ToImmutableArray().Average() : SheetEvidence.PrintedBlack;
+        var patches = sheet
+            .Patches()
+            .Where(patch =>
+                patch.Row == row
+                && byName.ContainsKey(NameOf(row, patch.Column))
+                && !leftOut.Contains((row, patch.Column))
+            )
+            .ToList();
+        if (!byName.TryGetValue(Paper, out var paper) || patches.TrueForAll(patch => patch.OverBlack))
+            return ([], SheetEvidence.PrintedBlack);
+        Spectrum Relative(Spectrum read) =>
+            Spectrum.From(band => Math.Max(1e-4, read[band] / Math.Max(0.05, paper[band])));
+        var black = byName.TryGetValue(Black, out var bar)
+            ? Relative(bar).ToImmutableArray().Average()
+            : SheetEvidence.PrintedBlack;
         return (
             [
                 .. patches.Select(patch =>
                 {
                     var relative = Relative(byName[NameOf(row, patch.Column)]);
                     var onNeutral = Spectrum.From(band => relative[band] * SheetEvidence.NeutralPaper);
-                    return new SwatchEvidence(patch.Column, patch.Strength, patch.OverBlack, SpectralColour.ToLab(onNeutral), onNeutral);
+                    return new SwatchEvidence(
+                        patch.Column,
+                        patch.Strength,
+                        patch.OverBlack,
+                        SpectralColour.ToLab(onNeutral),
+                        onNeutral
+                    );
                 }),
             ],
-            black);
+            black
+        );
     }
 }

@@ -58,18 +58,29 @@ public static class SheetEvidence
     /// <param name="reading">What was read.</param>
     /// <param name="device">How the device sees, where a chart told.</param>
     /// <param name="leftOut">Boxes that the maker leaves out, as row and column.</param>
-    public static ImmutableArray<RowEvidence> Of(SheetReading reading, DeviceLight device, IReadOnlySet<(int Row, int Column)> leftOut)
+    public static ImmutableArray<RowEvidence> Of(
+        SheetReading reading,
+        DeviceLight device,
+        IReadOnlySet<(int Row, int Column)> leftOut
+    )
     {
         ArgumentNullException.ThrowIfNull(reading);
         ArgumentNullException.ThrowIfNull(leftOut);
         return
         [
-            .. reading.Patches.GroupBy(patch => patch.Patch.Row)
+            .. reading
+                .Patches.GroupBy(patch => patch.Patch.Row)
                 .Select(row => OfRow(row.Key, [.. row], reading.BarBleeds.Contains(row.Key), device, leftOut)),
         ];
     }
 
-    private static RowEvidence OfRow(int row, ImmutableArray<PatchReading> patches, bool bled, DeviceLight device, IReadOnlySet<(int Row, int Column)> leftOut)
+    private static RowEvidence OfRow(
+        int row,
+        ImmutableArray<PatchReading> patches,
+        bool bled,
+        DeviceLight device,
+        IReadOnlySet<(int Row, int Column)> leftOut
+    )
     {
         var oddities = ImmutableArray.CreateBuilder<Oddity>();
         var used = patches.Where(patch => !leftOut.Contains((row, patch.Patch.Column))).ToList();
@@ -77,13 +88,26 @@ public static class SheetEvidence
         var empty = used.Where(patch => !patch.Patch.OverBlack && Depths(patch).Max() < Empty).ToList();
         if (empty.Count > 0)
         {
-            oddities.Add(new Oddity(row, OddityKind.NotPainted, Columns(empty), $"{Names(empty)} {(empty.Count == 1 ? "is" : "are")} not painted; the others are used."));
+            oddities.Add(
+                new Oddity(
+                    row,
+                    OddityKind.NotPainted,
+                    Columns(empty),
+                    $"{Names(empty)} {(empty.Count == 1 ? "is" : "are")} not painted; the others are used."
+                )
+            );
             used = [.. used.Except(empty)];
         }
         if (bled && used.Exists(patch => patch.Patch.OverBlack))
         {
-            oddities.Add(new Oddity(row, OddityKind.BarBled, [SwatchSheet.Washes.Length - 1],
-                "The black bar ran under the water, so the box over it is not used: how well this paint covers is a guess. Print the sheet with an ink that does not run."));
+            oddities.Add(
+                new Oddity(
+                    row,
+                    OddityKind.BarBled,
+                    [SwatchSheet.Washes.Length - 1],
+                    "The black bar ran under the water, so the box over it is not used: how well this paint covers is a guess. Print the sheet with an ink that does not run."
+                )
+            );
             used = [.. used.Where(patch => !patch.Patch.OverBlack)];
         }
 
@@ -92,21 +116,44 @@ public static class SheetEvidence
         var strengths = washes.ToDictionary(patch => patch.Patch.Column, patch => patch.Patch.Strength);
         for (var i = 0; i + 1 < washes.Count; i++)
         {
-            if (Depths(washes[i + 1]).Sum() < Inverted * Depths(washes[i]).Sum()) continue;
+            if (Depths(washes[i + 1]).Sum() < Inverted * Depths(washes[i]).Sum())
+                continue;
             var (first, second) = (washes[i].Patch, washes[i + 1].Patch);
             (strengths[first.Column], strengths[second.Column]) = (strengths[second.Column], strengths[first.Column]);
-            oddities.Add(new Oddity(row, OddityKind.Swapped, [first.Column, second.Column],
-                $"{first.Strength} and {second.Strength} look swapped; they are read the other way round."));
+            oddities.Add(
+                new Oddity(
+                    row,
+                    OddityKind.Swapped,
+                    [first.Column, second.Column],
+                    $"{first.Strength} and {second.Strength} look swapped; they are read the other way round."
+                )
+            );
         }
 
-        var uneven = used.Where(patch => !patch.Patch.OverBlack && patch.Unevenness > UnevenFrom && patch.Grain < GrainFrom).ToList();
+        var uneven = used.Where(patch =>
+                !patch.Patch.OverBlack && patch.Unevenness > UnevenFrom && patch.Grain < GrainFrom
+            )
+            .ToList();
         if (uneven.Count > 0)
         {
-            oddities.Add(new Oddity(row, OddityKind.Uneven, Columns(uneven),
-                $"{Names(uneven)} dried unevenly; the mean is used. A flat wash on taped paper reads better."));
+            oddities.Add(
+                new Oddity(
+                    row,
+                    OddityKind.Uneven,
+                    Columns(uneven),
+                    $"{Names(uneven)} dried unevenly; the mean is used. A flat wash on taped paper reads better."
+                )
+            );
         }
         if (washes.Count(patch => patch.Grain > GrainFrom) >= 2)
-            oddities.Add(new Oddity(row, OddityKind.Granulates, [], "This paint granulates: it will look grainy, and a little different from wash to wash."));
+            oddities.Add(
+                new Oddity(
+                    row,
+                    OddityKind.Granulates,
+                    [],
+                    "This paint granulates: it will look grainy, and a little different from wash to wash."
+                )
+            );
 
         return new RowEvidence(
             row,
@@ -117,16 +164,19 @@ public static class SheetEvidence
                     patch.Patch.OverBlack,
                     patch.Light.OnPaper(NeutralPaper),
                     null,
-                    device)),
+                    device
+                )),
             ],
-            oddities.ToImmutable());
+            oddities.ToImmutable()
+        );
     }
 
     /// <summary>How much darker than paper each sensor sees a patch, as a logarithm.</summary>
     private static double[] Depths(PatchReading patch) =>
         [.. new[] { patch.Light.R, patch.Light.G, patch.Light.B }.Select(light => -Math.Log(Math.Max(light, 1e-3)))];
 
-    private static ImmutableArray<int> Columns(IEnumerable<PatchReading> patches) => [.. patches.Select(patch => patch.Patch.Column)];
+    private static ImmutableArray<int> Columns(IEnumerable<PatchReading> patches) =>
+        [.. patches.Select(patch => patch.Patch.Column)];
 
     private static string Names(IReadOnlyList<PatchReading> patches) =>
         string.Join(" and ", patches.Select(patch => patch.Patch.Strength.ToString()));

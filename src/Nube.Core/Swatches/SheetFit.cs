@@ -10,7 +10,13 @@ namespace Nube.Core.Swatches;
 /// <param name="Oddities">What is odd, each once.</param>
 /// <param name="Granulates">The paint was seen to granulate.</param>
 public sealed record FittedRow(
-    int Row, FittedSwatches? Fitted, SwatchSource Source, ImmutableArray<SwatchEvidence> Evidence, ImmutableArray<Oddity> Oddities, bool Granulates);
+    int Row,
+    FittedSwatches? Fitted,
+    SwatchSource Source,
+    ImmutableArray<SwatchEvidence> Evidence,
+    ImmutableArray<Oddity> Oddities,
+    bool Granulates
+);
 
 /// <summary>A picture of a sheet as it was read.</summary>
 /// <param name="Source">Scan or photo.</param>
@@ -30,30 +36,54 @@ public static class SheetFit
         SwatchSheet sheet,
         IReadOnlyList<SeenSheet> pictures,
         IReadOnlyList<MeterReading> meter,
-        IReadOnlySet<(int Row, int Column)> leftOut)
+        IReadOnlySet<(int Row, int Column)> leftOut
+    )
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(pictures);
         ArgumentNullException.ThrowIfNull(meter);
-        var rows = pictures.Select(picture => SheetEvidence.Of(picture.Reading, picture.Chart is null ? default : ChartCorrection.From(picture.Chart).Device, leftOut)).ToList();
+        var rows = pictures
+            .Select(picture =>
+                SheetEvidence.Of(
+                    picture.Reading,
+                    picture.Chart is null ? default : ChartCorrection.From(picture.Chart).Device,
+                    leftOut
+                )
+            )
+            .ToList();
         var seenWith = With(pictures);
-        var black = pictures.Count == 0 ? SheetEvidence.PrintedBlack : pictures.Average(picture => picture.Reading.Black);
+        var black =
+            pictures.Count == 0 ? SheetEvidence.PrintedBlack : pictures.Average(picture => picture.Reading.Black);
         return
         [
-            .. Enumerable.Range(0, sheet.Rows).AsParallel().AsOrdered().Select(row =>
-            {
-                var metered = MeterEvidence.Of(sheet, row, meter, leftOut);
-                ImmutableArray<SwatchEvidence> evidence = metered.Evidence.IsEmpty ? [.. rows.SelectMany(read => read[row].Evidence)] : metered.Evidence;
-                return new FittedRow(
-                    row,
-                    evidence.All(one => one.OverBlack)
-                        ? null
-                        : ColourantFit.From(evidence, SheetEvidence.NeutralPaper, (metered.Evidence.IsEmpty ? black : metered.Black) * SheetEvidence.NeutralPaper),
-                    metered.Evidence.IsEmpty ? seenWith : SwatchSource.Meter,
-                    evidence,
-                    [.. rows.SelectMany(read => read[row].Oddities).DistinctBy(oddity => (oddity.Kind, oddity.Sentence))],
-                    rows.Exists(read => read[row].Granulates));
-            }),
+            .. Enumerable
+                .Range(0, sheet.Rows)
+                .AsParallel()
+                .AsOrdered()
+                .Select(row =>
+                {
+                    var metered = MeterEvidence.Of(sheet, row, meter, leftOut);
+                    ImmutableArray<SwatchEvidence> evidence = metered.Evidence.IsEmpty
+                        ? [.. rows.SelectMany(read => read[row].Evidence)]
+                        : metered.Evidence;
+                    return new FittedRow(
+                        row,
+                        evidence.All(one => one.OverBlack)
+                            ? null
+                            : ColourantFit.From(
+                                evidence,
+                                SheetEvidence.NeutralPaper,
+                                (metered.Evidence.IsEmpty ? black : metered.Black) * SheetEvidence.NeutralPaper
+                            ),
+                        metered.Evidence.IsEmpty ? seenWith : SwatchSource.Meter,
+                        evidence,
+                        [
+                            .. rows.SelectMany(read => read[row].Oddities)
+                                .DistinctBy(oddity => (oddity.Kind, oddity.Sentence)),
+                        ],
+                        rows.Exists(read => read[row].Granulates)
+                    );
+                }),
         ];
     }
 
@@ -62,9 +92,14 @@ public static class SheetFit
     {
         var scanned = pictures.Any(picture => picture.Source == SwatchSource.Scan);
         var photos = pictures.Where(picture => picture.Source == SwatchSource.Photo).ToList();
-        if (photos.Count == 0) return SwatchSource.Scan;
+        if (photos.Count == 0)
+            return SwatchSource.Scan;
         return photos.TrueForAll(photo => photo.Chart is not null)
-            ? scanned ? SwatchSource.ScanAndPhotoWithChart : SwatchSource.PhotoWithChart
-            : scanned ? SwatchSource.ScanAndPhoto : SwatchSource.Photo;
+            ? scanned
+                ? SwatchSource.ScanAndPhotoWithChart
+                : SwatchSource.PhotoWithChart
+            : scanned
+                ? SwatchSource.ScanAndPhoto
+                : SwatchSource.Photo;
     }
 }

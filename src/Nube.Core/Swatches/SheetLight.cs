@@ -20,8 +20,12 @@ internal sealed class SheetLight(ColourPicture picture, SheetPlace place, double
     public LightRead Of(SheetRectangle box)
     {
         var (across, down) = (Math.Max(3, (int)(box.Width / step)), Math.Max(3, (int)(box.Height / step)));
-        double r = 0, g = 0, b = 0;
-        Span<double> sums = stackalloc double[9], squares = stackalloc double[9], counts = stackalloc double[9];
+        double r = 0,
+            g = 0,
+            b = 0;
+        Span<double> sums = stackalloc double[9],
+            squares = stackalloc double[9],
+            counts = stackalloc double[9];
         for (var row = 0; row < down; row++)
         {
             for (var column = 0; column < across; column++)
@@ -29,9 +33,13 @@ internal sealed class SheetLight(ColourPicture picture, SheetPlace place, double
                 var at = place.At(box.X + box.Width * (column + 0.5) / across, box.Y + box.Height * (row + 0.5) / down);
                 var (x, y) = ((int)Math.Round(at.X), (int)Math.Round(at.Y));
                 if (x < 0 || y < 0 || x >= picture.Width || y >= picture.Height)
-                    throw new PictureTroubleException("A part of the sheet is outside the picture. Take it again with the whole sheet in it.");
+                    throw new PictureTroubleException(
+                        "A part of the sheet is outside the picture. Take it again with the whole sheet in it."
+                    );
                 var pixel = 4 * (y * picture.Width + x);
-                double red = Linear[picture.Rgba[pixel]], green = Linear[picture.Rgba[pixel + 1]], blue = Linear[picture.Rgba[pixel + 2]];
+                double red = Linear[picture.Rgba[pixel]],
+                    green = Linear[picture.Rgba[pixel + 1]],
+                    blue = Linear[picture.Rgba[pixel + 2]];
                 r += red;
                 g += green;
                 b += blue;
@@ -42,8 +50,11 @@ internal sealed class SheetLight(ColourPicture picture, SheetPlace place, double
                 counts[ninth]++;
             }
         }
-        double n = across * down, mean = (r + g + b) / (3 * n);
-        double within = 0, least = double.PositiveInfinity, most = 0;
+        double n = across * down,
+            mean = (r + g + b) / (3 * n);
+        double within = 0,
+            least = double.PositiveInfinity,
+            most = 0;
         for (var ninth = 0; ninth < 9; ninth++)
         {
             var own = sums[ninth] / counts[ninth];
@@ -53,6 +64,10 @@ internal sealed class SheetLight(ColourPicture picture, SheetPlace place, double
         }
         mean = Math.Max(mean, 1e-6);
         return new LightRead(
-            box, new RelativeLight(r / n, g / n, b / n), Math.Sqrt(Math.Max(0, within) / n) / mean, (most - least) / mean);
+            box,
+            new RelativeLight(r / n, g / n, b / n),
+            Math.Sqrt(Math.Max(0, within) / n) / mean,
+            (most - least) / mean
+        );
     }
 }

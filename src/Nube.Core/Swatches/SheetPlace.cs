@@ -19,10 +19,15 @@ internal sealed class SheetPlace
     public static SheetPlace From(IReadOnlyList<(Point2d Sheet, Point2f Picture)> corners)
     {
         using var found = Cv2.FindHomography(
-            corners.Select(corner => corner.Sheet), corners.Select(corner => new Point2d(corner.Picture.X, corner.Picture.Y)),
-            HomographyMethods.Ransac, Agreement);
+            corners.Select(corner => corner.Sheet),
+            corners.Select(corner => new Point2d(corner.Picture.X, corner.Picture.Y)),
+            HomographyMethods.Ransac,
+            Agreement
+        );
         if (found.Empty())
-            throw new PictureTroubleException("The sheet's marks do not lie as they were printed. Flatten the sheet and take the picture again.");
+            throw new PictureTroubleException(
+                "The sheet's marks do not lie as they were printed. Flatten the sheet and take the picture again."
+            );
         return new SheetPlace([.. Enumerable.Range(0, 9).Select(i => found.At<double>(i / 3, i % 3))]);
     }
 
@@ -45,7 +50,8 @@ internal sealed class SheetPlace
         var w = inverse.At<double>(2, 0) * pixel.X + inverse.At<double>(2, 1) * pixel.Y + inverse.At<double>(2, 2);
         return new Point2d(
             (inverse.At<double>(0, 0) * pixel.X + inverse.At<double>(0, 1) * pixel.Y + inverse.At<double>(0, 2)) / w,
-            (inverse.At<double>(1, 0) * pixel.X + inverse.At<double>(1, 1) * pixel.Y + inverse.At<double>(1, 2)) / w);
+            (inverse.At<double>(1, 0) * pixel.X + inverse.At<double>(1, 1) * pixel.Y + inverse.At<double>(1, 2)) / w
+        );
     }
 
     /// <summary>Direction of the sheet's upper edge, degrees clockwise from the picture's.</summary>

@@ -40,23 +40,27 @@ public static class SheetReader
         var paperGrain = flat.Grain;
         return new SheetReading(
             [
-                .. sheet.Patches().Select(patch =>
-                {
-                    var read = light.Of(patch.Box.Inner(InnerShare));
-                    return new PatchReading(
-                        patch,
-                        stray.TakenOff(flat.Relative(read)),
-                        Math.Sqrt(Math.Max(0, read.Spread * read.Spread - paperGrain * paperGrain)),
-                        read.Unevenness,
-                        place.Corners(patch.Box));
-                }),
+                .. sheet
+                    .Patches()
+                    .Select(patch =>
+                    {
+                        var read = light.Of(patch.Box.Inner(InnerShare));
+                        return new PatchReading(
+                            patch,
+                            stray.TakenOff(flat.Relative(read)),
+                            Math.Sqrt(Math.Max(0, read.Spread * read.Spread - paperGrain * paperGrain)),
+                            read.Unevenness,
+                            place.Corners(patch.Box)
+                        );
+                    }),
             ],
             black.Average(bar => stray.TakenOff(bar).Mean),
             found,
             place.TurnDegrees,
             place.PixelsPerMm(sheet),
             flat.FallOff,
-            flat.BarBleeds);
+            flat.BarBleeds
+        );
     }
 
     /// <summary>Reads a chart that lies in the shot beside the sheet, in the sheet's plane and light.</summary>
@@ -66,7 +70,11 @@ public static class SheetReader
     /// <param name="corners">The four outer corners of its corner patches, pixels, in the order in which they go round.</param>
     /// <exception cref="PictureTroubleException">The sheet is not in the picture, or the corners are no chart's.</exception>
     public static ChartReading ReadChart(
-        ColourPicture picture, SwatchSheet sheet, ColourChart chart, ImmutableArray<PicturePoint> corners)
+        ColourPicture picture,
+        SwatchSheet sheet,
+        ColourChart chart,
+        ImmutableArray<PicturePoint> corners
+    )
     {
         ArgumentNullException.ThrowIfNull(picture);
         ArgumentNullException.ThrowIfNull(sheet);
@@ -74,17 +82,24 @@ public static class SheetReader
         var (place, _) = Find(picture, sheet);
         var onSheet = new SheetLight(picture, place, SampleStep);
         var flat = FlatField.From(onSheet, sheet);
-        var stray = StrayLight.From([.. Enumerable.Range(0, sheet.Rows).Select(row => flat.Relative(onSheet.Of(sheet.BareBar(row))))]);
+        var stray = StrayLight.From([
+            .. Enumerable.Range(0, sheet.Rows).Select(row => flat.Relative(onSheet.Of(sheet.BareBar(row)))),
+        ]);
         var patches = ChartPlace.Patches(chart, corners);
         var onChart = new SheetLight(picture, patches, ChartPlace.SampleStep);
-        return new ChartReading(chart, corners,
-        [
-            .. ChartPlace.Boxes(chart).Select(box =>
-            {
-                var middle = place.OnSheet(patches.At(box.X + box.Width / 2, box.Y + box.Height / 2));
-                return stray.TakenOff(flat.RelativeBeside(onChart.Of(box).Light, middle.X, middle.Y));
-            }),
-        ]);
+        return new ChartReading(
+            chart,
+            corners,
+            [
+                .. ChartPlace
+                    .Boxes(chart)
+                    .Select(box =>
+                    {
+                        var middle = place.OnSheet(patches.At(box.X + box.Width / 2, box.Y + box.Height / 2));
+                        return stray.TakenOff(flat.RelativeBeside(onChart.Of(box).Light, middle.X, middle.Y));
+                    }),
+            ]
+        );
     }
 
     private static (SheetPlace Place, int Marks) Find(ColourPicture picture, SwatchSheet sheet)
@@ -93,7 +108,9 @@ public static class SheetReader
         var (corners, found) = FindMarks(grey, sheet);
         var place = SheetPlace.From(corners);
         return place.PixelsPerMm(sheet) < FewestPixelsPerMm
-            ? throw new PictureTroubleException("The sheet is too small in this picture. Go nearer, or scan it at 150 dots per inch or more.")
+            ? throw new PictureTroubleException(
+                "The sheet is too small in this picture. Go nearer, or scan it at 150 dots per inch or more."
+            )
             : (place, found);
     }
 
@@ -114,14 +131,21 @@ public static class SheetReader
         using var detector = new ArucoDetector(MarkSquares.Dictionary);
         detector.DetectMarkers(small, out var squares, out var ids, out _);
         var marks = sheet.Marks().ToDictionary(mark => mark.Id);
-        var mine = ids.Zip(squares).Where(mark => marks.ContainsKey(mark.First)).DistinctBy(mark => mark.First).ToList();
-        if (mine.Count < FewestMarks) throw new PictureTroubleException(WhyNotFound(ids, mine.Count));
+        var mine = ids.Zip(squares)
+            .Where(mark => marks.ContainsKey(mark.First))
+            .DistinctBy(mark => mark.First)
+            .ToList();
+        if (mine.Count < FewestMarks)
+            throw new PictureTroubleException(WhyNotFound(ids, mine.Count));
 
         // Pixel centres: half a pixel of the small copy is not half a pixel of the full one.
         Point2f[] inPicture =
         [
-            .. mine.SelectMany(mark => mark.Second).Select(corner => new Point2f(
-                (float)((corner.X + 0.5) / shrink - 0.5), (float)((corner.Y + 0.5) / shrink - 0.5))),
+            .. mine.SelectMany(mark => mark.Second)
+                .Select(corner => new Point2f(
+                    (float)((corner.X + 0.5) / shrink - 0.5),
+                    (float)((corner.Y + 0.5) / shrink - 0.5)
+                )),
         ];
         var side = Cv2.ContourArea(mine[0].Second) is var area ? Math.Sqrt(area) / shrink : 0;
         var window = Math.Clamp((int)(side / MarkSquares.Across / 2.5), 2, 20);
@@ -132,7 +156,9 @@ public static class SheetReader
     private static string WhyNotFound(int[] ids, int mine)
     {
         var others = ids.Where(id => id < SwatchSheet.SeriesCount * SwatchSheet.MarkCount)
-            .GroupBy(id => id / SwatchSheet.MarkCount).OrderByDescending(series => series.Count()).FirstOrDefault();
+            .GroupBy(id => id / SwatchSheet.MarkCount)
+            .OrderByDescending(series => series.Count())
+            .FirstOrDefault();
         if (others?.Count() >= FewestMarks)
             return "This is another of your swatch sheets. Look at the number in its corner and choose that sheet.";
         return mine == 0 && ids.Length == 0

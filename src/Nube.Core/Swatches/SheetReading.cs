@@ -11,7 +11,8 @@ public readonly record struct RelativeLight(double R, double G, double B)
     public double Mean => (R + G + B) / 3;
 
     /// <summary>The colour that it is taken for on a neutral white paper of this reflectance.</summary>
-    public Lab OnPaper(double reflectance) => Lab.FromXyz(Srgb.XyzOfLight(R * reflectance, G * reflectance, B * reflectance));
+    public Lab OnPaper(double reflectance) =>
+        Lab.FromXyz(Srgb.XyzOfLight(R * reflectance, G * reflectance, B * reflectance));
 }
 
 /// <summary>What was read in a box.</summary>
@@ -21,7 +22,12 @@ public readonly record struct RelativeLight(double R, double G, double B)
 /// <param name="Unevenness">Difference between the darkest and the lightest ninth of it, as a share of the mean.</param>
 /// <param name="Corners">Corners of the box in the picture, pixels, clockwise from the top left.</param>
 public sealed record PatchReading(
-    Patch Patch, RelativeLight Light, double Grain, double Unevenness, ImmutableArray<PicturePoint> Corners);
+    Patch Patch,
+    RelativeLight Light,
+    double Grain,
+    double Unevenness,
+    ImmutableArray<PicturePoint> Corners
+);
 
 /// <summary>A sheet as it was read from a picture.</summary>
 /// <param name="Patches">What was read, row by row.</param>
@@ -38,4 +44,5 @@ public sealed record SheetReading(
     double TurnDegrees,
     double PixelsPerMm,
     double LightFallOff,
-    ImmutableArray<int> BarBleeds);
+    ImmutableArray<int> BarBleeds
+);

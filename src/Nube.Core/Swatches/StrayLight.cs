@@ -15,8 +15,10 @@ internal readonly record struct StrayLight(RelativeLight Offset)
     }
 
     /// <summary>Light without the stray part.</summary>
-    public RelativeLight TakenOff(RelativeLight light) => new(
-        Math.Max(0, (light.R - Offset.R) / (1 - Offset.R)),
-        Math.Max(0, (light.G - Offset.G) / (1 - Offset.G)),
-        Math.Max(0, (light.B - Offset.B) / (1 - Offset.B)));
+    public RelativeLight TakenOff(RelativeLight light) =>
+        new(
+            Math.Max(0, (light.R - Offset.R) / (1 - Offset.R)),
+            Math.Max(0, (light.G - Offset.G) / (1 - Offset.G)),
+            Math.Max(0, (light.B - Offset.B) / (1 - Offset.B))
+        );
 }

@@ -11,7 +11,13 @@ namespace Nube.Core.Swatches;
 /// <param name="Reflectance">Its reflectance, when a meter read it; null when only the colour is known.</param>
 /// <param name="Device">How the device sees whose picture the colour comes from, where a chart told.</param>
 public sealed record SwatchEvidence(
-    int Patch, Strength Strength, bool OverBlack, Lab Colour, Spectrum? Reflectance, DeviceLight Device = default);
+    int Patch,
+    Strength Strength,
+    bool OverBlack,
+    Lab Colour,
+    Spectrum? Reflectance,
+    DeviceLight Device = default
+);
 
 /// <summary>What a colourant's patches were read with, and so how far to trust what comes of them.</summary>
 public enum SwatchSource

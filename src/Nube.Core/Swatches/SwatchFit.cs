@@ -21,7 +21,8 @@ public static class SwatchFit
     /// <summary>Reflectance of the paper on which swatches are taken to stand: a neutral white. From memory.</summary>
     public const double NeutralPaper = 0.92;
 
-    private const double LeastWashLoad = 0.04, MostWashLoad = 0.7;
+    private const double LeastWashLoad = 0.04,
+        MostWashLoad = 0.7;
 
     /// <summary>What a wash of a colourant probably looks like of which only the full strength is known.</summary>
     /// <remarks>
@@ -32,8 +33,12 @@ public static class SwatchFit
     {
         var full = ReflectanceReconstruction.From(fullStrength);
         var paint = new PaintOptics(
-            Spectrum.From(band => KubelkaMunk.Absorption(full[band], scattering, 1, NeutralPaper)), scattering);
-        return Srgb.FromLab(SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(NeutralPaper), paint, new Strength(4).LoadOfOneLayer)));
+            Spectrum.From(band => KubelkaMunk.Absorption(full[band], scattering, 1, NeutralPaper)),
+            scattering
+        );
+        return Srgb.FromLab(
+            SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(NeutralPaper), paint, new Strength(4).LoadOfOneLayer))
+        );
     }
 
     /// <summary>Finds K for a colourant.</summary>
@@ -47,17 +52,22 @@ public static class SwatchFit
         var washed = ReflectanceReconstruction.From(wash);
         var full = fullStrength.ToLab();
 
-        PaintOptics At(double washLoad) => new(
-            Spectrum.From(band => KubelkaMunk.Absorption(washed[band], scattering, washLoad, NeutralPaper)),
-            scattering);
+        PaintOptics At(double washLoad) =>
+            new(
+                Spectrum.From(band => KubelkaMunk.Absorption(washed[band], scattering, washLoad, NeutralPaper)),
+                scattering
+            );
         double Miss(double washLoad) =>
             Ciede2000.Difference(full, SpectralColour.ToLab(KubelkaMunk.Over(ground, At(washLoad), 1)));
 
         // The miss has one valley in the load: golden section on its logarithm.
         var golden = (Math.Sqrt(5) - 1) / 2;
-        double low = Math.Log(LeastWashLoad), high = Math.Log(MostWashLoad);
-        double left = high - golden * (high - low), right = low + golden * (high - low);
-        double missLeft = Miss(Math.Exp(left)), missRight = Miss(Math.Exp(right));
+        double low = Math.Log(LeastWashLoad),
+            high = Math.Log(MostWashLoad);
+        double left = high - golden * (high - low),
+            right = low + golden * (high - low);
+        double missLeft = Miss(Math.Exp(left)),
+            missRight = Miss(Math.Exp(right));
         for (var step = 0; step < 20; step++)
         {
             if (missLeft < missRight)

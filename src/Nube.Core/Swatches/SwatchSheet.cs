@@ -70,8 +70,12 @@ public sealed record SwatchSheet(SheetSize Size, int Series, int Rows)
     /// <summary>Side of a mark, mm.</summary>
     public const double MarkSide = 11;
 
-    private const double BoxWidth = 16, BoxHeight = 13, ColumnStep = 21, RowStep = 19; // mm
-    private const double SideMargin = 10, EndMargin = 13; // mm, outside what printers cannot reach (common practice, no source)
+    private const double BoxWidth = 16,
+        BoxHeight = 13,
+        ColumnStep = 21,
+        RowStep = 19; // mm
+    private const double SideMargin = 10,
+        EndMargin = 13; // mm, outside what printers cannot reach (common practice, no source)
     private const double BarBeyond = 6; // mm of bar that stay bare
 
     /// <summary>The washes of a row, by column; the last is painted over black.</summary>
@@ -94,10 +98,21 @@ public sealed record SwatchSheet(SheetSize Size, int Series, int Rows)
 
     /// <summary>All boxes to paint, row by row.</summary>
     public ImmutableArray<Patch> Patches() =>
-    [
-        .. Enumerable.Range(0, Rows).SelectMany(row => Enumerable.Range(0, Washes.Length).Select(column =>
-            new Patch(row, column, Washes[column], column == Washes.Length - 1, Box(row, column)))),
-    ];
+        [
+            .. Enumerable
+                .Range(0, Rows)
+                .SelectMany(row =>
+                    Enumerable
+                        .Range(0, Washes.Length)
+                        .Select(column => new Patch(
+                            row,
+                            column,
+                            Washes[column],
+                            column == Washes.Length - 1,
+                            Box(row, column)
+                        ))
+                ),
+        ];
 
     /// <summary>The black bar of a row; it goes on beyond the box that is painted over it.</summary>
     public SheetRectangle Bar(int row)
@@ -131,21 +146,20 @@ public sealed record SwatchSheet(SheetSize Size, int Series, int Rows)
 
     /// <summary>The marks: four down the left side, then four down the right.</summary>
     public ImmutableArray<SheetMark> Marks() =>
-    [
-        .. Enumerable.Range(0, MarkCount).Select(place =>
-        {
-            var x = place < 4 ? SideMargin : Width - SideMargin - MarkSide;
-            var y = EndMargin + place % 4 * (Height - 2 * EndMargin - MarkSide) / 3;
-            return new SheetMark(Series * MarkCount + place, new SheetRectangle(x, y, MarkSide, MarkSide));
-        }),
-    ];
+        [
+            .. Enumerable
+                .Range(0, MarkCount)
+                .Select(place =>
+                {
+                    var x = place < 4 ? SideMargin : Width - SideMargin - MarkSide;
+                    var y = EndMargin + place % 4 * (Height - 2 * EndMargin - MarkSide) / 3;
+                    return new SheetMark(Series * MarkCount + place, new SheetRectangle(x, y, MarkSide, MarkSide));
+                }),
+        ];
 
     /// <summary>Everything that is printed solid black: the squares of the marks, and the bars.</summary>
     public ImmutableArray<SheetRectangle> Black() =>
-    [
-        .. Marks().SelectMany(mark => MarkSquares.Of(mark)),
-        .. Enumerable.Range(0, Rows).Select(Bar),
-    ];
+        [.. Marks().SelectMany(mark => MarkSquares.Of(mark)), .. Enumerable.Range(0, Rows).Select(Bar)];
 
     private SheetRectangle Box(int row, int column) =>
         new(Left + ColumnStep * column, Top + RowStep * row, BoxWidth, BoxHeight);

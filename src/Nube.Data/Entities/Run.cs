@@ -133,7 +133,8 @@ public sealed class RunImage : IOwned
     public uint Version { get; set; }
 
     /// <summary>Whether an area stays bare: it is kept white, or is no part of the image.</summary>
-    public bool StaysBare(int area) => Marks.TryGetValue(area, out var mark) && mark is (AreaMark.LeaveWhite or AreaMark.NotPart);
+    public bool StaysBare(int area) =>
+        Marks.TryGetValue(area, out var mark) && mark is (AreaMark.LeaveWhite or AreaMark.NotPart);
 
     /// <summary>The name of an area: the maker's, or its number.</summary>
     public string NameOf(int area) => Names.TryGetValue(area, out var name) ? name : $"Area {area}";
@@ -178,7 +179,8 @@ public sealed class RunPlan : IOwned
     private FoundOrder? FoundForThis => Found.FirstOrDefault(found => found.Edition == Edition);
 
     /// <summary>Puts another plan in place of this one.</summary>
-    public void Replace(Plan plan, Air air, DateTimeOffset now) => (Plan, Air, MadeAt, Edition) = (plan, air, now, Guid.CreateVersion7());
+    public void Replace(Plan plan, Air air, DateTimeOffset now) =>
+        (Plan, Air, MadeAt, Edition) = (plan, air, now, Guid.CreateVersion7());
 }
 
 /// <summary>

@@ -52,7 +52,14 @@ public sealed class Sheet : IOwned
 /// <param name="Reading">What was read.</param>
 /// <param name="Chart">What was read of a colour chart in it; null without one.</param>
 public sealed record SheetPicture(
-    string Hash, string FileName, SwatchSource Source, int Width, int Height, SheetReading Reading, ChartReading? Chart = null);
+    string Hash,
+    string FileName,
+    SwatchSource Source,
+    int Width,
+    int Height,
+    SheetReading Reading,
+    ChartReading? Chart = null
+);
 
 /// <summary>A meter reading as it is kept.</summary>
 /// <param name="Sample">What was read.</param>

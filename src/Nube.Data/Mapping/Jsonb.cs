@@ -21,7 +21,9 @@ public static class Jsonb
                 new ValueComparer<T>(
                     (a, b) => Write(a) == Write(b),
                     value => Write(value).GetHashCode(StringComparison.Ordinal),
-                    value => value));
+                    value => value
+                )
+            );
     }
 
     private static string Write<T>(T? value) => JsonSerializer.Serialize(value, RecordJson.Options);

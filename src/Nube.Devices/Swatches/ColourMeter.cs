@@ -20,9 +20,11 @@ public interface IColourMeter
 /// </remarks>
 public sealed class SimulatedColourMeter(int seed) : IColourMeter
 {
-    private const int FirstBand = 2, LastBand = 32; // 400 and 700 nm
+    private const int FirstBand = 2,
+        LastBand = 32; // 400 and 700 nm
     private const double NeighbourShare = 0.08;
-    private const double Noise = 0.0015, NoiseOfBlue = 0.003; // standard deviations
+    private const double Noise = 0.0015,
+        NoiseOfBlue = 0.003; // standard deviations
     private const double ScaleError = 0.004; // of the white tile that it was set on
 
     private readonly Random random = new(seed);
@@ -34,9 +36,16 @@ public sealed class SimulatedColourMeter(int seed) : IColourMeter
         var scale = 1 + Normal.Sample(random, 0, ScaleError);
         double[] read =
         [
-            .. Enumerable.Range(FirstBand, LastBand - FirstBand + 1).Select(band => scale * (
-                (1 - 2 * NeighbourShare) * surface[band] + NeighbourShare * (surface[band - 1] + surface[band + 1]))
-                + Normal.Sample(random, 0, Spectrum.Wavelength(band) < 440 ? NoiseOfBlue : Noise)),
+            .. Enumerable
+                .Range(FirstBand, LastBand - FirstBand + 1)
+                .Select(band =>
+                    scale
+                        * (
+                            (1 - 2 * NeighbourShare) * surface[band]
+                            + NeighbourShare * (surface[band - 1] + surface[band + 1])
+                        )
+                    + Normal.Sample(random, 0, Spectrum.Wavelength(band) < 440 ? NoiseOfBlue : Noise)
+                ),
         ];
         return Spectrum.From(band => Math.Max(0, read[Math.Clamp(band, FirstBand, LastBand) - FirstBand]));
     }
@@ -51,7 +60,9 @@ public sealed class SimulatedColourMeter(int seed) : IColourMeter
             new MeterReading(MeterEvidence.Paper, meter.Read(painted.Paper)),
             new MeterReading(MeterEvidence.Black, meter.Read(painted.Black)),
             .. painted.Patches.Select(patch => new MeterReading(
-                MeterEvidence.NameOf(patch.Patch.Row, patch.Patch.Column), meter.Read(patch.Paint.Over(patch.Ground, patch.Load)))),
+                MeterEvidence.NameOf(patch.Patch.Row, patch.Patch.Column),
+                meter.Read(patch.Paint.Over(patch.Ground, patch.Load))
+            )),
         ];
     }
 }

@@ -19,7 +19,11 @@ public sealed record PaintedPatch(Patch Patch, TruePaint Paint, double Load, Spe
 /// <param name="Bleeding">Rows whose bar runs into the paper.</param>
 /// <param name="Blotted">Marks under a blot, by their place from 0 to 7.</param>
 public sealed record Slips(
-    ImmutableArray<(int Row, int Column)> Forgotten, ImmutableArray<int> Swapped, ImmutableArray<int> Bleeding, ImmutableArray<int> Blotted)
+    ImmutableArray<(int Row, int Column)> Forgotten,
+    ImmutableArray<int> Swapped,
+    ImmutableArray<int> Bleeding,
+    ImmutableArray<int> Blotted
+)
 {
     /// <summary>Nothing goes wrong.</summary>
     public static Slips None { get; } = new([], [], [], []);
@@ -32,7 +36,12 @@ public sealed record Slips(
 /// <param name="Patches">What was painted.</param>
 /// <param name="Slips">What went wrong.</param>
 public sealed record PaintedSheet(
-    SwatchSheet Sheet, Spectrum Paper, Spectrum Black, ImmutableArray<PaintedPatch> Patches, Slips Slips)
+    SwatchSheet Sheet,
+    Spectrum Paper,
+    Spectrum Black,
+    ImmutableArray<PaintedPatch> Patches,
+    Slips Slips
+)
 {
     private const double StrengthError = 0.12; // standard deviation of ln load: a practised hand, counting drops (from memory)
     private const double PrintedBlack = 0.04;
@@ -43,7 +52,13 @@ public sealed record PaintedSheet(
     /// <param name="paper">Reflectance of the paper.</param>
     /// <param name="slips">What goes wrong.</param>
     /// <param name="seed">Start of the hand's errors.</param>
-    public static PaintedSheet By(SwatchSheet sheet, IReadOnlyList<TruePaint> paints, Spectrum paper, Slips slips, int seed)
+    public static PaintedSheet By(
+        SwatchSheet sheet,
+        IReadOnlyList<TruePaint> paints,
+        Spectrum paper,
+        Slips slips,
+        int seed
+    )
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(paints);
@@ -51,17 +66,27 @@ public sealed record PaintedSheet(
         var random = new Random(seed);
         // Printed black is a little warm, and not black.
         var black = Spectrum.From(band => PrintedBlack * (0.9 + 0.2 * band / Spectrum.Bands));
-        return new PaintedSheet(sheet, paper, black,
-        [
-            .. sheet.Patches().Select(patch =>
-            {
-                var error = Math.Exp(Normal.Sample(random, 0, StrengthError));
-                var strength = slips.Swapped.Contains(patch.Row) && patch.Column is (1 or 2)
-                    ? SwatchSheet.Washes[3 - patch.Column]
-                    : patch.Strength;
-                var load = slips.Forgotten.Contains((patch.Row, patch.Column)) ? 0 : strength.LoadOfOneLayer * error;
-                return new PaintedPatch(patch, paints[patch.Row], load, patch.OverBlack ? black : paper);
-            }),
-        ], slips);
+        return new PaintedSheet(
+            sheet,
+            paper,
+            black,
+            [
+                .. sheet
+                    .Patches()
+                    .Select(patch =>
+                    {
+                        var error = Math.Exp(Normal.Sample(random, 0, StrengthError));
+                        var strength =
+                            slips.Swapped.Contains(patch.Row) && patch.Column is (1 or 2)
+                                ? SwatchSheet.Washes[3 - patch.Column]
+                                : patch.Strength;
+                        var load = slips.Forgotten.Contains((patch.Row, patch.Column))
+                            ? 0
+                            : strength.LoadOfOneLayer * error;
+                        return new PaintedPatch(patch, paints[patch.Row], load, patch.OverBlack ? black : paper);
+                    }),
+            ],
+            slips
+        );
     }
 }

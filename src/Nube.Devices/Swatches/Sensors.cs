@@ -22,8 +22,12 @@ public sealed class Sensors
             {
                 double[] row =
                 [
-                    .. Enumerable.Range(0, Spectrum.Bands).Select(band =>
-                        light[band] * Math.Exp(-Math.Pow((Spectrum.Wavelength(band) - bell.Middle) / bell.Width, 2) / 2)),
+                    .. Enumerable
+                        .Range(0, Spectrum.Bands)
+                        .Select(band =>
+                            light[band]
+                            * Math.Exp(-Math.Pow((Spectrum.Wavelength(band) - bell.Middle) / bell.Width, 2) / 2)
+                        ),
                 ];
                 var sum = row.Sum();
                 return row.Select(value => value / sum).ToArray();
@@ -39,7 +43,8 @@ public sealed class Sensors
     public static Sensors Phone { get; } = new([(600, 38), (540, 42), (460, 32)], Illuminants.D50);
 
     /// <summary>Linear sRGB, 1 for white; may lie a little outside 0 to 1.</summary>
-    public ImmutableArray<double> Linear(Spectrum reflectance) => [.. matrix * Vector<double>.Build.DenseOfEnumerable(Raw(reflectance))];
+    public ImmutableArray<double> Linear(Spectrum reflectance) =>
+        [.. matrix * Vector<double>.Build.DenseOfEnumerable(Raw(reflectance))];
 
     private IEnumerable<double> Raw(Spectrum reflectance) =>
         weights.Select(row => Enumerable.Range(0, Spectrum.Bands).Sum(band => row[band] * reflectance[band]));
@@ -49,9 +54,16 @@ public sealed class Sensors
     {
         double[] levels = [0.1, 0.35, 0.6, 0.85];
         var smooth = (from r in levels from g in levels from b in levels select new Srgb(r, g, b)).ToList();
-        var raw = Matrix<double>.Build.DenseOfRows(smooth.Select(colour => Raw(ReflectanceReconstruction.From(colour))));
-        var wanted = Matrix<double>.Build.DenseOfRows(smooth.Select(colour => new[] { Srgb.Decode(colour.R), Srgb.Decode(colour.G), Srgb.Decode(colour.B) }));
-        var found = raw.TransposeThisAndMultiply(raw).Cholesky().Solve(raw.TransposeThisAndMultiply(wanted)).Transpose();
+        var raw = Matrix<double>.Build.DenseOfRows(
+            smooth.Select(colour => Raw(ReflectanceReconstruction.From(colour)))
+        );
+        var wanted = Matrix<double>.Build.DenseOfRows(
+            smooth.Select(colour => new[] { Srgb.Decode(colour.R), Srgb.Decode(colour.G), Srgb.Decode(colour.B) })
+        );
+        var found = raw.TransposeThisAndMultiply(raw)
+            .Cholesky()
+            .Solve(raw.TransposeThisAndMultiply(wanted))
+            .Transpose();
         return Matrix<double>.Build.DenseOfRows(found.EnumerateRows().Select(row => row / row.Sum()));
     }
 }

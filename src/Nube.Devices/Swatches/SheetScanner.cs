@@ -18,8 +18,16 @@ namespace Nube.Devices.Swatches;
 /// <param name="Noise">Standard deviation, of 255.</param>
 /// <param name="JpegQuality">1 to 100.</param>
 public sealed record SheetConditions(
-    Sensors Sensors, double PixelsPerMm, double TurnDegrees, double Keystone, double LightFallOff, double Glare,
-    (double R, double G, double B) Cast, double Noise, int JpegQuality)
+    Sensors Sensors,
+    double PixelsPerMm,
+    double TurnDegrees,
+    double Keystone,
+    double LightFallOff,
+    double Glare,
+    (double R, double G, double B) Cast,
+    double Noise,
+    int JpegQuality
+)
 {
     /// <summary>The stand-in's colour chart lies to the right of the sheet.</summary>
     public bool Chart { get; init; }
@@ -45,7 +53,11 @@ public static class SheetScanner
     private const double RasterPerMm = 8; // resolution of the map of what lies where
     private const double EdgeWobble = 0.7; // mm by which a brush strays from the box
     private const double GrainSize = 0.45; // mm
-    private const byte PaperCode = 0, BlackCode = 1, StainCode = 2, DeskCode = 3, FirstChart = 4;
+    private const byte PaperCode = 0,
+        BlackCode = 1,
+        StainCode = 2,
+        DeskCode = 3,
+        FirstChart = 4;
 
     /// <summary>A JPEG file of the sheet.</summary>
     public static byte[] Take(PaintedSheet painted, SheetConditions conditions, int seed)
@@ -59,7 +71,15 @@ public static class SheetScanner
         var grain = GrainField(random);
         using var toSheet = ToSheet(sheet, conditions, out var size);
         double[] h = [.. Enumerable.Range(0, 9).Select(i => toSheet.At<double>(i / 3, i % 3))];
-        var scan = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        var scan = new SKBitmap(
+            new SKImageInfo(
+                size.Width,
+                size.Height,
+                SKColorType.Rgba8888,
+                SKAlphaType.Opaque,
+                SKColorSpace.CreateSrgb()
+            )
+        );
         using (scan)
         {
             var pixels = scan.GetPixelSpan();
@@ -75,12 +95,14 @@ public static class SheetScanner
                     var code = inside ? raster[row * width + column] : DeskCode;
                     var colour = colours[code][code >= FirstPatch ? Grain(grain, mmX, mmY) : 0];
                     var light = 1 - conditions.LightFallOff * (0.7 * x / size.Width + 0.3 * y / size.Height);
-                    var noise = conditions.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
+                    var noise =
+                        conditions.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
                     var at = y * scan.RowBytes + 4 * x;
                     for (var sensor = 0; sensor < 3; sensor++)
                     {
                         var lit = (colour[sensor] * (1 - conditions.Glare) + conditions.Glare) * light;
-                        pixels[at + sensor] = (byte)Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * 4095)] + noise, 0, 255);
+                        pixels[at + sensor] = (byte)
+                            Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * 4095)] + noise, 0, 255);
                     }
                     pixels[at + 3] = 255;
                 }
@@ -94,7 +116,11 @@ public static class SheetScanner
     /// <param name="sheet">The sheet.</param>
     /// <param name="conditions">How it was taken.</param>
     /// <param name="pictureWidth">Pixels across the picture as it is read, which may be smaller than it was taken.</param>
-    public static ImmutableArray<PicturePoint> ChartCorners(SwatchSheet sheet, SheetConditions conditions, int pictureWidth)
+    public static ImmutableArray<PicturePoint> ChartCorners(
+        SwatchSheet sheet,
+        SheetConditions conditions,
+        int pictureWidth
+    )
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(conditions);
@@ -103,14 +129,27 @@ public static class SheetScanner
         using var toSheet = ToSheet(sheet, conditions, out var size);
         var scale = pictureWidth / (double)size.Width;
         using var toPicture = toSheet.Inv().ToMat();
-        Point2d[] corners = [new(first.X, first.Y), new(last.Right, first.Y), new(last.Right, last.Bottom), new(first.X, last.Bottom)];
-        return [.. Cv2.PerspectiveTransform(corners, toPicture).Select(point => new PicturePoint(point.X * scale, point.Y * scale))];
+        Point2d[] corners =
+        [
+            new(first.X, first.Y),
+            new(last.Right, first.Y),
+            new(last.Right, last.Bottom),
+            new(first.X, last.Bottom),
+        ];
+        return
+        [
+            .. Cv2.PerspectiveTransform(corners, toPicture)
+                .Select(point => new PicturePoint(point.X * scale, point.Y * scale)),
+        ];
     }
 
     /// <summary>What lies where on the sheet: paper, print, stain, or a patch.</summary>
     private static (byte[] Raster, int Width, int Height) Raster(PaintedSheet painted, bool chart, Random random)
     {
-        var (width, height) = ((int)((painted.Sheet.Width + (chart ? StandInChart.Room : 0)) * RasterPerMm), (int)(painted.Sheet.Height * RasterPerMm));
+        var (width, height) = (
+            (int)((painted.Sheet.Width + (chart ? StandInChart.Room : 0)) * RasterPerMm),
+            (int)(painted.Sheet.Height * RasterPerMm)
+        );
         var raster = new byte[width * height];
         Array.Fill(raster, DeskCode);
         Fill(new SheetRectangle(0, 0, painted.Sheet.Width, painted.Sheet.Height), PaperCode, 0);
@@ -123,8 +162,12 @@ public static class SheetScanner
                 for (var x = (int)((box.X - wobble) * RasterPerMm); x <= (box.Right + wobble) * RasterPerMm; x++)
                 {
                     var (mmX, mmY) = ((x + 0.5) / RasterPerMm, (y + 0.5) / RasterPerMm);
-                    if (mmX >= box.X + left(mmY - box.Y) && mmX < box.Right + right(mmY - box.Y)
-                        && mmY >= box.Y + top(mmX - box.X) && mmY < box.Bottom + bottom(mmX - box.X))
+                    if (
+                        mmX >= box.X + left(mmY - box.Y)
+                        && mmX < box.Right + right(mmY - box.Y)
+                        && mmY >= box.Y + top(mmX - box.X)
+                        && mmY < box.Bottom + bottom(mmX - box.X)
+                    )
                         raster[Math.Clamp(y, 0, height - 1) * width + Math.Clamp(x, 0, width - 1)] = code;
                 }
             }
@@ -132,21 +175,26 @@ public static class SheetScanner
         Func<double, double> Edge(double length, double wobble)
         {
             var (a, b, phase) = (random.NextDouble() * 0.5, random.NextDouble() * 0.5, random.NextDouble() * 6);
-            return along => wobble * (a * Math.Sin(2 * Math.PI * along / length + phase) + b * Math.Sin(5 * along / length + 2 * phase));
+            return along =>
+                wobble
+                * (a * Math.Sin(2 * Math.PI * along / length + phase) + b * Math.Sin(5 * along / length + 2 * phase));
         }
         foreach (var row in painted.Slips.Bleeding)
         {
             var bar = painted.Sheet.Bar(row);
             Fill(new SheetRectangle(bar.X - 4.5, bar.Y - 2.5, bar.Width + 7, bar.Height + 5), StainCode, EdgeWobble);
         }
-        foreach (var box in painted.Sheet.Black()) Fill(box, BlackCode, 0);
+        foreach (var box in painted.Sheet.Black())
+            Fill(box, BlackCode, 0);
         foreach (var (index, patch) in painted.Patches.Index())
         {
-            if (patch.Load > 0) Fill(patch.Patch.Box, (byte)(FirstPatch + index), EdgeWobble);
+            if (patch.Load > 0)
+                Fill(patch.Patch.Box, (byte)(FirstPatch + index), EdgeWobble);
         }
         if (chart)
         {
-            foreach (var (index, box) in StandInChart.Boxes(painted.Sheet).Index()) Fill(box, (byte)(FirstChart + index), 0);
+            foreach (var (index, box) in StandInChart.Boxes(painted.Sheet).Index())
+                Fill(box, (byte)(FirstChart + index), 0);
         }
         foreach (var place in painted.Slips.Blotted)
         {
@@ -174,7 +222,9 @@ public static class SheetScanner
             [Seen(Spectrum.From(band => painted.Paper[band] * 0.82))],
             [Seen(Spectrum.From(band => painted.Paper[band] * 0.55))],
             .. StandInChart.Reflectances.Select(reflectance => new[] { Seen(reflectance) }),
-            .. painted.Patches.Select(patch => patch.Paint.Grains(patch.Ground, patch.Load).Select(grain => Seen(grain.Reflectance)).ToArray()),
+            .. painted.Patches.Select(patch =>
+                patch.Paint.Grains(patch.Ground, patch.Load).Select(grain => Seen(grain.Reflectance)).ToArray()
+            ),
         ];
     }
 
@@ -190,8 +240,20 @@ public static class SheetScanner
         Cv2.MeanStdDev(field, out var mean, out var deviation);
         return
         [
-            .. Enumerable.Range(0, GrainSide * GrainSide).Select(i => (byte)Math.Clamp(
-                Math.Round(((field.At<double>(i / GrainSide, i % GrainSide) - mean.Val0) / deviation.Val0 + 2) * (TruePaint.GrainSteps - 1) / 4), 0, TruePaint.GrainSteps - 1)),
+            .. Enumerable
+                .Range(0, GrainSide * GrainSide)
+                .Select(i =>
+                    (byte)
+                        Math.Clamp(
+                            Math.Round(
+                                ((field.At<double>(i / GrainSide, i % GrainSide) - mean.Val0) / deviation.Val0 + 2)
+                                    * (TruePaint.GrainSteps - 1)
+                                    / 4
+                            ),
+                            0,
+                            TruePaint.GrainSteps - 1
+                        )
+                ),
         ];
     }
 
@@ -215,14 +277,22 @@ public static class SheetScanner
             {
                 var (x, y) = (corner.X - width / 2, corner.Y - sheet.Height / 2);
                 x *= 1 - conditions.Keystone * (0.5 - corner.Y / sheet.Height);
-                return new Point2d(x * Math.Cos(angle) - y * Math.Sin(angle), x * Math.Sin(angle) + y * Math.Cos(angle));
+                return new Point2d(
+                    x * Math.Cos(angle) - y * Math.Sin(angle),
+                    x * Math.Sin(angle) + y * Math.Cos(angle)
+                );
             }),
         ];
-        double left = turned.Min(p => p.X) - margin, top = turned.Min(p => p.Y) - margin;
+        double left = turned.Min(p => p.X) - margin,
+            top = turned.Min(p => p.Y) - margin;
         var scale = conditions.PixelsPerMm;
-        size = new Size((int)((turned.Max(p => p.X) + margin - left) * scale), (int)((turned.Max(p => p.Y) + margin - top) * scale));
+        size = new Size(
+            (int)((turned.Max(p => p.X) + margin - left) * scale),
+            (int)((turned.Max(p => p.Y) + margin - top) * scale)
+        );
         return Cv2.GetPerspectiveTransform(
             turned.Select(p => new Point2f((float)((p.X - left) * scale), (float)((p.Y - top) * scale))),
-            corners.Select(p => new Point2f((float)p.X, (float)p.Y)));
+            corners.Select(p => new Point2f((float)p.X, (float)p.Y))
+        );
     }
 }

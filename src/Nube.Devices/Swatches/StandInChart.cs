@@ -8,24 +8,45 @@ namespace Nube.Devices.Swatches;
 /// <remarks>Its patches are paints, as a real chart's are, and not smooth curves: sensors see them otherwise than the eye.</remarks>
 public static class StandInChart
 {
-    private const int Across = 6, Colours = 18, FirstPaint = 7000;
-    private const double Patch = 12, Gap = 2, Beside = 14, Above = 60; // mm
+    private const int Across = 6,
+        Colours = 18,
+        FirstPaint = 7000;
+    private const double Patch = 12,
+        Gap = 2,
+        Beside = 14,
+        Above = 60; // mm
 
     private static readonly double[] Greys = [0.90, 0.59, 0.36, 0.19, 0.09, 0.04]; // reflectance
 
     /// <summary>Reflectance of each patch.</summary>
     public static ImmutableArray<Spectrum> Reflectances { get; } =
     [
-        .. Enumerable.Range(0, Colours).Select(i =>
-            TruePaint.Invented(FirstPaint + i).Even(Spectrum.Flat(0.9), i % 3 == 0 ? 0.7 : i % 3 == 1 ? 0.3 : 0.12)),
+        .. Enumerable
+            .Range(0, Colours)
+            .Select(i =>
+                TruePaint
+                    .Invented(FirstPaint + i)
+                    .Even(
+                        Spectrum.Flat(0.9),
+                        i % 3 == 0 ? 0.7
+                            : i % 3 == 1 ? 0.3
+                            : 0.12
+                    )
+            ),
         .. Greys.Select(Spectrum.Flat),
     ];
 
     /// <summary>What its maker says of it, to a tenth.</summary>
-    public static ColourChart Chart { get; } = new("The stand-in's chart", Across,
-    [
-        .. Reflectances.Select(SpectralColour.ToLab).Select(lab => new Lab(Math.Round(lab.L, 1), Math.Round(lab.A, 1), Math.Round(lab.B, 1))),
-    ]);
+    public static ColourChart Chart { get; } =
+        new(
+            "The stand-in's chart",
+            Across,
+            [
+                .. Reflectances
+                    .Select(SpectralColour.ToLab)
+                    .Select(lab => new Lab(Math.Round(lab.L, 1), Math.Round(lab.A, 1), Math.Round(lab.B, 1))),
+            ]
+        );
 
     /// <summary>How far the picture goes on to the right of the sheet, mm.</summary>
     public static double Room => Beside + Across * (Patch + Gap);
@@ -36,8 +57,14 @@ public static class StandInChart
         ArgumentNullException.ThrowIfNull(sheet);
         return
         [
-            .. Enumerable.Range(0, Chart.Known.Length).Select(i => new SheetRectangle(
-                sheet.Width + Beside + i % Across * (Patch + Gap), Above + i / Across * (Patch + Gap), Patch, Patch)),
+            .. Enumerable
+                .Range(0, Chart.Known.Length)
+                .Select(i => new SheetRectangle(
+                    sheet.Width + Beside + i % Across * (Patch + Gap),
+                    Above + i / Across * (Patch + Gap),
+                    Patch,
+                    Patch
+                )),
         ];
     }
 }

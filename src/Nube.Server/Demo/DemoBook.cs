@@ -34,7 +34,8 @@ public sealed class DemoBook(
     RunLoader runs,
     Palettes palettes,
     IConfiguration configuration,
-    TimeProvider clock)
+    TimeProvider clock
+)
 {
     /// <summary>What the demo book's maker is called.</summary>
     public const string OwnerName = "Harvest swap";
@@ -44,17 +45,27 @@ public sealed class DemoBook(
 
     /// <summary>The account of the demo book, which is copied for visitors; null where demo data was not asked for.</summary>
     public async Task<Maker?> Owner() =>
-        configuration.GetValue<bool>("Nube:Demo") ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo && maker.VisitedAt == null) : null;
+        configuration.GetValue<bool>("Nube:Demo")
+            ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo && maker.VisitedAt == null)
+            : null;
 
     /// <summary>Writes the demo book, unless it is there already.</summary>
     public async Task Write(CancellationToken cancel)
     {
-        if (await Owner() is not null) return;
+        if (await Owner() is not null)
+            return;
         // All or nothing, so that an interrupted start leaves no half a book.
         await using var whole = await db.Database.BeginTransactionAsync(cancel);
-        var owner = new Maker { Id = Guid.CreateVersion7(), UserName = OwnerName, IsDemo = true, Room = new(20, 0.48, 0) };
+        var owner = new Maker
+        {
+            Id = Guid.CreateVersion7(),
+            UserName = OwnerName,
+            IsDemo = true,
+            Room = new(20, 0.48, 0),
+        };
         var made = await makers.CreateAsync(owner);
-        if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(error => error.Description)));
+        if (!made.Succeeded)
+            throw new InvalidOperationException(string.Join(" ", made.Errors.Select(error => error.Description)));
         atWork.MakerId = owner.Id;
         await starter.Stock(owner.Id, cancel);
 
@@ -75,7 +86,12 @@ public sealed class DemoBook(
         await Colour(thanks, DemoColours.PumpkinBarrow, cancel);
         await Plan(thanks, cancel);
         await Work(thanks, share: 1, ago: TimeSpan.FromDays(9), cancel, pace: UnhurriedPace);
-        await Note(thanks, "The rim wanted a second look: ochre dries lighter than it mixes.", TimeSpan.FromDays(9), cancel);
+        await Note(
+            thanks,
+            "The rim wanted a second look: ochre dries lighter than it mixes.",
+            TimeSpan.FromDays(9),
+            cancel
+        );
         await Finish(thanks, owner, TimeSpan.FromDays(8), cancel);
 
         var swap = await Begin("Swap invitations", 6, cancel);
@@ -115,30 +131,62 @@ public sealed class DemoBook(
         var sheet = PictureReader.Read(Resource(image), new PictureSize(null, null));
         var conditions = ScanConditions.Ordinary;
         return FindAreas(
-            run, Path.ChangeExtension(image, ".jpg"), SimulatedScanner.Scan(sheet, conditions), "image/jpeg", conditions.DotsPerInch, cancel);
+            run,
+            Path.ChangeExtension(image, ".jpg"),
+            SimulatedScanner.Scan(sheet, conditions),
+            "image/jpeg",
+            conditions.DotsPerInch,
+            cancel
+        );
     }
 
     /// <summary>A barrow in front of a watering can, and behind both a branch that goes over the panel's edge.</summary>
     private async Task BringInScene(Guid id, CancellationToken cancel)
     {
         var placed = ImmutableArray.CreateBuilder<PlacedStamp>();
-        foreach (var (image, name, x, y, degrees) in new[]
-        {
-            ("pumpkin-barrow.svg", "Pumpkin barrow", 92, 88, 0), ("watering-can.svg", "Watering can", 150, 80, 0), ("pear-branch.svg", "Pear branch", 98, 29, 6),
-        })
+        foreach (
+            var (image, name, x, y, degrees) in new[]
+            {
+                ("pumpkin-barrow.svg", "Pumpkin barrow", 92, 88, 0),
+                ("watering-can.svg", "Watering can", 150, 80, 0),
+                ("pear-branch.svg", "Pear branch", 98, 29, 6),
+            }
+        )
         {
             var art = LineExtraction.From(PictureReader.Read(Resource(image), new PictureSize(null, null)));
-            var stamp = await ReadStampJob.Keep(db, files, atWork.MakerId, name, StampRead.Of(art, LinePicture.Png(art), []), clock.GetUtcNow(), cancel);
-            placed.Add(new PlacedStamp(Guid.CreateVersion7(), stamp.Id, new Placement(new PointMm(x, y), degrees, false)));
+            var stamp = await ReadStampJob.Keep(
+                db,
+                files,
+                atWork.MakerId,
+                name,
+                StampRead.Of(art, LinePicture.Png(art), []),
+                clock.GetUtcNow(),
+                cancel
+            );
+            placed.Add(
+                new PlacedStamp(Guid.CreateVersion7(), stamp.Id, new Placement(new PointMm(x, y), degrees, false))
+            );
         }
-        var scene = new RunScene { RunId = id, MakerId = atWork.MakerId, Scene = new Scene(204, 142, false, placed.ToImmutable()) };
+        var scene = new RunScene
+        {
+            RunId = id,
+            MakerId = atWork.MakerId,
+            Scene = new Scene(204, 142, false, placed.ToImmutable()),
+        };
         db.Scenes.Add(scene);
         await db.SaveChangesAsync(cancel);
         var hash = await files.Keep(await stamps.Print(scene.Scene, cancel), "image/png", cancel);
         await FindAreas(id, ScenePlace.Order((await runs.Load(id, cancel)).Run, scene, hash), cancel);
     }
 
-    private async Task FindAreas(Guid run, string name, byte[] file, string mediaType, double? dotsPerInch, CancellationToken cancel)
+    private async Task FindAreas(
+        Guid run,
+        string name,
+        byte[] file,
+        string mediaType,
+        double? dotsPerInch,
+        CancellationToken cancel
+    )
     {
         var hash = await files.Keep(file, mediaType, cancel);
         await FindAreas(run, new FindAreasJob.Order(hash, name, new PictureSize(null, dotsPerInch)), cancel);
@@ -159,7 +207,8 @@ public sealed class DemoBook(
         foreach (var (name, x, y, colour, shadow, method) in painted)
         {
             int area = labels.Labels[(int)(y * labels.PixelsPerMm) * labels.Width + (int)(x * labels.PixelsPerMm)];
-            if (run.Image.Areas.All(a => a.Id != area)) throw new InvalidOperationException($"The demo's {name} is not an area.");
+            if (run.Image.Areas.All(a => a.Id != area))
+                throw new InvalidOperationException($"The demo's {name} is not an area.");
             var wish = Srgb.Parse(colour);
             colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow, method));
             run.Image.Names = run.Image.Names.SetItem(area, name);
@@ -189,7 +238,20 @@ public sealed class DemoBook(
         await PlanPlace.Make(run, apprentices, clock.GetUtcNow(), cancel);
         // As the job does that looks for a better order, but not for so long: the book is to be there soon.
         var plan = run.Run.Plan!.Plan;
-        var better = await Task.Run(() => Scheduler.Improve(plan, run.Touching, run.Hand, SearchEffort.Usual with { Steps = SearchEffort.Usual.Steps / 20 }, stop: cancel), cancel);
+        var better = await Task.Run(
+            () =>
+                Scheduler.Improve(
+                    plan,
+                    run.Touching,
+                    run.Hand,
+                    SearchEffort.Usual with
+                    {
+                        Steps = SearchEffort.Usual.Steps / 20,
+                    },
+                    stop: cancel
+                ),
+            cancel
+        );
         run.Run.Plan.Plan = better;
         await db.SaveChangesAsync(cancel);
     }
@@ -206,12 +268,17 @@ public sealed class DemoBook(
         var now = DateTimeOffset.UnixEpoch;
         foreach (var step in plan.Steps[..(int)(share * plan.Steps.Length)])
         {
-            var holdup = BenchLog.At(plan, run.Touching, [.. taps, new Tap(TapKind.Take, step.Number, now, "")], now).Holdup;
-            now = (holdup?.ReadyAt ?? now) + pace * TimeSpan.FromSeconds(step.SetupSeconds + step.EndSeconds - step.StartSeconds);
+            var holdup = BenchLog
+                .At(plan, run.Touching, [.. taps, new Tap(TapKind.Take, step.Number, now, "")], now)
+                .Holdup;
+            now =
+                (holdup?.ReadyAt ?? now)
+                + pace * TimeSpan.FromSeconds(step.SetupSeconds + step.EndSeconds - step.StartSeconds);
             taps.Add(new Tap(TapKind.Done, step.Number, now, ""));
         }
         var shift = clock.GetUtcNow() - ago - now;
-        foreach (var tap in taps) await Tap(id, tap with { At = tap.At + shift }, cancel);
+        foreach (var tap in taps)
+            await Tap(id, tap with { At = tap.At + shift }, cancel);
     }
 
     private Task Note(Guid id, string text, TimeSpan ago, CancellationToken cancel) =>
@@ -219,7 +286,15 @@ public sealed class DemoBook(
 
     private async Task Tap(Guid id, Tap tap, CancellationToken cancel)
     {
-        db.Taps.Add(new BenchTap { Id = Guid.CreateVersion7(), RunId = id, MakerId = atWork.MakerId, Tap = tap });
+        db.Taps.Add(
+            new BenchTap
+            {
+                Id = Guid.CreateVersion7(),
+                RunId = id,
+                MakerId = atWork.MakerId,
+                Tap = tap,
+            }
+        );
         await db.SaveChangesAsync(cancel);
     }
 
@@ -228,7 +303,13 @@ public sealed class DemoBook(
         var run = await runs.Load(id, cancel);
         run.Run.FinishedAt = clock.GetUtcNow() - ago;
         var taps = await runs.Taps(id, cancel);
-        RecordPlace.PutIntoBook(run, BenchLog.At(run.Run.Plan!.Plan, run.Touching, taps, clock.GetUtcNow()), taps, owner, run.Run.FinishedAt.Value);
+        RecordPlace.PutIntoBook(
+            run,
+            BenchLog.At(run.Run.Plan!.Plan, run.Touching, taps, clock.GetUtcNow()),
+            taps,
+            owner,
+            run.Run.FinishedAt.Value
+        );
         await db.SaveChangesAsync(cancel);
     }
 

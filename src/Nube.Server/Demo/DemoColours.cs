@@ -8,7 +8,14 @@ namespace Nube.Server.Demo;
 internal static class DemoColours
 {
     /// <summary>An area, by a point inside it in mm.</summary>
-    public readonly record struct Painted(string Name, double X, double Y, string Colour, ShadowDepth Shadow, Method Method = Method.FlatWash);
+    public readonly record struct Painted(
+        string Name,
+        double X,
+        double Y,
+        string Colour,
+        ShadowDepth Shadow,
+        Method Method = Method.FlatWash
+    );
 
     public static ImmutableArray<Painted> PearBranch { get; } =
     [

@@ -23,8 +23,20 @@ internal static class DemoStash
     ];
 
     private static readonly ImmutableArray<string> FromCatalogue =
-        ["Cobalt blue", "Moss ink pad", "Rust ink pad", "Scarlet pencil", "Leaf green pencil", "Umber pencil", "Dark green oil pencil",
-         "Apricot blending ink", "Rust blending ink", "Opaque white", "White gel pen", "Sage card"];
+    [
+        "Cobalt blue",
+        "Moss ink pad",
+        "Rust ink pad",
+        "Scarlet pencil",
+        "Leaf green pencil",
+        "Umber pencil",
+        "Dark green oil pencil",
+        "Apricot blending ink",
+        "Rust blending ink",
+        "Opaque white",
+        "White gel pen",
+        "Sage card",
+    ];
 
     private static readonly ImmutableArray<KeptColour> Kept =
     [
@@ -34,7 +46,14 @@ internal static class DemoStash
         new("Runner bean", Srgb.Parse("#5f8440")),
     ];
 
-    public static async Task Write(Maker owner, NubeDb db, FileStore files, Apprentices apprentices, TimeProvider clock, CancellationToken cancel)
+    public static async Task Write(
+        Maker owner,
+        NubeDb db,
+        FileStore files,
+        Apprentices apprentices,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var stash = await db.Stash.OrderBy(item => item.Id).ToListAsync(cancel);
         foreach (var (name, keptAt, left, useUp, note) in Told)
@@ -43,7 +62,14 @@ internal static class DemoStash
             (item.KeptAt, item.Left, item.UseUp, item.Note) = (keptAt, left, useUp, note);
         }
         var now = clock.GetUtcNow();
-        StashItem New(int place, StashKind kind) => new() { Id = Guid.CreateVersion7(now.AddMilliseconds(place)), MakerId = owner.Id, Kind = kind, CreatedAt = now };
+        StashItem New(int place, StashKind kind) =>
+            new()
+            {
+                Id = Guid.CreateVersion7(now.AddMilliseconds(place)),
+                MakerId = owner.Id,
+                Kind = kind,
+                CreatedAt = now,
+            };
         foreach (var (place, name) in FromCatalogue.Index())
         {
             var colourant = GenericCatalogue.Colourants.FirstOrDefault(known => known.Name == name);
@@ -59,7 +85,14 @@ internal static class DemoStash
         owner.Kept = Kept;
 
         var rows = stash.Where(item => item.Kind == StashKind.Colourant).Take(6).ToList();
-        var sheet = new Sheet { MakerId = owner.Id, Number = 1, Size = SheetSize.A4, Rows = [.. rows.Select(item => item.Id)], CreatedAt = now };
+        var sheet = new Sheet
+        {
+            MakerId = owner.Id,
+            Number = 1,
+            Size = SheetSize.A4,
+            Rows = [.. rows.Select(item => item.Id)],
+            CreatedAt = now,
+        };
         await SheetReadings.TakeWithStandIn(sheet, rows, SwatchSource.Scan, files, apprentices, cancel);
         db.Sheets.Add(sheet);
         await db.SaveChangesAsync(cancel);

@@ -19,7 +19,14 @@ namespace Nube.Server.Places;
 /// <param name="DemoBookAvailable">The demo book can be opened.</param>
 /// <param name="Room">The air of the maker's room.</param>
 /// <param name="NearlyFull">What to know about the room that the maker's pictures take; null while there is much.</param>
-public sealed record AccountView(string? Name, bool SignedIn, bool IsDemo, bool DemoBookAvailable, Air? Room, string? NearlyFull);
+public sealed record AccountView(
+    string? Name,
+    bool SignedIn,
+    bool IsDemo,
+    bool DemoBookAvailable,
+    Air? Room,
+    string? NearlyFull
+);
 
 /// <summary>A name and a password.</summary>
 public sealed record Credentials(string Name, string Password);
@@ -39,10 +46,13 @@ public static class Account
     /// <summary>Name of the rate limit on signing in.</summary>
     public const string SignInLimit = "sign-in";
 
-    private const int LongestName = 60, LongestPassword = 200;
+    private const int LongestName = 60,
+        LongestPassword = 200;
 
     /// <summary>What is checked in place of a password when nobody has the name, so that it takes as long.</summary>
-    private static readonly Lazy<string> NobodysHash = new(() => new PasswordHasher<Maker>().HashPassword(new Maker(), Guid.NewGuid().ToString()));
+    private static readonly Lazy<string> NobodysHash = new(() =>
+        new PasswordHasher<Maker>().HashPassword(new Maker(), Guid.NewGuid().ToString())
+    );
 
     /// <summary>Maps the place.</summary>
     public static void MapAccount(this IEndpointRouteBuilder api)
@@ -62,22 +72,42 @@ public static class Account
     }
 
     private static async Task<Ok<AccountView>> Look(
-        HttpContext context, UserManager<Maker> makers, IAntiforgery antiforgery, DemoBook demo, FileStore files, CancellationToken cancel)
+        HttpContext context,
+        UserManager<Maker> makers,
+        IAntiforgery antiforgery,
+        DemoBook demo,
+        FileStore files,
+        CancellationToken cancel
+    )
     {
         RequestToken.Hand(context, antiforgery);
         var maker = await makers.GetUserAsync(context.User);
-        return TypedResults.Ok(new AccountView(
-            maker is { IsDemo: true } ? DemoBook.OwnerName : maker?.UserName, maker is not null, maker?.IsDemo ?? false, await demo.IsAvailable(), maker?.Room,
-            maker is null ? null : (await files.Use(cancel)).Sentence));
+        return TypedResults.Ok(
+            new AccountView(
+                maker is { IsDemo: true } ? DemoBook.OwnerName : maker?.UserName,
+                maker is not null,
+                maker?.IsDemo ?? false,
+                await demo.IsAvailable(),
+                maker?.Room,
+                maker is null ? null : (await files.Use(cancel)).Sentence
+            )
+        );
     }
 
     private static async Task<NoContent> SignUp(
-        Credentials given, HttpContext context, UserManager<Maker> makers, StashStarter starter, SignInGuard guard, CancellationToken cancel)
+        Credentials given,
+        HttpContext context,
+        UserManager<Maker> makers,
+        StashStarter starter,
+        SignInGuard guard,
+        CancellationToken cancel
+    )
     {
         Check(given);
         var maker = new Maker { Id = Guid.CreateVersion7(), UserName = given.Name.Trim() };
         var made = await makers.CreateAsync(maker, given.Password);
-        if (!made.Succeeded) throw Refused(made);
+        if (!made.Succeeded)
+            throw Refused(made);
         await starter.Stock(maker.Id, cancel);
         await context.Enter(maker);
         guard.Know(context, given.Name);
@@ -85,7 +115,12 @@ public static class Account
     }
 
     private static async Task<NoContent> SignIn(
-        Credentials given, HttpContext context, UserManager<Maker> makers, SignInGuard guard, CancellationToken cancel)
+        Credentials given,
+        HttpContext context,
+        UserManager<Maker> makers,
+        SignInGuard guard,
+        CancellationToken cancel
+    )
     {
         Check(given);
         var tried = await guard.Begin(context, given.Name, cancel);
@@ -93,20 +128,31 @@ public static class Account
         // The demo book's accounts have no password, and are entered by another door.
         var right = maker is { PasswordHash: not null }
             ? await makers.CheckPasswordAsync(maker, given.Password)
-            : makers.PasswordHasher.VerifyHashedPassword(new Maker(), NobodysHash.Value, given.Password) != PasswordVerificationResult.Failed && maker is not null;
+            : makers.PasswordHasher.VerifyHashedPassword(new Maker(), NobodysHash.Value, given.Password)
+                != PasswordVerificationResult.Failed
+                && maker is not null;
         if (!right || maker is null)
         {
             guard.Failed(context, tried);
-            throw new TroubleException(StatusCodes.Status401Unauthorized, "This name and password do not belong together.");
+            throw new TroubleException(
+                StatusCodes.Status401Unauthorized,
+                "This name and password do not belong together."
+            );
         }
         await guard.Succeeded(context, tried, given.Name, cancel);
         await context.Enter(maker);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> OpenDemoBook(HttpContext context, DemoBook demo, DemoVisits visits, CancellationToken cancel)
+    private static async Task<NoContent> OpenDemoBook(
+        HttpContext context,
+        DemoBook demo,
+        DemoVisits visits,
+        CancellationToken cancel
+    )
     {
-        var book = await demo.Owner() ?? throw TroubleException.Gone("There is no demo book here. Make an account instead.");
+        var book = await demo.Owner()
+            ?? throw TroubleException.Gone("There is no demo book here. Make an account instead.");
         await context.Enter(await visits.Open(book, cancel));
         return TypedResults.NoContent();
     }
@@ -118,7 +164,13 @@ public static class Account
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SignOutEverywhere(HttpContext context, MakerAtWork maker, SignInManager<Maker> signIn, Sessions sessions, CancellationToken cancel)
+    private static async Task<NoContent> SignOutEverywhere(
+        HttpContext context,
+        MakerAtWork maker,
+        SignInManager<Maker> signIn,
+        Sessions sessions,
+        CancellationToken cancel
+    )
     {
         await sessions.EndAll(maker.MakerId, cancel);
         await signIn.SignOutAsync();
@@ -128,14 +180,23 @@ public static class Account
 
     /// <summary>Changes the password; all other devices have to sign in again.</summary>
     private static async Task<NoContent> ChangePassword(
-        PasswordChange given, HttpContext context, UserManager<Maker> makers, SignInGuard guard, Sessions sessions, CancellationToken cancel)
+        PasswordChange given,
+        HttpContext context,
+        UserManager<Maker> makers,
+        SignInGuard guard,
+        Sessions sessions,
+        CancellationToken cancel
+    )
     {
         var maker = await Here(context.User, makers);
-        if (maker.PasswordHash is null) throw TroubleException.Conflict("The demo book has no password. Make an account of your own.");
+        if (maker.PasswordHash is null)
+            throw TroubleException.Conflict("The demo book has no password. Make an account of your own.");
         await Confirm(given.Now, maker, context, makers, guard, cancel);
-        if (given.Next.Length > LongestPassword) throw TroubleException.Unusable($"A password has at most {LongestPassword} characters.");
+        if (given.Next.Length > LongestPassword)
+            throw TroubleException.Unusable($"A password has at most {LongestPassword} characters.");
         var changed = await makers.ChangePasswordAsync(maker, given.Now, given.Next);
-        if (!changed.Succeeded) throw Refused(changed);
+        if (!changed.Succeeded)
+            throw Refused(changed);
         await sessions.EndAll(maker.Id, cancel);
         await context.Enter(maker);
         return TypedResults.NoContent();
@@ -144,16 +205,27 @@ public static class Account
     private static async Task<Ok<StorageView>> Storage(FileStore files, CancellationToken cancel)
     {
         var use = await files.Use(cancel);
-        return TypedResults.Ok(new StorageView(
-            use.UsedBytes, use.MostBytes, use.Sentence ?? $"Your pictures take {StorageUse.InWords(use.UsedBytes)} of {StorageUse.InWords(use.MostBytes)}."));
+        return TypedResults.Ok(
+            new StorageView(
+                use.UsedBytes,
+                use.MostBytes,
+                use.Sentence
+                    ?? $"Your pictures take {StorageUse.InWords(use.UsedBytes)} of {StorageUse.InWords(use.MostBytes)}."
+            )
+        );
     }
 
     private static async Task<FileStreamHttpResult> Everything(MakerArchive archive, CancellationToken cancel)
     {
         // Whole before a byte is sent: what goes wrong is said, not cut off.
         var file = new FileStream(
-            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, bufferSize: 64 * 1024,
-            FileOptions.Asynchronous | FileOptions.DeleteOnClose);
+            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()),
+            FileMode.CreateNew,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            bufferSize: 64 * 1024,
+            FileOptions.Asynchronous | FileOptions.DeleteOnClose
+        );
         try
         {
             await archive.Write(file, cancel);
@@ -168,22 +240,45 @@ public static class Account
     }
 
     private static async Task<NoContent> Delete(
-        Farewell given, HttpContext context, NubeDb db, UserManager<Maker> makers, SignInManager<Maker> signIn, SignInGuard guard, CancellationToken cancel)
+        Farewell given,
+        HttpContext context,
+        NubeDb db,
+        UserManager<Maker> makers,
+        SignInManager<Maker> signIn,
+        SignInGuard guard,
+        CancellationToken cancel
+    )
     {
         var maker = await Here(context.User, makers);
         var name = maker.IsDemo ? DemoBook.OwnerName : maker.UserName;
-        if (!string.Equals(given.Name.Trim(), name, StringComparison.OrdinalIgnoreCase)) throw TroubleException.Unusable($"Type \"{name}\" to show that you mean it. Nothing was deleted.");
-        if (maker.PasswordHash is not null) await Confirm(given.Password ?? "", maker, context, makers, guard, cancel);
+        if (!string.Equals(given.Name.Trim(), name, StringComparison.OrdinalIgnoreCase))
+            throw TroubleException.Unusable($"Type \"{name}\" to show that you mean it. Nothing was deleted.");
+        if (maker.PasswordHash is not null)
+            await Confirm(given.Password ?? "", maker, context, makers, guard, cancel);
         await signIn.SignOutAsync();
         await NubeDb.Remove(db.Users.Where(one => one.Id == maker.Id), db, cancel);
         ForgetPictures(context);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SetRoom(Air room, ClaimsPrincipal user, UserManager<Maker> makers, PlansInTheRoom plans, CancellationToken cancel)
+    private static async Task<NoContent> SetRoom(
+        Air room,
+        ClaimsPrincipal user,
+        UserManager<Maker> makers,
+        PlansInTheRoom plans,
+        CancellationToken cancel
+    )
     {
-        if (!(room.Temperature is >= 5 and <= 45 && room.RelativeHumidity is >= 0.05 and <= 0.95 && room.Speed is >= 0 and <= 5))
-            throw TroubleException.Unusable("A room has 5 to 45 °C, 5 to 95 % humidity and air that moves at 0 to 5 m/s.");
+        if (
+            !(
+                room.Temperature is >= 5 and <= 45
+                && room.RelativeHumidity is >= 0.05 and <= 0.95
+                && room.Speed is >= 0 and <= 5
+            )
+        )
+            throw TroubleException.Unusable(
+                "A room has 5 to 45 °C, 5 to 95 % humidity and air that moves at 0 to 5 m/s."
+            );
         var maker = await Here(user, makers);
         maker.Room = room;
         await makers.Save(maker);
@@ -200,11 +295,20 @@ public static class Account
     internal static async Task Save(this UserManager<Maker> makers, Maker maker)
     {
         if (!(await makers.UpdateAsync(maker)).Succeeded)
-            throw TroubleException.Conflict("This was changed in another window meanwhile. Load the page again and do your change again.");
+            throw TroubleException.Conflict(
+                "This was changed in another window meanwhile. Load the page again and do your change again."
+            );
     }
 
     /// <summary>The password once more, before what cannot be taken back; wrong ones count like wrong sign-ins.</summary>
-    private static async Task Confirm(string password, Maker maker, HttpContext context, UserManager<Maker> makers, SignInGuard guard, CancellationToken cancel)
+    private static async Task Confirm(
+        string password,
+        Maker maker,
+        HttpContext context,
+        UserManager<Maker> makers,
+        SignInGuard guard,
+        CancellationToken cancel
+    )
     {
         var tried = await guard.Begin(context, maker.UserName!, cancel);
         if (!await makers.CheckPasswordAsync(maker, password))
@@ -216,24 +320,30 @@ public static class Account
     }
 
     /// <summary>Pictures that the browser keeps go with the maker.</summary>
-    private static void ForgetPictures(HttpContext context) => context.Response.Headers["Clear-Site-Data"] = "\"cache\"";
+    private static void ForgetPictures(HttpContext context) =>
+        context.Response.Headers["Clear-Site-Data"] = "\"cache\"";
 
     private static void Check(Credentials given)
     {
-        if (given.Name.Trim().Length is 0 or > LongestName) throw TroubleException.Unusable($"A name has 1 to {LongestName} letters.");
+        if (given.Name.Trim().Length is 0 or > LongestName)
+            throw TroubleException.Unusable($"A name has 1 to {LongestName} letters.");
         // Hashing takes its time by the length; more than this nobody types.
-        if (given.Password.Length > LongestPassword) throw TroubleException.Unusable($"A password has at most {LongestPassword} characters.");
+        if (given.Password.Length > LongestPassword)
+            throw TroubleException.Unusable($"A password has at most {LongestPassword} characters.");
     }
 
-    private static TroubleException Refused(IdentityResult result) => TroubleException.Unusable(string.Join(" ", result.Errors.Select(InWords).Distinct()));
+    private static TroubleException Refused(IdentityResult result) =>
+        TroubleException.Unusable(string.Join(" ", result.Errors.Select(InWords).Distinct()));
 
-    private static string InWords(IdentityError error) => error.Code switch
-    {
-        "DuplicateUserName" => "This name is taken. Choose another.",
-        "InvalidUserName" => "A name has letters, digits, dots, dashes or spaces.",
-        "PasswordTooShort" => "A password has at least 10 characters.",
-        "PasswordRequiresUniqueChars" => "The password repeats too few characters. Mix more of them.",
-        "PasswordIsCommon" => "This password is among the first that are guessed. Take a few words that have nothing to do with each other.",
-        _ => error.Description,
-    };
+    private static string InWords(IdentityError error) =>
+        error.Code switch
+        {
+            "DuplicateUserName" => "This name is taken. Choose another.",
+            "InvalidUserName" => "A name has letters, digits, dots, dashes or spaces.",
+            "PasswordTooShort" => "A password has at least 10 characters.",
+            "PasswordRequiresUniqueChars" => "The password repeats too few characters. Mix more of them.",
+            "PasswordIsCommon" =>
+                "This password is among the first that are guessed. Take a few words that have nothing to do with each other.",
+            _ => error.Description,
+        };
 }

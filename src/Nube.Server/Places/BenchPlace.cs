@@ -20,7 +20,15 @@ namespace Nube.Server.Places;
 /// <param name="Text">The note, or what a timer is for.</param>
 /// <param name="Mix">What was taken instead of the planned mix.</param>
 /// <param name="Minutes">How long a timer runs.</param>
-public sealed record NewTap(Guid Id, TapKind Kind, int Step, DateTimeOffset? At, string? Text, MixGiven? Mix = null, double? Minutes = null);
+public sealed record NewTap(
+    Guid Id,
+    TapKind Kind,
+    int Step,
+    DateTimeOffset? At,
+    string? Text,
+    MixGiven? Mix = null,
+    double? Minutes = null
+);
 
 /// <summary>How many parts of a colour of the stash.</summary>
 public sealed record PartGiven(Guid Id, int Parts);
@@ -46,46 +54,68 @@ public static class BenchPlace
         bench.MapPost("/bench/taps", Take);
     }
 
-    private static async Task<Ok<BenchView>> Look(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<BenchView>> Look(
+        Guid id,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         return TypedResults.Ok(BenchViews.View(run, palettes, await runs.Taps(id, cancel), clock.GetUtcNow()));
     }
 
     private static async Task<Ok<BenchView>> Take(
-        Guid id, NewTap given, NubeDb db, RunLoader runs, Palettes palettes, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        NewTap given,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
-        if (run.Run.FinishedAt is not null) throw TroubleException.Conflict("This run is in the book already.");
+        if (run.Run.FinishedAt is not null)
+            throw TroubleException.Conflict("This run is in the book already.");
         Check(given, plan);
         var now = clock.GetUtcNow();
-        var at = given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
+        var at =
+            given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
         if (!await db.Taps.AnyAsync(tap => tap.Id == given.Id, cancel))
         {
-            db.Taps.Add(new BenchTap
-            {
-                Id = given.Id,
-                RunId = id,
-                MakerId = maker.MakerId,
-                Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? "")
+            db.Taps.Add(
+                new BenchTap
                 {
-                    Mix = given.Kind == TapKind.OtherMix ? Taken(given.Mix, run) : null,
-                    Seconds = given is { Kind: TapKind.Timer, Minutes: { } minutes } ? minutes * 60 : 0,
-                },
-            });
+                    Id = given.Id,
+                    RunId = id,
+                    MakerId = maker.MakerId,
+                    Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? "")
+                    {
+                        Mix = given.Kind == TapKind.OtherMix ? Taken(given.Mix, run) : null,
+                        Seconds = given is { Kind: TapKind.Timer, Minutes: { } minutes } ? minutes * 60 : 0,
+                    },
+                }
+            );
             try
             {
                 await db.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException twice) when (twice.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+            catch (DbUpdateException twice)
+                when (twice.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
             {
                 // The same tap came by two ways at once; it is there.
                 db.ChangeTracker.Clear();
             }
             // Devices tap at the same time: neither may be refused because the other was a moment earlier.
-            await db.Runs.Where(there => there.Id == id).ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
-            if (ChangesTheRest(given.Kind)) run = await Replan(id, db, runs, now, cancel);
+            await db
+                .Runs.Where(there => there.Id == id)
+                .ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
+            if (ChangesTheRest(given.Kind))
+                run = await Replan(id, db, runs, now, cancel);
         }
         return TypedResults.Ok(BenchViews.View(run, palettes, await runs.Taps(id, cancel), now));
     }
@@ -93,33 +123,62 @@ public static class BenchPlace
     /// <summary>Refuses a tap that cannot be meant.</summary>
     private static void Check(NewTap given, Plan plan)
     {
-        if (given.Kind == TapKind.Air) throw TroubleException.Unusable("Set the air of the room where the room is set.");
+        if (given.Kind == TapKind.Air)
+            throw TroubleException.Unusable("Set the air of the room where the room is set.");
         var ofStep = given.Kind is not (TapKind.Note or TapKind.Back or TapKind.Timer or TapKind.TimerOff);
-        if (ofStep && (given.Step < 1 || given.Step > plan.Steps.Length)) throw TroubleException.Unusable($"There is no step {given.Step} in this plan.");
-        if (given.Kind == TapKind.Note && string.IsNullOrWhiteSpace(given.Text)) throw TroubleException.Unusable("The note is empty.");
-        if (given.Text?.Length > LongestNote) throw TroubleException.Unusable($"A note has at most {LongestNote} letters.");
-        if (given.Kind == TapKind.Timer && given.Minutes is not (> 0 and <= LongestTimer)) throw TroubleException.Unusable($"A timer runs up to {LongestTimer / 60} hours.");
+        if (ofStep && (given.Step < 1 || given.Step > plan.Steps.Length))
+            throw TroubleException.Unusable($"There is no step {given.Step} in this plan.");
+        if (given.Kind == TapKind.Note && string.IsNullOrWhiteSpace(given.Text))
+            throw TroubleException.Unusable("The note is empty.");
+        if (given.Text?.Length > LongestNote)
+            throw TroubleException.Unusable($"A note has at most {LongestNote} letters.");
+        if (given.Kind == TapKind.Timer && given.Minutes is not (> 0 and <= LongestTimer))
+            throw TroubleException.Unusable($"A timer runs up to {LongestTimer / 60} hours.");
     }
 
     /// <summary>The mix that was taken instead, by places of the run's palette.</summary>
     private static PaintMix Taken(MixGiven? given, RunWithSupplies run)
     {
-        ImmutableArray<RecipePart> parts = [.. (given?.Parts ?? []).Select(part => new RecipePart(run.Palette.Index().FirstOrDefault(item => item.Item.Id == part.Id, (-1, null!)).Index, part.Parts))];
-        if (given is null || parts.Length is 0 or > MixGrid.MostColourants || given.Water is < 0 or > MostWater || parts.DistinctBy(part => part.Colourant).Count() < parts.Length
-            || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostParts))
-            throw TroubleException.Unusable("Say which of the run's colours you took, in how many parts, and with how much water.");
+        ImmutableArray<RecipePart> parts =
+        [
+            .. (given?.Parts ?? []).Select(part => new RecipePart(
+                run.Palette.Index().FirstOrDefault(item => item.Item.Id == part.Id, (-1, null!)).Index,
+                part.Parts
+            )),
+        ];
+        if (
+            given is null
+            || parts.Length is 0 or > MixGrid.MostColourants
+            || given.Water is < 0 or > MostWater
+            || parts.DistinctBy(part => part.Colourant).Count() < parts.Length
+            || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostParts)
+        )
+            throw TroubleException.Unusable(
+                "Say which of the run's colours you took, in how many parts, and with how much water."
+            );
         return new PaintMix(parts, new Strength(given.Water));
     }
 
     /// <summary>The order of what is left, from what happened instead of what was planned.</summary>
-    private static async Task<RunWithSupplies> Replan(Guid id, NubeDb db, RunLoader runs, DateTimeOffset now, CancellationToken cancel)
+    private static async Task<RunWithSupplies> Replan(
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        DateTimeOffset now,
+        CancellationToken cancel
+    )
     {
         for (var tries = 1; ; tries++)
         {
             db.ChangeTracker.Clear();
             var run = await runs.Load(id, cancel);
             var plan = run.Run.Plan!.Plan;
-            run.Run.Plan.Plan = Replanning.FromNow(plan, run.Touching, run.Hand, BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now));
+            run.Run.Plan.Plan = Replanning.FromNow(
+                plan,
+                run.Touching,
+                run.Hand,
+                BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now)
+            );
             try
             {
                 await db.SaveChangesAsync(cancel);
@@ -134,5 +193,6 @@ public static class BenchPlace
 
     private const int MostTries = 5;
 
-    private static bool ChangesTheRest(TapKind kind) => kind is TapKind.Skip or TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill;
+    private static bool ChangesTheRest(TapKind kind) =>
+        kind is TapKind.Skip or TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill;
 }

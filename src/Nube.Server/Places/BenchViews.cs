@@ -20,7 +20,11 @@ public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
 public sealed record OtherwiseView(int Step, int Card, string Sentence, Srgb Planned, Srgb Really);
 
 /// <summary>What a maker can have taken instead: a mix of this run, or one of its colours with some water.</summary>
-public sealed record TakeableView(IReadOnlyList<MixView> Mixes, IReadOnlyList<PartView> Colours, IReadOnlyList<int> Waters);
+public sealed record TakeableView(
+    IReadOnlyList<MixView> Mixes,
+    IReadOnlyList<PartView> Colours,
+    IReadOnlyList<int> Waters
+);
 
 /// <summary>Bench mode.</summary>
 public sealed record BenchView(
@@ -39,7 +43,8 @@ public sealed record BenchView(
     IReadOnlyList<OtherwiseView> Otherwise,
     IReadOnlyList<OwnTimer> Timers,
     IReadOnlyList<Remark> Remarks,
-    IReadOnlyList<CardView> Line);
+    IReadOnlyList<CardView> Line
+);
 
 /// <summary>The bench as it is read.</summary>
 internal static class BenchViews
@@ -59,33 +64,69 @@ internal static class BenchViews
             plan.Steps.Length,
             Step(bench.Current),
             bench.Holdup is { } holdup
-                ? new HoldupView(holdup.ReadyAt, Words.WaitReason(holdup.Area, holdup.OnItself, plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs, run.NameOf))
+                ? new HoldupView(
+                    holdup.ReadyAt,
+                    Words.WaitReason(
+                        holdup.Area,
+                        holdup.OnItself,
+                        plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs,
+                        run.NameOf
+                    )
+                )
                 : null,
             Step(bench.Meanwhile),
-            Step(plan.Rest.Concat(plan.Steps.Select(step => step.Number)).Cast<int?>().FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)),
+            Step(
+                plan.Rest.Concat(plan.Steps.Select(step => step.Number))
+                    .Cast<int?>()
+                    .FirstOrDefault(number => !over.Contains(number!.Value) && number != bench.Current)
+            ),
             Step(last?.Number),
-            Idle.InWords(Idle.Placed(plan, Idle.Usual(plan.Cards)).Where(placed => placed.BeforeStep is { } before && before == bench.Current).Select(placed => placed.Task)),
+            Idle.InWords(
+                Idle.Placed(plan, Idle.Usual(plan.Cards))
+                    .Where(placed => placed.BeforeStep is { } before && before == bench.Current)
+                    .Select(placed => placed.Task)
+            ),
             Cautions.HeatTool.Text,
             Notes(taps),
             new TakeableView(
-                [.. plan.Passes.SelectMany(pass => pass.Mixes).Where(mix => !mix.Parts.IsEmpty).Distinct().Select(mix => PlanViews.MixOf(run, palette, mix))],
-                ColourViews.PartsOf(run.Palette, Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))),
-                [.. Strength.Ladder.Select(strength => strength.WaterParts)]),
+                [
+                    .. plan
+                        .Passes.SelectMany(pass => pass.Mixes)
+                        .Where(mix => !mix.Parts.IsEmpty)
+                        .Distinct()
+                        .Select(mix => PlanViews.MixOf(run, palette, mix)),
+                ],
+                ColourViews.PartsOf(
+                    run.Palette,
+                    Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))
+                ),
+                [.. Strength.Ladder.Select(strength => strength.WaterParts)]
+            ),
             Otherwise(run, palette, plan, bench),
             bench.Timers,
             run.Remarks(),
-            Looks.Cards(run, bench, palettes));
+            Looks.Cards(run, bench, palettes)
+        );
 
         // Said with the first card; the maker has decided then.
-        IEnumerable<Remark> Spoilt(PlannedStep step) => run.Paper is null || run.Ink is null || bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
-            ? []
-            : run.WithSilenced(PlanRemarks.SpoiltBy(
-                plan, step, bench.Done.Select(number => plan.Steps[number - 1]), [.. run.Palette.Select(item => item.Colourant!)], run.Setting(run.Paper, run.Ink)))
-                .Where(remark => remark.Silenced is null);
+        IEnumerable<Remark> Spoilt(PlannedStep step) =>
+            run.Paper is null || run.Ink is null || bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
+                ? []
+                : run.WithSilenced(
+                        PlanRemarks.SpoiltBy(
+                            plan,
+                            step,
+                            bench.Done.Select(number => plan.Steps[number - 1]),
+                            [.. run.Palette.Select(item => item.Colourant!)],
+                            run.Setting(run.Paper, run.Ink)
+                        )
+                    )
+                    .Where(remark => remark.Silenced is null);
 
         BenchStepView? Step(int? number)
         {
-            if (number is not { } place) return null;
+            if (number is not { } place)
+                return null;
             var step = plan.Steps[place - 1];
             var pass = plan.PassOf(step);
             // What is on the brush depends on what was done last in truth, not in the plan.
@@ -93,34 +134,61 @@ internal static class BenchViews
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
             var view = PlanViews.PassOf(run, palette, plan, pass, looks);
             return new BenchStepView(
-                place, step.Card, StepWords.First(done, pass),
-                StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)), heat,
-                view with { Cautions = [.. PlanRemarks.AtStep(pass, heat), .. Spoilt(step)] });
+                place,
+                step.Card,
+                StepWords.First(done, pass),
+                StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)),
+                heat,
+                view with
+                {
+                    Cautions = [.. PlanRemarks.AtStep(pass, heat), .. Spoilt(step)],
+                }
+            );
         }
     }
 
     /// <summary>The notes of a run.</summary>
-    public static List<string> Notes(IEnumerable<Tap> taps) => [.. taps.Where(tap => tap.Kind == TapKind.Note).Select(tap => tap.Text)];
+    public static List<string> Notes(IEnumerable<Tap> taps) =>
+        [.. taps.Where(tap => tap.Kind == TapKind.Note).Select(tap => tap.Text)];
 
     /// <summary>What was done with another mix.</summary>
-    public static IReadOnlyList<OtherwiseView> Otherwise(RunWithSupplies run, RunPalette palette, Plan plan, BenchState bench) =>
-    [
-        .. CardLooks.Otherwise(plan, bench, palette.Paints).Select(one =>
-        {
-            var (step, pass) = (plan.Steps[one.Step - 1], plan.PassOf(plan.Steps[one.Step - 1]));
-            var taken = Words.Mix(one.Mix.Parts.Select(part => (part.Parts, run.Palette[part.Colourant].Name)), one.Mix.Strength.WaterParts);
-            var state = bench.Cards[step.Card - 1].Areas.FirstOrDefault(area => area.Area == one.Area)?.State ?? Wetness.BoneDry;
-            var seen = one.Difference is { } difference ? $"; {Words.Seen(difference)}" : "";
-            var wayBack = one.Difference is null or < Words.HardlySeen || run.Run.FinishedAt is not null ? "" : $" {Words.WayBack(state)}";
-            Srgb Shown(ZoneColours colours) => pass.Zone switch
-            {
-                Zone.Light => colours.Light,
-                Zone.Shadow or Zone.Beside or Zone.Deepest => colours.Shadow,
-                _ => colours.Middle,
-            };
-            return new OtherwiseView(
-                one.Step, step.Card, $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead{seen}.{wayBack}",
-                Shown(one.Planned), Shown(one.Really));
-        }),
-    ];
+    public static IReadOnlyList<OtherwiseView> Otherwise(
+        RunWithSupplies run,
+        RunPalette palette,
+        Plan plan,
+        BenchState bench
+    ) =>
+        [
+            .. CardLooks
+                .Otherwise(plan, bench, palette.Paints)
+                .Select(one =>
+                {
+                    var (step, pass) = (plan.Steps[one.Step - 1], plan.PassOf(plan.Steps[one.Step - 1]));
+                    var taken = Words.Mix(
+                        one.Mix.Parts.Select(part => (part.Parts, run.Palette[part.Colourant].Name)),
+                        one.Mix.Strength.WaterParts
+                    );
+                    var state = bench.Cards[step.Card - 1].Areas.FirstOrDefault(area => area.Area == one.Area)?.State
+                        ?? Wetness.BoneDry;
+                    var seen = one.Difference is { } difference ? $"; {Words.Seen(difference)}" : "";
+                    var wayBack =
+                        one.Difference is null or < Words.HardlySeen || run.Run.FinishedAt is not null
+                            ? ""
+                            : $" {Words.WayBack(state)}";
+                    Srgb Shown(ZoneColours colours) =>
+                        pass.Zone switch
+                        {
+                            Zone.Light => colours.Light,
+                            Zone.Shadow or Zone.Beside or Zone.Deepest => colours.Shadow,
+                            _ => colours.Middle,
+                        };
+                    return new OtherwiseView(
+                        one.Step,
+                        step.Card,
+                        $"Card {step.Card}, {StepWords.Title(pass, run.NameOf)}: {taken} instead{seen}.{wayBack}",
+                        Shown(one.Planned),
+                        Shown(one.Really)
+                    );
+                }),
+        ];
 }

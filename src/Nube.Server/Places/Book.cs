@@ -7,8 +7,15 @@ namespace Nube.Server.Places;
 
 /// <summary>A finished run in the book.</summary>
 public sealed record BookEntry(
-    Guid Id, string Name, int Cards, DateTimeOffset FinishedAt, Core.Colour.Srgb PaperColour, ImageView? Image,
-    IReadOnlyList<AreaFill> Look, IReadOnlyList<string> Colours);
+    Guid Id,
+    string Name,
+    int Cards,
+    DateTimeOffset FinishedAt,
+    Core.Colour.Srgb PaperColour,
+    ImageView? Image,
+    IReadOnlyList<AreaFill> Look,
+    IReadOnlyList<string> Colours
+);
 
 /// <summary>Finished runs.</summary>
 public static class Book
@@ -17,22 +24,50 @@ public static class Book
     public static void MapBook(this IEndpointRouteBuilder api) => api.MapGet("/book", Read).WithTags("Book");
 
     private static async Task<Ok<List<BookEntry>>> Read(
-        string? search, NubeDb db, RunLoader runs, Palettes palettes, CancellationToken cancel)
+        string? search,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        CancellationToken cancel
+    )
     {
-        var ids = await db.Runs.Where(run => run.FinishedAt != null).OrderByDescending(run => run.FinishedAt)
-            .Select(run => run.Id).ToListAsync(cancel);
+        var ids = await db
+            .Runs.Where(run => run.FinishedAt != null)
+            .OrderByDescending(run => run.FinishedAt)
+            .Select(run => run.Id)
+            .ToListAsync(cancel);
         var entries = new List<BookEntry>();
         foreach (var id in ids)
         {
             var run = await runs.Load(id, cancel);
             var palette = Colours.Palette(run, palettes);
-            var used = run.Colours.SelectMany(c => c.Recipe.Parts).Select(part => part.Colourant).Distinct().Order()
-                .Select(colourant => $"{run.Palette[colourant].Name} ({run.Palette[colourant].Colourant!.ColourIndex})").ToList();
-            var words = string.Join(' ', used.Append(run.Run.Name).Append(run.Paper?.Name).Concat(run.Run.Image?.Names.Values ?? []));
-            if (!string.IsNullOrWhiteSpace(search) && !words.Contains(search.Trim(), StringComparison.OrdinalIgnoreCase)) continue;
-            entries.Add(new BookEntry(
-                run.Run.Id, run.Run.Name, run.Run.Cards, run.Run.FinishedAt!.Value,
-                run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"), ImageView.Of(run.Run.Image), Looks.Finished(run, palette), used));
+            var used = run
+                .Colours.SelectMany(c => c.Recipe.Parts)
+                .Select(part => part.Colourant)
+                .Distinct()
+                .Order()
+                .Select(colourant => $"{run.Palette[colourant].Name} ({run.Palette[colourant].Colourant!.ColourIndex})")
+                .ToList();
+            var words = string.Join(
+                ' ',
+                used.Append(run.Run.Name).Append(run.Paper?.Name).Concat(run.Run.Image?.Names.Values ?? [])
+            );
+            if (
+                !string.IsNullOrWhiteSpace(search) && !words.Contains(search.Trim(), StringComparison.OrdinalIgnoreCase)
+            )
+                continue;
+            entries.Add(
+                new BookEntry(
+                    run.Run.Id,
+                    run.Run.Name,
+                    run.Run.Cards,
+                    run.Run.FinishedAt!.Value,
+                    run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"),
+                    ImageView.Of(run.Run.Image),
+                    Looks.Finished(run, palette),
+                    used
+                )
+            );
         }
         return TypedResults.Ok(entries);
     }

@@ -42,20 +42,53 @@ public sealed record RecipeView(
     double Difference,
     Likeness Likeness,
     IReadOnlyList<Srgb> Ladder,
-    IReadOnlyList<CompanionView> Companions);
+    IReadOnlyList<CompanionView> Companions
+);
 
 /// <summary>What an area should become, and how.</summary>
 public sealed record AreaColourView(
-    int Area, Srgb Wish, ShadowDepth Shadow, Method Method, AreaFill Predicted, ZoneDifferences Differences, Likeness Likeness, RecipeView Recipe, IReadOnlyList<RecipeView> Others);
+    int Area,
+    Srgb Wish,
+    ShadowDepth Shadow,
+    Method Method,
+    AreaFill Predicted,
+    ZoneDifferences Differences,
+    Likeness Likeness,
+    RecipeView Recipe,
+    IReadOnlyList<RecipeView> Others
+);
 
 /// <summary>Something in the stash that can be chosen.</summary>
-public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null);
+public sealed record SupplyView(
+    Guid Id,
+    string Name,
+    string ColourIndex,
+    Srgb Colour,
+    Srgb Wash,
+    Medium? Medium = null
+);
 
 /// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
-public sealed record MethodView(Method Method, string Name, bool WholeCard, Phase Phase, bool TakesColour, string What, string When, string? Missing);
+public sealed record MethodView(
+    Method Method,
+    string Name,
+    bool WholeCard,
+    Phase Phase,
+    bool TakesColour,
+    string What,
+    string When,
+    string? Missing
+);
 
 /// <summary>Something done to the whole card.</summary>
-public sealed record CardWorkView(Method Method, string Name, int Times, RelineWith RelineWith, IReadOnlyList<RecipeView> Recipes, IReadOnlyList<Srgb> Colours);
+public sealed record CardWorkView(
+    Method Method,
+    string Name,
+    int Times,
+    RelineWith RelineWith,
+    IReadOnlyList<RecipeView> Recipes,
+    IReadOnlyList<Srgb> Colours
+);
 
 /// <summary>The second stage.</summary>
 public sealed record ColoursView(
@@ -69,14 +102,19 @@ public sealed record ColoursView(
     IReadOnlyList<Remark> Remarks,
     IReadOnlyList<MethodView> Methods,
     IReadOnlyList<CardWorkView> CardWork,
-    IReadOnlyList<AreaColourView> Areas);
+    IReadOnlyList<AreaColourView> Areas
+);
 
 /// <summary>The second stage as it is read.</summary>
 internal static class ColourViews
 {
     /// <summary>A recipe as it is read.</summary>
     public static RecipeView RecipeOf(
-        IReadOnlyList<StashItem> items, IReadOnlyList<PaintOptics> optics, Spectrum paper, Recipe recipe)
+        IReadOnlyList<StashItem> items,
+        IReadOnlyList<PaintOptics> optics,
+        Spectrum paper,
+        Recipe recipe
+    )
     {
         var mix = RecipeIndex.Optics(optics, recipe.Parts);
         double[] loads = [.. Strength.Ladder.Reverse().Select(strength => strength.LoadOfOneLayer)];
@@ -88,76 +126,161 @@ internal static class ColourViews
             recipe.Difference,
             recipe.Likeness,
             [.. Ladder.Of(mix, paper, loads).Select(step => Srgb.FromLab(step.Predicted))],
-            [.. CompanionsOf(items, recipe)]);
+            [.. CompanionsOf(items, recipe)]
+        );
     }
 
     private static IEnumerable<CompanionView> CompanionsOf(IReadOnlyList<StashItem> items, Recipe recipe)
     {
-        (CompanionRole Role, Companion? With)[] companions = [(CompanionRole.Light, recipe.Light), (CompanionRole.Shadow, recipe.Shadow), (CompanionRole.Over, recipe.Over)];
+        (CompanionRole Role, Companion? With)[] companions =
+        [
+            (CompanionRole.Light, recipe.Light),
+            (CompanionRole.Shadow, recipe.Shadow),
+            (CompanionRole.Over, recipe.Over),
+        ];
         return from one in companions
-               where one.With is { Layers: > 0 }
-               select new CompanionView(one.Role, PartsOf(items, one.With.Parts), one.With.Strength.WaterParts, one.With.Layers);
+            where one.With is { Layers: > 0 }
+            select new CompanionView(
+                one.Role,
+                PartsOf(items, one.With.Parts),
+                one.With.Strength.WaterParts,
+                one.With.Layers
+            );
     }
 
     /// <summary>The pips of a mix.</summary>
     public static IReadOnlyList<PartView> PartsOf(IReadOnlyList<StashItem> items, IEnumerable<RecipePart> parts) =>
-    [
-        .. parts.Select(part =>
-        {
-            var item = items[part.Colourant];
-            return new PartView(item.Id, item.Name, item.Colourant!.ColourIndex, item.Colourant.FullStrength, part.Parts, !item.Colourant.Medium.MixesWithWater());
-        }),
-    ];
+        [
+            .. parts.Select(part =>
+            {
+                var item = items[part.Colourant];
+                return new PartView(
+                    item.Id,
+                    item.Name,
+                    item.Colourant!.ColourIndex,
+                    item.Colourant.FullStrength,
+                    part.Parts,
+                    !item.Colourant.Medium.MixesWithWater()
+                );
+            }),
+        ];
 
     /// <summary>The whole stage.</summary>
-    public static async Task<ColoursView> View(RunWithSupplies run, NubeDb db, Palettes palettes, CancellationToken cancel)
+    public static async Task<ColoursView> View(
+        RunWithSupplies run,
+        NubeDb db,
+        Palettes palettes,
+        CancellationToken cancel
+    )
     {
         // What was put away is offered no more, unless this run uses it.
         var used = run.Run.Palette.Cast<Guid?>().Append(run.Run.PaperId).Append(run.Run.StampingInkId).ToList();
-        var stash = await db.Stash.AsNoTracking().Where(item => item.ArchivedAt == null || used.Contains(item.Id))
-            .OrderBy(item => item.Id).ToListAsync(cancel);
+        var stash = await db
+            .Stash.AsNoTracking()
+            .Where(item => item.ArchivedAt == null || used.Contains(item.Id))
+            .OrderBy(item => item.Id)
+            .ToListAsync(cancel);
         var palette = Colours.Palette(run, palettes);
         return new ColoursView(
-            [.. stash.Where(item => item.Paper is not null).Select(i => new SupplyView(i.Id, i.Name, "", i.Paper!.Colour, i.Paper.Colour))],
-            [.. stash.Where(item => item.StampingInk is not null).Select(i => new SupplyView(i.Id, i.Name, "", default, default))],
-            [.. stash.Where(item => item.Colourant is not null).Select(i => new SupplyView(
-                i.Id, i.Name, i.Colourant!.ColourIndex, i.Colourant.FullStrength, i.Colourant.Wash, i.Colourant.Medium))],
+            [
+                .. stash
+                    .Where(item => item.Paper is not null)
+                    .Select(i => new SupplyView(i.Id, i.Name, "", i.Paper!.Colour, i.Paper.Colour)),
+            ],
+            [
+                .. stash
+                    .Where(item => item.StampingInk is not null)
+                    .Select(i => new SupplyView(i.Id, i.Name, "", default, default)),
+            ],
+            [
+                .. stash
+                    .Where(item => item.Colourant is not null)
+                    .Select(i => new SupplyView(
+                        i.Id,
+                        i.Name,
+                        i.Colourant!.ColourIndex,
+                        i.Colourant.FullStrength,
+                        i.Colourant.Wash,
+                        i.Colourant.Medium
+                    )),
+            ],
             run.Run.PaperId,
             run.Run.StampingInkId,
             run.Run.Palette,
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
             run.Remarks(),
-            [.. MethodTable.All.Where(sheet => MethodTable.IsChosen(sheet.Method)).Select(sheet => new MethodView(
-                sheet.Method, sheet.Name, sheet.WholeCard, sheet.Phase, MethodTable.TakesColour(sheet.Method), sheet.What, sheet.When, MethodTable.Missing(sheet.Method, Colours.Owned(run))))],
-            palette is null ? [] : [.. run.Run.CardWork.Select(work => new CardWorkView(
-                work.Wish.Method, MethodTable.Of(work.Wish.Method).Name, work.Wish.Times, work.Wish.RelineWith,
-                [.. work.Recipes.Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe))], work.Wish.Colours))],
-            palette is null ? [] : Areas(run, palette));
+            [
+                .. MethodTable
+                    .All.Where(sheet => MethodTable.IsChosen(sheet.Method))
+                    .Select(sheet => new MethodView(
+                        sheet.Method,
+                        sheet.Name,
+                        sheet.WholeCard,
+                        sheet.Phase,
+                        MethodTable.TakesColour(sheet.Method),
+                        sheet.What,
+                        sheet.When,
+                        MethodTable.Missing(sheet.Method, Colours.Owned(run))
+                    )),
+            ],
+            palette is null
+                ? []
+                :
+                [
+                    .. run.Run.CardWork.Select(work => new CardWorkView(
+                        work.Wish.Method,
+                        MethodTable.Of(work.Wish.Method).Name,
+                        work.Wish.Times,
+                        work.Wish.RelineWith,
+                        [
+                            .. work.Recipes.Select(recipe =>
+                                RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe)
+                            ),
+                        ],
+                        work.Wish.Colours
+                    )),
+                ],
+            palette is null ? [] : Areas(run, palette)
+        );
     }
 
     private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette)
     {
         // Areas with the same wish share the search.
-        var offered = run.Colours.Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow)).Distinct()
-            .ToDictionary(wish => wish, wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Colours.Offered));
+        var offered = run
+            .Colours.Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow))
+            .Distinct()
+            .ToDictionary(
+                wish => wish,
+                wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Colours.Offered)
+            );
         var finished = run.Painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
         var differences = run.Painting.Differences(palette.Paints, run.Schools);
         return
         [
-            .. run.Colours.OrderBy(c => c.Wish.Area).Where(colour => finished.ContainsKey(colour.Wish.Area)).Select(colour =>
-            {
-                var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints);
-                return new AreaColourView(
-                    colour.Wish.Area,
-                    colour.Wish.Colour,
-                    colour.Wish.Shadow,
-                    colour.Wish.Method,
-                    AreaFill.Of(finished[colour.Wish.Area]),
-                    differences[colour.Wish.Area],
-                    Likenesses.Of(differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0),
-                    RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
-                    [.. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)].Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe))]);
-            }),
+            .. run
+                .Colours.OrderBy(c => c.Wish.Area)
+                .Where(colour => finished.ContainsKey(colour.Wish.Area))
+                .Select(colour =>
+                {
+                    var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints);
+                    return new AreaColourView(
+                        colour.Wish.Area,
+                        colour.Wish.Colour,
+                        colour.Wish.Shadow,
+                        colour.Wish.Method,
+                        AreaFill.Of(finished[colour.Wish.Area]),
+                        differences[colour.Wish.Area],
+                        Likenesses.Of(
+                            differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0
+                        ),
+                        RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
+                        [
+                            .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
+                                .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),
+                        ]
+                    );
+                }),
         ];
     }
 }

@@ -54,26 +54,49 @@ public static class Colours
         colours.MapPut("/recipes", Pick);
     }
 
-    private static async Task<Ok<ColoursView>> Look(Guid id, NubeDb db, RunLoader runs, Palettes palettes, CancellationToken cancel) =>
-        TypedResults.Ok(await ColourViews.View(await runs.Load(id, cancel), db, palettes, cancel));
+    private static async Task<Ok<ColoursView>> Look(
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        CancellationToken cancel
+    ) => TypedResults.Ok(await ColourViews.View(await runs.Load(id, cancel), db, palettes, cancel));
 
     private static async Task<Ok<ColoursView>> Choose(
-        Guid id, Supplies given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        Supplies given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var there = await runs.Load(id, cancel);
         await gate.Open(there, OnTheBench, cancel);
         var run = there.Run;
         var palette = given.Palette.IsDefault ? [] : given.Palette.Distinct().ToImmutableArray();
-        if (palette.Length > 48) throw TroubleException.Unusable("Choose at most 48 colours to mix from.");
+        if (palette.Length > 48)
+            throw TroubleException.Unusable("Choose at most 48 colours to mix from.");
         var wanted = palette.Cast<Guid?>().Append(given.Paper).Append(given.StampingInk).OfType<Guid>().ToHashSet();
-        var kinds = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, item => item.Kind, cancel);
+        var kinds = await db
+            .Stash.Where(item => wanted.Contains(item.Id))
+            .ToDictionaryAsync(item => item.Id, item => item.Kind, cancel);
         if (wanted.Any(item => !kinds.ContainsKey(item)))
             throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
-        if ((given.Paper is { } paper && kinds[paper] != StashKind.Paper)
+        if (
+            (given.Paper is { } paper && kinds[paper] != StashKind.Paper)
             || (given.StampingInk is { } ink && kinds[ink] != StashKind.StampingInk)
-            || palette.Any(colourant => kinds[colourant] != StashKind.Colourant))
+            || palette.Any(colourant => kinds[colourant] != StashKind.Colourant)
+        )
             throw TroubleException.Unusable("A paper, an ink and colours were expected in their own places.");
-        (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (given.Paper, given.StampingInk, palette, clock.GetUtcNow());
+        (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (
+            given.Paper,
+            given.StampingInk,
+            palette,
+            clock.GetUtcNow()
+        );
 
         // Recipes hold for a palette and a paper: every wish gets its best one anew. Without a palette the wishes wait.
         // Where nothing suits a wish, all stays as it was.
@@ -83,8 +106,18 @@ public static class Colours
         if (Palette(loaded, palettes) is { } onPaper)
         {
             // Where a method's colour is not there any more, the area gets the usual one of what is.
-            run.Colours = [.. run.Colours.Select(c => Chosen(loaded, onPaper, c.Wish with { Method = Possible(loaded, onPaper, c.Wish) }))];
-            run.CardWork = [.. run.CardWork.Where(work => MethodTable.Missing(work.Wish.Method, Owned(loaded)) is null).Select(work => Chosen(onPaper, work.Wish))];
+            run.Colours =
+            [
+                .. run.Colours.Select(c =>
+                    Chosen(loaded, onPaper, c.Wish with { Method = Possible(loaded, onPaper, c.Wish) })
+                ),
+            ];
+            run.CardWork =
+            [
+                .. run
+                    .CardWork.Where(work => MethodTable.Missing(work.Wish.Method, Owned(loaded)) is null)
+                    .Select(work => Chosen(onPaper, work.Wish)),
+            ];
             await db.SaveChangesAsync(cancel);
         }
         await whole.CommitAsync(cancel);
@@ -92,88 +125,211 @@ public static class Colours
     }
 
     private static Task<Ok<ColoursView>> Wish(
-        Guid id, WishFor given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, run =>
-        {
-            var palette = Needed(run, palettes);
-            var areas = Known(run, given.Areas);
-            var method = given.Method ?? UsualFor(run, palette, given.Colour);
-            RefuseMissing(run, method, wholeCard: false);
-            var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
-            // The middle of a recipe that was picked for the same colour and method stays when only the shadow changes.
-            run.Run.Colours =
-            [
-                .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
-                .. areas.Select(area => new ChosenColour(
-                    chosen.Wish with { Area = area },
-                    run.Run.Colours.FirstOrDefault(c => c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method) is { } before
-                        ? MethodRecipes.WithShadow(before.Recipe, method, given.Colour.ToLab(), given.Shadow, palette.Paints, run.Schools)
-                        : chosen.Recipe)),
-            ];
-        }, cancel);
+        Guid id,
+        WishFor given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            run =>
+            {
+                var palette = Needed(run, palettes);
+                var areas = Known(run, given.Areas);
+                var method = given.Method ?? UsualFor(run, palette, given.Colour);
+                RefuseMissing(run, method, wholeCard: false);
+                var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
+                // The middle of a recipe that was picked for the same colour and method stays when only the shadow changes.
+                run.Run.Colours =
+                [
+                    .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
+                    .. areas.Select(area => new ChosenColour(
+                        chosen.Wish with
+                        {
+                            Area = area,
+                        },
+                        run.Run.Colours.FirstOrDefault(c =>
+                            c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method
+                        )
+                            is { } before
+                            ? MethodRecipes.WithShadow(
+                                before.Recipe,
+                                method,
+                                given.Colour.ToLab(),
+                                given.Shadow,
+                                palette.Paints,
+                                run.Schools
+                            )
+                            : chosen.Recipe
+                    )),
+                ];
+            },
+            cancel
+        );
 
     private static Task<Ok<ColoursView>> Leave(
-        Guid id, LeaveWhite given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, run =>
-        {
-            var areas = Known(run, given.Areas);
-            run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
-        }, cancel);
+        Guid id,
+        LeaveWhite given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            run =>
+            {
+                var areas = Known(run, given.Areas);
+                run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
+            },
+            cancel
+        );
 
     private static Task<Ok<ColoursView>> ChooseMethod(
-        Guid id, MethodFor given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, run =>
-        {
-            var palette = Needed(run, palettes);
-            var areas = Known(run, given.Areas);
-            RefuseMissing(run, given.Method, wholeCard: false);
-            run.Run.Colours =
-            [
-                .. run.Run.Colours.Select(c => areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
-                    ? Chosen(run, palette, c.Wish with { Method = given.Method })
-                    : c),
-            ];
-        }, cancel);
+        Guid id,
+        MethodFor given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            run =>
+            {
+                var palette = Needed(run, palettes);
+                var areas = Known(run, given.Areas);
+                RefuseMissing(run, given.Method, wholeCard: false);
+                run.Run.Colours =
+                [
+                    .. run.Run.Colours.Select(c =>
+                        areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
+                            ? Chosen(run, palette, c.Wish with { Method = given.Method })
+                            : c
+                    ),
+                ];
+            },
+            cancel
+        );
 
     private static Task<Ok<ColoursView>> ChooseCardWork(
-        Guid id, CardWorkGiven given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, run =>
-        {
-            var palette = Needed(run, palettes);
-            var work = given.Work.IsDefault ? [] : given.Work;
-            if (work.Length > MostCardWork) throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
-            foreach (var wish in work)
+        Guid id,
+        CardWorkGiven given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            run =>
             {
-                RefuseMissing(run, wish.Method, wholeCard: true);
-                if (wish.Times is < 1 or > CardWish.MostTimes) throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
-                var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
-                if (colours > CardWish.MostColours) throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
-                if (colours == 0 && MethodTable.NeedsColour(wish.Method)) throw TroubleException.Unusable($"{MethodTable.Of(wish.Method).Name} needs at least one colour.");
-            }
-            run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
-        }, cancel);
+                var palette = Needed(run, palettes);
+                var work = given.Work.IsDefault ? [] : given.Work;
+                if (work.Length > MostCardWork)
+                    throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
+                foreach (var wish in work)
+                {
+                    RefuseMissing(run, wish.Method, wholeCard: true);
+                    if (wish.Times is < 1 or > CardWish.MostTimes)
+                        throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
+                    var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
+                    if (colours > CardWish.MostColours)
+                        throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
+                    if (colours == 0 && MethodTable.NeedsColour(wish.Method))
+                        throw TroubleException.Unusable(
+                            $"{MethodTable.Of(wish.Method).Name} needs at least one colour."
+                        );
+                }
+                run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
+            },
+            cancel
+        );
 
     private static Task<Ok<ColoursView>> Pick(
-        Guid id, RecipeChoice given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, run =>
-        {
-            var palette = Needed(run, palettes);
-            var areas = Known(run, given.Areas);
-            run.Run.Colours =
-            [
-                .. run.Run.Colours.Select(colour =>
-                {
-                    if (!areas.Contains(colour.Wish.Area)) return colour;
-                    var offered = palette.Nearest(colour.Wish.Method, colour.Wish.Colour.ToLab(), colour.Wish.Shadow, run.Schools, Offered);
-                    if (given.Place < 0 || given.Place >= offered.Length) throw TroubleException.Unusable("This recipe was not offered.");
-                    return colour with { Recipe = offered[given.Place] };
-                }),
-            ];
-        }, cancel);
+        Guid id,
+        RecipeChoice given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            run =>
+            {
+                var palette = Needed(run, palettes);
+                var areas = Known(run, given.Areas);
+                run.Run.Colours =
+                [
+                    .. run.Run.Colours.Select(colour =>
+                    {
+                        if (!areas.Contains(colour.Wish.Area))
+                            return colour;
+                        var offered = palette.Nearest(
+                            colour.Wish.Method,
+                            colour.Wish.Colour.ToLab(),
+                            colour.Wish.Shadow,
+                            run.Schools,
+                            Offered
+                        );
+                        if (given.Place < 0 || given.Place >= offered.Length)
+                            throw TroubleException.Unusable("This recipe was not offered.");
+                        return colour with { Recipe = offered[given.Place] };
+                    }),
+                ];
+            },
+            cancel
+        );
 
     /// <summary>Changes a run that is not on the bench, and answers its colours.</summary>
     private static async Task<Ok<ColoursView>> Change(
-        Guid id, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, Action<RunWithSupplies> change, CancellationToken cancel)
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        Action<RunWithSupplies> change,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         await gate.Open(run, OnTheBench, cancel);
@@ -188,25 +344,39 @@ public static class Colours
         Palette(run, palettes) ?? throw NothingToColourWith();
 
     /// <summary>What is said when paper or colours are missing.</summary>
-    internal static TroubleException NothingToColourWith() => TroubleException.Conflict("Choose a paper and at least one colour first.");
+    internal static TroubleException NothingToColourWith() =>
+        TroubleException.Conflict("Choose a paper and at least one colour first.");
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
-        run.Paper is null || run.Palette.Count == 0 ? null : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
+        run.Paper is null || run.Palette.Count == 0
+            ? null
+            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
 
     /// <summary>A wish with its best recipe.</summary>
     internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>
         palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Offered) is [var best, ..]
             ? new ChosenColour(wish, best)
-            : throw TroubleException.Conflict(MethodTable.Missing(wish.Method, Owned(run)) ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can.");
+            : throw TroubleException.Conflict(
+                MethodTable.Missing(wish.Method, Owned(run))
+                    ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can."
+            );
 
     /// <summary>Something done to the whole card with its best recipes.</summary>
     internal static ChosenCard Chosen(RunPalette palette, CardWish wish)
     {
         var colours = wish.Colours.IsDefault ? [] : wish.Colours;
         return new ChosenCard(
-            wish with { Colours = colours },
-            [.. colours.Select(colour => palette.NearestForCard(wish.Method, colour.ToLab(), wish.Times)).OfType<Recipe>()]);
+            wish with
+            {
+                Colours = colours,
+            },
+            [
+                .. colours
+                    .Select(colour => palette.NearestForCard(wish.Method, colour.ToLab(), wish.Times))
+                    .OfType<Recipe>(),
+            ]
+        );
     }
 
     /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
@@ -214,13 +384,20 @@ public static class Colours
     {
         var toned = Thing.Of(run.Paper!).Traits.HasFlag(Traits.DarkPaper);
         var owned = Owned(run);
-        return owned.Select(medium => MethodTable.Usual(medium, toned, run.Schools)).Distinct()
+        return owned
+            .Select(medium => MethodTable.Usual(medium, toned, run.Schools))
+            .Distinct()
             .Where(method => MethodTable.Missing(method, owned) is null)
-            .Select(method => (Method: method, Best: palette.Nearest(method, colour.ToLab(), ShadowDepth.Soft, run.Schools, Offered)))
+            .Select(method =>
+                (Method: method, Best: palette.Nearest(method, colour.ToLab(), ShadowDepth.Soft, run.Schools, Offered))
+            )
             .Where(found => found.Best.Length > 0)
             // Paint where there is any, as far as it comes about as near.
-            .OrderBy(found => found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium))
-            .Select(found => found.Method).FirstOrDefault();
+            .OrderBy(found =>
+                found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium)
+            )
+            .Select(found => found.Method)
+            .FirstOrDefault();
     }
 
     /// <summary>How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.</summary>
@@ -229,17 +406,22 @@ public static class Colours
     private static Method Possible(RunWithSupplies run, RunPalette palette, Wish wish) =>
         MethodTable.Missing(wish.Method, Owned(run)) is null ? wish.Method : UsualFor(run, palette, wish.Colour);
 
-    internal static HashSet<Medium> Owned(RunWithSupplies run) => [.. run.Palette.Select(item => item.Colourant!.Medium)];
+    internal static HashSet<Medium> Owned(RunWithSupplies run) =>
+        [.. run.Palette.Select(item => item.Colourant!.Medium)];
 
     private static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
     {
         var sheet = MethodTable.Of(method);
         if (sheet.WholeCard != wholeCard || !MethodTable.IsChosen(method))
-            throw TroubleException.Unusable(wholeCard ? $"{sheet.Name} is for single areas." : $"{sheet.Name} is for whole cards.");
-        if (MethodTable.Missing(method, Owned(run)) is { } missing) throw TroubleException.Unusable(missing);
+            throw TroubleException.Unusable(
+                wholeCard ? $"{sheet.Name} is for single areas." : $"{sheet.Name} is for whole cards."
+            );
+        if (MethodTable.Missing(method, Owned(run)) is { } missing)
+            throw TroubleException.Unusable(missing);
     }
 
-    private const string OnTheBench = "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
+    private const string OnTheBench =
+        "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
 
     /// <summary>Areas that are there and can have a colour, or a sentence.</summary>
     private static HashSet<int> Known(RunWithSupplies run, ImmutableArray<int> areas)
@@ -249,8 +431,13 @@ public static class Colours
         {
             if (run.Image.StaysBare(area))
             {
-                var marked = run.Image.Marks[area] == Core.Artwork.AreaMark.NotPart ? "not part of the image" : "to be left white";
-                throw TroubleException.Unusable($"{run.Image.NameOf(area)} is marked as {marked}. Take the mark off on the Image stage first.");
+                var marked =
+                    run.Image.Marks[area] == Core.Artwork.AreaMark.NotPart
+                        ? "not part of the image"
+                        : "to be left white";
+                throw TroubleException.Unusable(
+                    $"{run.Image.NameOf(area)} is marked as {marked}. Take the mark off on the Image stage first."
+                );
             }
         }
         return known;

@@ -19,7 +19,12 @@ public sealed record LearnedSpeedView(Stroke Stroke, BrushWater Water, double Fa
 public sealed record LearnedDryingView(string Paper, double Factor, int Times);
 
 /// <summary>How a maker works, and what has been learned of it.</summary>
-public sealed record HabitsView(Schools Schools, Sitting? Sitting, IReadOnlyList<LearnedSpeedView> Speeds, IReadOnlyList<LearnedDryingView> Drying);
+public sealed record HabitsView(
+    Schools Schools,
+    Sitting? Sitting,
+    IReadOnlyList<LearnedSpeedView> Speeds,
+    IReadOnlyList<LearnedDryingView> Drying
+);
 
 /// <summary>A maker's ways and sittings.</summary>
 public sealed record HabitsGiven(Schools Schools, Sitting? Sitting);
@@ -48,10 +53,19 @@ public static class HabitsPlace
 
     private static async Task<Ok<HabitsView>> Set(HabitsGiven given, ClaimsPrincipal user, UserManager<Maker> makers)
     {
-        if (given.Sitting is { } sitting
-            && !(sitting.Minutes is >= 15 and <= 600 && sitting.PauseEveryMinutes is >= 10 and <= 240
-                && sitting.PauseMinutes is >= 1 and <= 60 && sitting.NextAfterHours is >= 1 and <= 168 && sitting.Minutes < sitting.NextAfterHours * 60))
-            throw TroubleException.Unusable("A sitting has 15 minutes to 10 hours, a pause of 1 to 60 minutes after 10 to 240, and the next begins within a week.");
+        if (
+            given.Sitting is { } sitting
+            && !(
+                sitting.Minutes is >= 15 and <= 600
+                && sitting.PauseEveryMinutes is >= 10 and <= 240
+                && sitting.PauseMinutes is >= 1 and <= 60
+                && sitting.NextAfterHours is >= 1 and <= 168
+                && sitting.Minutes < sitting.NextAfterHours * 60
+            )
+        )
+            throw TroubleException.Unusable(
+                "A sitting has 15 minutes to 10 hours, a pause of 1 to 60 minutes after 10 to 240, and the next begins within a week."
+            );
         var maker = await Account.Here(user, makers);
         (maker.Schools, maker.Sitting) = (given.Schools, given.Sitting);
         await makers.Save(maker);
@@ -66,13 +80,20 @@ public static class HabitsPlace
         return TypedResults.Ok(View(maker));
     }
 
-    private static Ok<Air> Sense(IRoomSensor sensor, TimeProvider clock) => TypedResults.Ok(sensor.Read(clock.GetUtcNow()));
+    private static Ok<Air> Sense(IRoomSensor sensor, TimeProvider clock) =>
+        TypedResults.Ok(sensor.Read(clock.GetUtcNow()));
 
     private static async Task<Ok<RunSchools>> OfRun(Guid id, RunLoader runs, CancellationToken cancel) =>
         TypedResults.Ok(new RunSchools((await runs.Load(id, cancel)).Run.Schools));
 
     private static async Task<Ok<RunSchools>> SetForRun(
-        Guid id, RunSchools given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        RunSchools given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = (await runs.Load(id, cancel)).Run;
         (run.Schools, run.ChangedAt) = (given.Schools, clock.GetUtcNow());
@@ -82,11 +103,27 @@ public static class HabitsPlace
 
     private static HabitsView View(Maker maker)
     {
-        var hand = maker.Learned.Hand().Learned.ToDictionary(speed => (speed.Stroke, speed.Water), speed => speed.Factor);
+        var hand = maker
+            .Learned.Hand()
+            .Learned.ToDictionary(speed => (speed.Stroke, speed.Water), speed => speed.Factor);
         return new HabitsView(
             maker.Schools,
             maker.Sitting,
-            [.. maker.Learned.Strokes.Select(seen => new LearnedSpeedView(seen.Stroke, seen.Water, hand[(seen.Stroke, seen.Water)], seen.Times))],
-            [.. maker.Learned.Drying.Select(seen => new LearnedDryingView(seen.Paper, maker.Learned.DryingFactor(seen.Paper), seen.Times))]);
+            [
+                .. maker.Learned.Strokes.Select(seen => new LearnedSpeedView(
+                    seen.Stroke,
+                    seen.Water,
+                    hand[(seen.Stroke, seen.Water)],
+                    seen.Times
+                )),
+            ],
+            [
+                .. maker.Learned.Drying.Select(seen => new LearnedDryingView(
+                    seen.Paper,
+                    maker.Learned.DryingFactor(seen.Paper),
+                    seen.Times
+                )),
+            ]
+        );
     }
 }

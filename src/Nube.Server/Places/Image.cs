@@ -43,9 +43,12 @@ public static class Image
         image.MapImageLighting();
     }
 
-    private static Ok<IEnumerable<UsualWidth>> UsualWidths() => TypedResults.Ok(CardFormat.All
-        .SelectMany(format => new[] { format.Panel(format.UsualBorderMm), format })
-        .Select(format => new UsualWidth(format.Width, format.Name)));
+    private static Ok<IEnumerable<UsualWidth>> UsualWidths() =>
+        TypedResults.Ok(
+            CardFormat
+                .All.SelectMany(format => new[] { format.Panel(format.UsualBorderMm), format })
+                .Select(format => new UsualWidth(format.Width, format.Name))
+        );
 
     /// <remarks>
     /// The group's own filter has checked the request token already; the form's built-in check is off because it reads
@@ -62,7 +65,8 @@ public static class Image
         PictureDesk desk,
         MakerAtWork maker,
         JobBoard board,
-        CancellationToken cancel)
+        CancellationToken cancel
+    )
     {
         var run = (await runs.Load(id, cancel)).Run;
         if ((await runs.Taps(id, cancel)).Count > 0)
@@ -74,24 +78,41 @@ public static class Image
     }
 
     private static async Task<FileContentHttpResult> Lines(
-        Guid id, string hash, HttpContext context, RunLoader runs, FileStore files, CancellationToken cancel)
+        Guid id,
+        string hash,
+        HttpContext context,
+        RunLoader runs,
+        FileStore files,
+        CancellationToken cancel
+    )
     {
         var image = (await runs.Load(id, cancel)).Image;
-        if (image.LineHash != hash) throw TroubleException.Gone("This picture was replaced.");
+        if (image.LineHash != hash)
+            throw TroubleException.Gone("This picture was replaced.");
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.File((await files.Get(hash, cancel)).Content, "image/png");
     }
 
     private static async Task<Ok<ImageView>> Correct(
-        Guid id, AreaCorrection given, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        AreaCorrection given,
+        NubeDb db,
+        RunLoader runs,
+        ImageForms forms,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
         AreaEdit edit = given switch
         {
             { Join: { IsDefault: false } join } => new JoinAreas(join),
-            { Split: { } split, Stroke: { IsDefault: false } stroke } =>
-                new SplitArea(split, stroke, AreaEdits.LastId(await forms.Found(image, cancel), image.Edits) + 1),
+            { Split: { } split, Stroke: { IsDefault: false } stroke } => new SplitArea(
+                split,
+                stroke,
+                AreaEdits.LastId(await forms.Found(image, cancel), image.Edits) + 1
+            ),
             _ => throw TroubleException.Unusable("Say which areas to join, or which to split along which stroke."),
         };
         return await Apply(run, image, image.Edits.Add(edit), db, runs, forms, clock, cancel);
@@ -99,18 +120,36 @@ public static class Image
 
     /// <summary>Takes the last correction back; after a closed gap the areas are found once more.</summary>
     private static async Task<Results<Ok<ImageView>, Accepted<JobStarted>>> Undo(
-        Guid id, NubeDb db, RunLoader runs, ImageForms forms, JobBoard board, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        ImageForms forms,
+        JobBoard board,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = (await runs.Load(id, cancel)).Run;
         var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
-        if (image.Edits.IsEmpty) throw TroubleException.Conflict("There is no correction to undo.");
-        if (image.Edits[^1] is CloseGap) return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, cancel);
+        if (image.Edits.IsEmpty)
+            throw TroubleException.Conflict("There is no correction to undo.");
+        if (image.Edits[^1] is CloseGap)
+            return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, cancel);
         return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
     }
 
     /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
     internal static async Task<Accepted<JobStarted>> FindAgain(
-        Run run, RunImage image, double gapMm, double smallestMm2, ImmutableArray<AreaEdit> edits, JobBoard board, MakerAtWork maker, CancellationToken cancel)
+        Run run,
+        RunImage image,
+        double gapMm,
+        double smallestMm2,
+        ImmutableArray<AreaEdit> edits,
+        JobBoard board,
+        MakerAtWork maker,
+        CancellationToken cancel
+    )
     {
         var order = new FindAreasJob.Order(image.FileHash, image.FileName, image.Size)
         {
@@ -127,17 +166,27 @@ public static class Image
     /// <summary>Areas that are there, or a sentence.</summary>
     internal static HashSet<int> Known(RunImage image, ImmutableArray<int> areas)
     {
-        if (areas.IsDefaultOrEmpty) throw TroubleException.Unusable("Choose an area first.");
+        if (areas.IsDefaultOrEmpty)
+            throw TroubleException.Unusable("Choose an area first.");
         var known = image.Areas.Select(area => area.Id).ToHashSet();
         foreach (var area in areas)
         {
-            if (!known.Contains(area)) throw TroubleException.Gone($"Area {area} is not there any more.");
+            if (!known.Contains(area))
+                throw TroubleException.Gone($"Area {area} is not there any more.");
         }
         return [.. areas];
     }
 
     private static async Task<Ok<ImageView>> Apply(
-        Run run, RunImage image, ImmutableArray<AreaEdit> edits, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
+        Run run,
+        RunImage image,
+        ImmutableArray<AreaEdit> edits,
+        NubeDb db,
+        RunLoader runs,
+        ImageForms forms,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if ((await runs.Taps(run.Id, cancel)).Count > 0)
             throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
@@ -152,10 +201,18 @@ public static class Image
     }
 
     private static async Task<NoContent> Rename(
-        Guid id, int area, AreaName given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        int area,
+        AreaName given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
-        if (run.Image.Areas.All(a => a.Id != area)) throw TroubleException.Gone($"Area {area} is not there any more.");
+        if (run.Image.Areas.All(a => a.Id != area))
+            throw TroubleException.Gone($"Area {area} is not there any more.");
         var name = CheckedName(given.Name);
         run.Image.Names = name.Length == 0 ? run.Image.Names.Remove(area) : run.Image.Names.SetItem(area, name);
         run.Run.ChangedAt = clock.GetUtcNow();
@@ -164,7 +221,8 @@ public static class Image
     }
 
     /// <summary>A name without blanks around it, or a sentence.</summary>
-    internal static string CheckedName(string given) => given.Trim() is { Length: <= 60 } name
-        ? name
-        : throw TroubleException.Unusable("An area's name has at most 60 letters.");
+    internal static string CheckedName(string given) =>
+        given.Trim() is { Length: <= 60 } name
+            ? name
+            : throw TroubleException.Unusable("An area's name has at most 60 letters.");
 }

@@ -24,7 +24,11 @@ public sealed record DamsGiven(DamLines Lines, ImmutableArray<int> Areas);
 public sealed record DepthGiven(int One, int Other, int? Front);
 
 /// <summary>How to stamp a run's outline, as each kind of line.</summary>
-public sealed record StampingView(ImmutableArray<StampingStep> Crisp, ImmutableArray<StampingStep> Embossed, ImmutableArray<StampingStep> NoLine);
+public sealed record StampingView(
+    ImmutableArray<StampingStep> Crisp,
+    ImmutableArray<StampingStep> Embossed,
+    ImmutableArray<StampingStep> NoLine
+);
 
 /// <summary>What a maker says of areas once they are found: names, marks, which are alike, which gaps to close.</summary>
 internal static class ImageAreas
@@ -41,13 +45,21 @@ internal static class ImageAreas
     }
 
     private static async Task<Ok<ImageView>> Mark(
-        Guid id, MarkGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        MarkGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        if ((await runs.Taps(id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         var areas = Image.Known(run.Image, given.Areas);
         var marks = run.Image.Marks.RemoveRange(areas);
-        if (given.Mark is { } mark) marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
+        if (given.Mark is { } mark)
+            marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
         run.Image.Marks = marks;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -55,14 +67,27 @@ internal static class ImageAreas
     }
 
     private static async Task<Ok<ImageView>> NameSeveral(
-        Guid id, NameGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        NameGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         var areas = Image.Known(run.Image, given.Areas);
         var name = Image.CheckedName(given.Name);
         var names = run.Image.Names.RemoveRange(areas);
         if (name.Length > 0)
-            names = names.AddRange(areas.Order().Index().Select(area => KeyValuePair.Create(area.Item, areas.Count == 1 ? name : $"{name} {area.Index + 1}")));
+            names = names.AddRange(
+                areas
+                    .Order()
+                    .Index()
+                    .Select(area =>
+                        KeyValuePair.Create(area.Item, areas.Count == 1 ? name : $"{name} {area.Index + 1}")
+                    )
+            );
         run.Image.Names = names;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -70,12 +95,22 @@ internal static class ImageAreas
     }
 
     private static async Task<Ok<ImageView>> SetDams(
-        Guid id, DamsGiven given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        DamsGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its lines stay as they are.");
-        ImmutableArray<int> areas = given.Areas.IsDefaultOrEmpty ? [] : [.. Image.Known(run.Image, given.Areas).Order()];
-        if (given.Lines == DamLines.Chosen && areas.IsEmpty) throw TroubleException.Unusable("Choose the areas whose outlines are embossed.");
+        if ((await runs.Taps(id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already; its lines stay as they are.");
+        ImmutableArray<int> areas = given.Areas.IsDefaultOrEmpty
+            ? []
+            : [.. Image.Known(run.Image, given.Areas).Order()];
+        if (given.Lines == DamLines.Chosen && areas.IsEmpty)
+            throw TroubleException.Unusable("Choose the areas whose outlines are embossed.");
         run.Image.Dams = new Dams(given.Lines, areas);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -83,12 +118,21 @@ internal static class ImageAreas
     }
 
     private static async Task<Ok<LightView>> SayDepth(
-        Guid id, DepthGiven given, NubeDb db, RunLoader runs, ImageForms forms, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        DepthGiven given,
+        NubeDb db,
+        RunLoader runs,
+        ImageForms forms,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         Image.Known(run.Image, [given.One, given.Other]);
-        if (given.One == given.Other) throw TroubleException.Unusable("Choose two areas.");
-        if (given.Front is { } front && front != 0 && front != given.One && front != given.Other) throw TroubleException.Unusable("One of the two is in front, or neither.");
+        if (given.One == given.Other)
+            throw TroubleException.Unusable("Choose two areas.");
+        if (given.Front is { } front && front != 0 && front != given.One && front != given.Other)
+            throw TroubleException.Unusable("One of the two is in front, or neither.");
         run.Image.Depth = run.Image.Depth.Say(given.One, given.Other, given.Front);
         await forms.Light(run.Image, cancel);
         run.Run.ChangedAt = clock.GetUtcNow();
@@ -100,31 +144,53 @@ internal static class ImageAreas
     {
         var run = await runs.Load(id, cancel);
         if (run.Ink is null || run.Paper is null)
-            throw TroubleException.Conflict("Choose the paper and the ink of the outline on the Colours stage; then it is told how to stamp.");
-        ImmutableArray<StampingStep> Steps(OutlineKind kind) => PrintGuide.Guide(run.Ink, run.Paper, kind, run.Run.Cards);
-        return TypedResults.Ok(new StampingView(Steps(OutlineKind.Crisp), Steps(OutlineKind.Embossed), Steps(OutlineKind.NoLine)));
+            throw TroubleException.Conflict(
+                "Choose the paper and the ink of the outline on the Colours stage; then it is told how to stamp."
+            );
+        ImmutableArray<StampingStep> Steps(OutlineKind kind) =>
+            PrintGuide.Guide(run.Ink, run.Paper, kind, run.Run.Cards);
+        return TypedResults.Ok(
+            new StampingView(Steps(OutlineKind.Crisp), Steps(OutlineKind.Embossed), Steps(OutlineKind.NoLine))
+        );
     }
 
-    private static async Task<Ok<IReadOnlyList<int>>> Alike(Guid id, int area, RunLoader runs, ImageForms forms, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<int>>> Alike(
+        Guid id,
+        int area,
+        RunLoader runs,
+        ImageForms forms,
+        CancellationToken cancel
+    )
     {
         var image = (await runs.Load(id, cancel)).Image;
         return TypedResults.Ok(AreaLikeness.Alike((await forms.Areas(image, cancel)).Labels, area));
     }
 
     private static async Task<Accepted<JobStarted>> FindAgain(
-        Guid id, GapsGiven given, RunLoader runs, JobBoard board, MakerAtWork maker, CancellationToken cancel)
+        Guid id,
+        GapsGiven given,
+        RunLoader runs,
+        JobBoard board,
+        MakerAtWork maker,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0) throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        if ((await runs.Taps(id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
         var gapMm = given.LongestMm ?? run.Image.GapMm;
-        if (!(gapMm is >= 0 and <= GapRule.MostMm)) throw TroubleException.Unusable($"Gaps are bridged up to {GapRule.MostMm:0.#} mm.");
+        if (!(gapMm is >= 0 and <= GapRule.MostMm))
+            throw TroubleException.Unusable($"Gaps are bridged up to {GapRule.MostMm:0.#} mm.");
         var smallestMm2 = given.SmallestMm2 ?? run.Image.SmallestMm2;
         if (!(smallestMm2 is >= AreaFinder.SliverMm2 and <= AreaFinder.MostSliverMm2))
-            throw TroubleException.Unusable($"The smallest area is between {AreaFinder.SliverMm2:0} and {AreaFinder.MostSliverMm2:0} mm2.");
+            throw TroubleException.Unusable(
+                $"The smallest area is between {AreaFinder.SliverMm2:0} and {AreaFinder.MostSliverMm2:0} mm2."
+            );
         var edits = run.Image.Edits;
         if (given.Stroke is { IsDefault: false } stroke)
         {
-            if (stroke.Length < 2) throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
+            if (stroke.Length < 2)
+                throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
             edits = edits.Add(new CloseGap(stroke));
         }
         return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, board, maker, cancel);

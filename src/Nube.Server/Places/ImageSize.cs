@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Nube.Core.Artwork;
 using Nube.Core;
+using Nube.Core.Artwork;
 using Nube.Devices;
 using Nube.Server.Demo;
 using Nube.Server.Support;
@@ -21,10 +21,14 @@ internal sealed record PointsApart(PicturePoint One, PicturePoint Other, double 
     /// <summary>The width of a picture on which they lie, mm.</summary>
     public double WidthOf(PixelSize picture)
     {
-        var across = Math.Sqrt(Math.Pow((Other.X - One.X) * picture.Width, 2) + Math.Pow((Other.Y - One.Y) * picture.Height, 2));
+        var across = Math.Sqrt(
+            Math.Pow((Other.X - One.X) * picture.Width, 2) + Math.Pow((Other.Y - One.Y) * picture.Height, 2)
+        );
         return across >= FewestPixels
             ? Mm * picture.Width / across
-            : throw TroubleException.Unusable("The two points lie too near each other to measure by. Put them farther apart.");
+            : throw TroubleException.Unusable(
+                "The two points lie too near each other to measure by. Put them farther apart."
+            );
     }
 }
 
@@ -40,7 +44,8 @@ internal static class ImageSize
     /// <summary>A length as it is typed; null for none.</summary>
     public static double? Length(string? typed, string what)
     {
-        if (string.IsNullOrWhiteSpace(typed)) return null;
+        if (string.IsNullOrWhiteSpace(typed))
+            return null;
         return Lengths.ParseMillimetres(typed)
             ?? throw TroubleException.Unusable($"'{typed}' is not a {what}. Write it like 108 mm or 4 1/4 in.");
     }
@@ -48,7 +53,8 @@ internal static class ImageSize
     /// <summary>The panel of a photo; null when no four corners were given.</summary>
     public static PanelInPhoto? Panel(string? points, string? width, string? height)
     {
-        if (Points(points) is not { Length: 4 } corners) return null;
+        if (Points(points) is not { Length: 4 } corners)
+            return null;
         if (Length(width, "width") is not { } widthMm || Length(height, "height") is not { } heightMm)
             throw TroubleException.Unusable("Say how wide and how high the panel is; then it can be laid flat.");
         return new PanelInPhoto(corners, widthMm, heightMm);
@@ -57,41 +63,76 @@ internal static class ImageSize
     /// <summary>Two points on a picture and how far apart they are; null when no two points were given.</summary>
     public static PointsApart? Apart(string? points, string? apart)
     {
-        if (Points(points) is not { Length: 2 } two) return null;
-        return Length(apart, "distance") is { } distance ? new PointsApart(two[0], two[1], distance) : throw TroubleException.Unusable("Say how far apart the two points are.");
+        if (Points(points) is not { Length: 2 } two)
+            return null;
+        return Length(apart, "distance") is { } distance
+            ? new PointsApart(two[0], two[1], distance)
+            : throw TroubleException.Unusable("Say how far apart the two points are.");
     }
 
     private static ImmutableArray<PicturePoint>? Points(string? given)
     {
-        if (string.IsNullOrWhiteSpace(given)) return null;
+        if (string.IsNullOrWhiteSpace(given))
+            return null;
         try
         {
-            return JsonSerializer.Deserialize<ImmutableArray<PicturePoint>>(given, RecordJson.Options) is { Length: 2 or 4 } points ? points : throw Unusable();
+            return
+                JsonSerializer.Deserialize<ImmutableArray<PicturePoint>>(given, RecordJson.Options)
+                    is { Length: 2 or 4 } points
+                ? points
+                : throw Unusable();
         }
         catch (JsonException)
         {
             throw Unusable();
         }
 
-        static TroubleException Unusable() => TroubleException.Unusable("The points on the picture were not understood. Set them again.");
+        static TroubleException Unusable() =>
+            TroubleException.Unusable("The points on the picture were not understood. Set them again.");
     }
 
-    private static async Task<Ok<PanelFound>> FindPanel(Guid id, IFormFile file, RunLoader runs, Apprentices apprentices, CancellationToken cancel)
+    private static async Task<Ok<PanelFound>> FindPanel(
+        Guid id,
+        IFormFile file,
+        RunLoader runs,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
     {
         await runs.Load(id, cancel);
-        var found = (await apprentices.Do(new FindPanel(), await PictureDesk.Content(file, cancel), stop: cancel)).Corners;
-        return TypedResults.Ok(new PanelFound(found is not null, found ?? [new(0.02, 0.02), new(0.98, 0.02), new(0.98, 0.98), new(0.02, 0.98)]));
+        var found = (
+            await apprentices.Do(new FindPanel(), await PictureDesk.Content(file, cancel), stop: cancel)
+        ).Corners;
+        return TypedResults.Ok(
+            new PanelFound(
+                found is not null,
+                found ?? [new(0.02, 0.02), new(0.98, 0.02), new(0.98, 0.98), new(0.02, 0.98)]
+            )
+        );
     }
 
     /// <summary>What the stand-in scanner or phone sees: a stamped panel of the demo's.</summary>
-    private static async Task<FileContentHttpResult> StandIn(Guid id, string device, RunLoader runs, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> StandIn(
+        Guid id,
+        string device,
+        RunLoader runs,
+        CancellationToken cancel
+    )
     {
         await runs.Load(id, cancel);
         var panel = PictureReader.Read(DemoBook.Resource("watering-can.svg"), new PictureSize(null, null));
         return device switch
         {
-            "scanner" => TypedResults.File(SimulatedScanner.Scan(panel, ScanConditions.Ordinary), "image/jpeg", "stand-in scan.jpg"),
-            "phone" => TypedResults.File(SimulatedPhone.Take(panel, PhoneHeld.Ordinary).Photo, "image/jpeg", "stand-in photo.jpg"),
+            "scanner" => TypedResults.File(
+                SimulatedScanner.Scan(panel, ScanConditions.Ordinary),
+                "image/jpeg",
+                "stand-in scan.jpg"
+            ),
+            "phone" => TypedResults.File(
+                SimulatedPhone.Take(panel, PhoneHeld.Ordinary).Photo,
+                "image/jpeg",
+                "stand-in photo.jpg"
+            ),
             _ => throw TroubleException.Gone("The stand-in devices are a scanner and a phone."),
         };
     }

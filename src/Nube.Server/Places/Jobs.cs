@@ -25,8 +25,12 @@ public static class Jobs
     }
 
     private static async Task<Ok<JobView>> Look(Guid id, NubeDb db, CancellationToken cancel) =>
-        TypedResults.Ok(View(await db.Jobs.AsNoTracking().SingleOrDefaultAsync(job => job.Id == id, cancel)
-            ?? throw TroubleException.Gone("This work is not known any more.")));
+        TypedResults.Ok(
+            View(
+                await db.Jobs.AsNoTracking().SingleOrDefaultAsync(job => job.Id == id, cancel)
+                    ?? throw TroubleException.Gone("This work is not known any more.")
+            )
+        );
 
     private static ServerSentEventsResult<JobView> Follow(Guid id, JobBoard board, CancellationToken cancel)
     {
@@ -34,13 +38,15 @@ public static class Jobs
 
         async IAsyncEnumerable<SseItem<JobView>> Events([EnumeratorCancellation] CancellationToken stop)
         {
-            await foreach (var job in board.Follow(id, stop)) yield return new SseItem<JobView>(View(job));
+            await foreach (var job in board.Follow(id, stop))
+                yield return new SseItem<JobView>(View(job));
         }
     }
 
     private static async Task<NoContent> Cancel(Guid id, JobBoard board, CancellationToken cancel)
     {
-        if (!await board.Stop(id, cancel)) throw TroubleException.Gone("This work has ended already.");
+        if (!await board.Stop(id, cancel))
+            throw TroubleException.Gone("This work has ended already.");
         return TypedResults.NoContent();
     }
 

@@ -45,7 +45,8 @@ public sealed record RunView(
     IReadOnlyList<StageView> Stages,
     ImageView? Image,
     bool HasScene,
-    IReadOnlyList<CardView> Line);
+    IReadOnlyList<CardView> Line
+);
 
 /// <summary>A new run.</summary>
 public sealed record NewRun(string Name, int Cards);
@@ -69,37 +70,77 @@ public static class Line
         runs.MapDelete("/{id:guid}", Delete);
     }
 
-    private static async Task<Ok<List<RunView>>> List(NubeDb db, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<List<RunView>>> List(
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
-        var ids = await db.Runs.Where(run => run.FinishedAt == null).OrderByDescending(run => run.ChangedAt)
-            .Select(run => run.Id).ToListAsync(cancel);
+        var ids = await db
+            .Runs.Where(run => run.FinishedAt == null)
+            .OrderByDescending(run => run.ChangedAt)
+            .Select(run => run.Id)
+            .ToListAsync(cancel);
         var views = new List<RunView>();
-        foreach (var id in ids) views.Add(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
+        foreach (var id in ids)
+            views.Add(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
         return TypedResults.Ok(views);
     }
 
     private static async Task<Created<RunView>> Begin(
-        NewRun given, NubeDb db, RunLoader runs, Palettes palettes, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        NewRun given,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         Check(given);
         var now = clock.GetUtcNow();
-        var run = new Run { MakerId = maker.MakerId, Name = given.Name.Trim(), Cards = given.Cards, CreatedAt = now, ChangedAt = now };
+        var run = new Run
+        {
+            MakerId = maker.MakerId,
+            Name = given.Name.Trim(),
+            Cards = given.Cards,
+            CreatedAt = now,
+            ChangedAt = now,
+        };
         // A new run starts with all colours of the stash, and the first paper and ink in it.
         var stash = await db.Stash.Where(item => item.ArchivedAt == null).OrderBy(item => item.Id).ToListAsync(cancel);
-        run.Palette = [.. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(item => item.Id).Take(48)];
+        run.Palette =
+        [
+            .. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(item => item.Id).Take(48),
+        ];
         run.PaperId = stash.FirstOrDefault(item => item.Kind == StashKind.Paper)?.Id;
         run.StampingInkId = stash.FirstOrDefault(item => item.Kind == StashKind.StampingInk)?.Id;
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Created(
-            $"/api/runs/{run.Id}", await View(await runs.Load(run.Id, cancel), runs, palettes, clock, cancel));
+            $"/api/runs/{run.Id}",
+            await View(await runs.Load(run.Id, cancel), runs, palettes, clock, cancel)
+        );
     }
 
-    private static async Task<Ok<RunView>> Look(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        TypedResults.Ok(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
+    private static async Task<Ok<RunView>> Look(
+        Guid id,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) => TypedResults.Ok(await View(await runs.Load(id, cancel), runs, palettes, clock, cancel));
 
     private static async Task<NoContent> Change(
-        Guid id, NewRun given, NubeDb db, RunLoader runs, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        NewRun given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         Check(given);
         var run = (await runs.Load(id, cancel)).Run;
@@ -110,21 +151,29 @@ public static class Line
 
     private static async Task<NoContent> Delete(Guid id, NubeDb db, CancellationToken cancel)
     {
-        if (await db.Runs.Where(run => run.Id == id).ExecuteDeleteAsync(cancel) == 0) throw RunLoader.NotThere();
+        if (await db.Runs.Where(run => run.Id == id).ExecuteDeleteAsync(cancel) == 0)
+            throw RunLoader.NotThere();
         return TypedResults.NoContent();
     }
 
     private static void Check(NewRun given)
     {
-        if (string.IsNullOrWhiteSpace(given.Name)) throw TroubleException.Unusable("Give the run a name.");
-        if (given.Name.Trim().Length > LongestName) throw TroubleException.Unusable($"A run's name has at most {LongestName} letters.");
+        if (string.IsNullOrWhiteSpace(given.Name))
+            throw TroubleException.Unusable("Give the run a name.");
+        if (given.Name.Trim().Length > LongestName)
+            throw TroubleException.Unusable($"A run's name has at most {LongestName} letters.");
         if (given.Cards is < 1 or > Scheduler.MostCards)
             throw TroubleException.Unusable($"A run has 1 to {Scheduler.MostCards} cards.");
     }
 
     /// <summary>The run as it stands now.</summary>
     internal static async Task<RunView> View(
-        RunWithSupplies run, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+        RunWithSupplies run,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var now = clock.GetUtcNow();
         var taps = run.Run.Plan is null ? [] : await runs.Taps(run.Run.Id, cancel);
@@ -143,15 +192,20 @@ public static class Line
             stages,
             ImageView.Of(run.Run.Image),
             run.HasScene,
-            Looks.Cards(run, bench, palettes));
+            Looks.Cards(run, bench, palettes)
+        );
     }
 
     private static Stage Current(RunWithSupplies run, BenchState? bench)
     {
-        if (run.Run.FinishedAt is not null || (bench is { Current: null } && run.Run.Plan is not null)) return Stage.Finish;
-        if (run.Run.Image is null) return Stage.Image;
-        if (run.Colours.Count == 0) return Stage.Colours;
-        if (bench is null) return Stage.Plan;
+        if (run.Run.FinishedAt is not null || (bench is { Current: null } && run.Run.Plan is not null))
+            return Stage.Finish;
+        if (run.Run.Image is null)
+            return Stage.Image;
+        if (run.Colours.Count == 0)
+            return Stage.Colours;
+        if (bench is null)
+            return Stage.Plan;
         return Stage.Bench;
     }
 
@@ -162,34 +216,43 @@ public static class Line
         var stale = run.Run.Plan is { } plan && plan.Basis != run.Basis();
         return
         [
-            new(Stage.Image, image is null
-                ? "Bring in the stamped image to find its areas."
-                : $"{Count(image.Areas.Length, "area")} found in {image.FileName}.", true),
-            new(Stage.Colours, image is null
-                ? "Colours come after the image."
-                : coloured == 0
-                    ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
-                    : coloured == image.Areas.Length
-                        ? "Every area has a colour."
-                        : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay white.", image is not null),
-            new(Stage.Plan, coloured == 0
-                ? "The plan comes after the colours."
-                : run.Run.Plan is null
-                    ? $"Plan the order for {Count(run.Run.Cards, "card")}."
-                    : stale
-                        ? "Something changed since this plan was made. Plan the run again."
-                        : $"Hands {Words.Duration(run.Run.Plan.Plan.HandsSeconds)}, done after {Words.Duration(run.Run.Plan.Plan.FinishSeconds)}.",
-                coloured > 0),
-            new(Stage.Bench, bench is null
-                ? "The bench comes after the plan."
-                : bench.Current is null
-                    ? "Every step is done."
-                    : $"{bench.Done.Length} of {Count(run.Run.Plan!.Plan.Steps.Length, "step")} done.", bench is not null),
-            new(Stage.Finish, run.Run.FinishedAt is not null
-                ? "In the book."
-                : bench is { Current: null }
-                    ? "Painted. Put it into the book when it is dry."
-                    : "The record is written when every step is done.", bench is not null),
+            new(
+                Stage.Image,
+                image is null
+                    ? "Bring in the stamped image to find its areas."
+                    : $"{Count(image.Areas.Length, "area")} found in {image.FileName}.",
+                true
+            ),
+            new(
+                Stage.Colours,
+                image is null ? "Colours come after the image."
+                    : coloured == 0 ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
+                    : coloured == image.Areas.Length ? "Every area has a colour."
+                    : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay white.",
+                image is not null
+            ),
+            new(
+                Stage.Plan,
+                coloured == 0 ? "The plan comes after the colours."
+                    : run.Run.Plan is null ? $"Plan the order for {Count(run.Run.Cards, "card")}."
+                    : stale ? "Something changed since this plan was made. Plan the run again."
+                    : $"Hands {Words.Duration(run.Run.Plan.Plan.HandsSeconds)}, done after {Words.Duration(run.Run.Plan.Plan.FinishSeconds)}.",
+                coloured > 0
+            ),
+            new(
+                Stage.Bench,
+                bench is null ? "The bench comes after the plan."
+                    : bench.Current is null ? "Every step is done."
+                    : $"{bench.Done.Length} of {Count(run.Run.Plan!.Plan.Steps.Length, "step")} done.",
+                bench is not null
+            ),
+            new(
+                Stage.Finish,
+                run.Run.FinishedAt is not null ? "In the book."
+                    : bench is { Current: null } ? "Painted. Put it into the book when it is dry."
+                    : "The record is written when every step is done.",
+                bench is not null
+            ),
         ];
     }
 

@@ -10,17 +10,36 @@ namespace Nube.Server.Places;
 
 /// <summary>An area as it is drawn.</summary>
 public sealed record AreaView(
-    int Id, string Name, double SizeMm2, PointMm Centre, string Outline, string ShadowOutline, string LightOutline, string WhiteOutline, AreaMark? Mark);
+    int Id,
+    string Name,
+    double SizeMm2,
+    PointMm Centre,
+    string Outline,
+    string ShadowOutline,
+    string LightOutline,
+    string WhiteOutline,
+    AreaMark? Mark
+);
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
 public sealed record ImageView(
-    double WidthMm, double HeightMm, string LineUrl, string FileName, bool CanUndo, double GapMm, double SmallestMm2, double LightDegrees, Dams Dams,
-    IReadOnlyList<AreaView> Areas)
+    double WidthMm,
+    double HeightMm,
+    string LineUrl,
+    string FileName,
+    bool CanUndo,
+    double GapMm,
+    double SmallestMm2,
+    double LightDegrees,
+    Dams Dams,
+    IReadOnlyList<AreaView> Areas
+)
 {
     /// <summary>The view of an image; null when there is none.</summary>
     public static ImageView? Of(RunImage? image)
     {
-        if (image is null) return null;
+        if (image is null)
+            return null;
         var zones = image.Zones.ToDictionary(zone => zone.Id);
         return new(
             image.WidthMm,
@@ -34,10 +53,18 @@ public sealed record ImageView(
             image.Dams,
             [
                 .. image.Areas.Select(a => new AreaView(
-                    a.Id, image.NameOf(a.Id), a.SizeMm2, a.Centre, a.Outline, zones.GetValueOrDefault(a.Id)?.Shadow ?? "",
-                    zones.GetValueOrDefault(a.Id)?.Light ?? "", zones.GetValueOrDefault(a.Id)?.White ?? "",
-                    image.Marks.TryGetValue(a.Id, out var mark) ? mark : null)),
-            ]);
+                    a.Id,
+                    image.NameOf(a.Id),
+                    a.SizeMm2,
+                    a.Centre,
+                    a.Outline,
+                    zones.GetValueOrDefault(a.Id)?.Shadow ?? "",
+                    zones.GetValueOrDefault(a.Id)?.Light ?? "",
+                    zones.GetValueOrDefault(a.Id)?.White ?? "",
+                    image.Marks.TryGetValue(a.Id, out var mark) ? mark : null
+                )),
+            ]
+        );
     }
 }
 
@@ -60,7 +87,8 @@ public sealed record CardView(
     DateTimeOffset? NextStateAt,
     DateTimeOffset? DryAt,
     Srgb? Ground,
-    IReadOnlyList<AreaFill> Fills);
+    IReadOnlyList<AreaFill> Fills
+);
 
 /// <summary>What is painted so far.</summary>
 public static class Looks
@@ -92,11 +120,22 @@ public static class Looks
         ArgumentNullException.ThrowIfNull(run);
         if (bench is null || run.Run.Plan is not { Plan: { } plan })
         {
-            return [.. Enumerable.Range(1, run.Run.Cards).Select(card =>
-                new CardView(card, Core.Drying.Wetness.BoneDry, null, null, null, []))];
+            return
+            [
+                .. Enumerable
+                    .Range(1, run.Run.Cards)
+                    .Select(card => new CardView(card, Core.Drying.Wetness.BoneDry, null, null, null, [])),
+            ];
         }
         // Without its colours nothing can be shown of them; the line still says what is wet.
-        var looks = Colours.Palette(run, palettes) is { } palette ? CardLooks.Of(plan, bench, palette.Paints) : [.. bench.Cards.Select(_ => CardSurface.Bare)];
-        return [.. bench.Cards.Zip(looks, (card, look) => new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, Ground(look), Fills(look)))];
+        var looks = Colours.Palette(run, palettes) is { } palette
+            ? CardLooks.Of(plan, bench, palette.Paints)
+            : [.. bench.Cards.Select(_ => CardSurface.Bare)];
+        return
+        [
+            .. bench.Cards.Zip(looks, (card, look) =>
+                new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, Ground(look), Fills(look))
+            ),
+        ];
     }
 }

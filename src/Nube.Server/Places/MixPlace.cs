@@ -26,7 +26,12 @@ public enum RecipeOrder
 
 /// <summary>A colour wanted on a paper, from these colourants of the stash or, when none are named, from all.</summary>
 public sealed record MixWish(
-    Guid Paper, Srgb Colour, int MostColourants, ImmutableArray<Guid>? Colourants = null, RecipeOrder Order = RecipeOrder.Closest);
+    Guid Paper,
+    Srgb Colour,
+    int MostColourants,
+    ImmutableArray<Guid>? Colourants = null,
+    RecipeOrder Order = RecipeOrder.Closest
+);
 
 /// <summary>Something that is not in the stash and would come nearer.</summary>
 public sealed record AdditionView(string Name, string ColourIndex, RecipeView Recipe);
@@ -67,61 +72,112 @@ public static class MixPlace
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, given.MostColourants);
         var wish = given.Colour.ToLab();
         var found = palette.Index.Nearest(wish, Offered);
-        return TypedResults.Ok(new MixFound(
-            paper.Colour,
-            [.. InOrder(given, items, palette.Index, found).Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, recipe))],
-            found.All(recipe => recipe.Difference > WorthAdding) ? Addition(stash, items, palette, palettes, wish, found[0].Rank) : null,
-            NoteOf(given.Colourants ?? [], stash.Count(item => item.ArchivedAt is null), items.Count)));
+        return TypedResults.Ok(
+            new MixFound(
+                paper.Colour,
+                [
+                    .. InOrder(given, items, palette.Index, found)
+                        .Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, recipe)),
+                ],
+                found.All(recipe => recipe.Difference > WorthAdding)
+                    ? Addition(stash, items, palette, palettes, wish, found[0].Rank)
+                    : null,
+                NoteOf(given.Colourants ?? [], stash.Count(item => item.ArchivedAt is null), items.Count)
+            )
+        );
     }
 
-    private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index, ImmutableArray<Recipe> closest)
+    private static IEnumerable<Recipe> InOrder(
+        MixWish given,
+        List<StashItem> items,
+        RecipeIndex index,
+        ImmutableArray<Recipe> closest
+    )
     {
         var wish = given.Colour.ToLab();
         switch (given.Order)
         {
             case RecipeOrder.FewerColours:
-                return Enumerable.Range(1, given.MostColourants).SelectMany(count => index.Nearest(wish, Offered / given.MostColourants, new MixFilter([], count)));
+                return Enumerable
+                    .Range(1, given.MostColourants)
+                    .SelectMany(count => index.Nearest(wish, Offered / given.MostColourants, new MixFilter([], count)));
             case RecipeOrder.UsesUp:
                 int[] toUseUp = [.. items.Index().Where(item => item.Item.UseUp).Select(item => item.Index)];
                 return toUseUp.Length > 0
                     ? index.Nearest(wish, Offered, new MixFilter(toUseUp, 0))
-                    : throw TroubleException.Conflict("Nothing in your stash is marked to be used up. Mark it at the item.");
+                    : throw TroubleException.Conflict(
+                        "Nothing in your stash is marked to be used up. Mark it at the item."
+                    );
             default:
                 return closest;
         }
     }
 
     private static AdditionView? Addition(
-        List<StashItem> stash, List<StashItem> items, PaletteOnPaper palette, Palettes palettes, Lab wish, double rankNow)
+        List<StashItem> stash,
+        List<StashItem> items,
+        PaletteOnPaper palette,
+        Palettes palettes,
+        Lab wish,
+        double rankNow
+    )
     {
         // What is owned but left out, or put away, is no addition.
         var owned = stash.Select(item => item.Colourant!.ColourIndex).ToHashSet();
-        Colourant[] candidates = [.. GenericCatalogue.WaterColours.Where(colour => !owned.Contains(colour.ColourIndex))];
+        Colourant[] candidates =
+        [
+            .. GenericCatalogue.WaterColours.Where(colour => !owned.Contains(colour.ColourIndex)),
+        ];
         var best = palettes.AdditionsTo(palette, candidates).Best(wish);
-        if (best is null || best.Recipe.Rank >= rankNow) return null;
+        if (best is null || best.Recipe.Rank >= rankNow)
+            return null;
         var added = candidates[best.Candidate];
-        return new AdditionView(added.Name, added.ColourIndex, ColourViews.RecipeOf(
-            [new StashItem { Kind = StashKind.Colourant, Colourant = added }, .. items],
-            [palettes.Optics(added), .. palette.Optics],
-            palette.Paper,
-            best.Recipe));
+        return new AdditionView(
+            added.Name,
+            added.ColourIndex,
+            ColourViews.RecipeOf(
+                [new StashItem { Kind = StashKind.Colourant, Colourant = added }, .. items],
+                [palettes.Optics(added), .. palette.Optics],
+                palette.Paper,
+                best.Recipe
+            )
+        );
     }
 
     /// <summary>All colourants that mix with water, and those of them that are mixed from: the named ones, or all in use.</summary>
     internal static async Task<(List<StashItem> Stash, List<StashItem> Items)> Chosen(
-        ImmutableArray<Guid> colourants, int mostColourants, NubeDb db, CancellationToken cancel)
+        ImmutableArray<Guid> colourants,
+        int mostColourants,
+        NubeDb db,
+        CancellationToken cancel
+    )
     {
         var named = colourants.IsDefault ? [] : colourants.ToHashSet();
-        var stash = (await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant).OrderBy(item => item.Id).ToListAsync(cancel))
-            .FindAll(item => item.Colourant!.Medium.MixesWithWater());
+        var stash = (
+            await db
+                .Stash.AsNoTracking()
+                .Where(item => item.Kind == StashKind.Colourant)
+                .OrderBy(item => item.Id)
+                .ToListAsync(cancel)
+        ).FindAll(item => item.Colourant!.Medium.MixesWithWater());
         var items = stash.FindAll(item => named.Count == 0 ? item.ArchivedAt is null : named.Contains(item.Id));
-        if (items.Count < named.Count) throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
-        if (items.Count == 0) throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
+        if (items.Count < named.Count)
+            throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
+        if (items.Count == 0)
+            throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
         var most = mostColourants == 3 ? MostForThrees : MostForPairs;
-        if (items.Count <= most) return (stash, items);
-        if (named.Count > 0) throw TroubleException.Unusable($"Choose at most {most} colours for mixes of {mostColourants}; these are {items.Count}.");
+        if (items.Count <= most)
+            return (stash, items);
+        if (named.Count > 0)
+            throw TroubleException.Unusable(
+                $"Choose at most {most} colours for mixes of {mostColourants}; these are {items.Count}."
+            );
         // Of a large stash, what is likely to be on the table.
-        var likely = items.OrderByDescending(item => item.LastUsedAt).ThenByDescending(item => item.Colourant!.Measured is not null).Take(most).ToHashSet();
+        var likely = items
+            .OrderByDescending(item => item.LastUsedAt)
+            .ThenByDescending(item => item.Colourant!.Measured is not null)
+            .Take(most)
+            .ToHashSet();
         return (stash, items.FindAll(likely.Contains));
     }
 
@@ -132,6 +188,10 @@ public static class MixPlace
 
     /// <summary>A paper of the stash.</summary>
     internal static async Task<Paper> PaperOf(Guid id, NubeDb db, CancellationToken cancel) =>
-        (await db.Stash.AsNoTracking().SingleOrDefaultAsync(item => item.Id == id && item.Kind == StashKind.Paper, cancel))?.Paper
+        (
+            await db
+                .Stash.AsNoTracking()
+                .SingleOrDefaultAsync(item => item.Id == id && item.Kind == StashKind.Paper, cancel)
+        )?.Paper
         ?? throw TroubleException.Unusable("This paper is not in your stash any more. Choose another.");
 }

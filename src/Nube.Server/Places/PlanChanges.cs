@@ -26,59 +26,155 @@ internal static class PlanChanges
     }
 
     private static Task<Ok<PlanView>> Move(
-        Guid id, int number, MoveTo given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, (run, plan) => Pinning.Move(plan, Known(plan, number), given.Place, run.Touching, run.Hand), cancel);
+        Guid id,
+        int number,
+        MoveTo given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            (run, plan) => Pinning.Move(plan, Known(plan, number), given.Place, run.Touching, run.Hand),
+            cancel
+        );
 
     private static Task<Ok<PlanView>> Unpin(
-        Guid id, int number, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
-        {
-            var step = plan.Steps[Known(plan, number) - 1];
-            return Again(run, plan, Pinning.Unpinned(plan.Options, new StepKey(step.Card, step.Pass)));
-        }, cancel);
+        Guid id,
+        int number,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            (run, plan) =>
+            {
+                var step = plan.Steps[Known(plan, number) - 1];
+                return Again(run, plan, Pinning.Unpinned(plan.Options, new StepKey(step.Card, step.Pass)));
+            },
+            cancel
+        );
 
     private static Task<Ok<PlanView>> Skip(
-        Guid id, int pass, LeaveOut given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
-        {
-            if (pass < 0 || pass >= plan.Passes.Length) throw TroubleException.Unusable("This pass is not in the plan.");
-            if (given.Card is { } one && (one < 1 || one > plan.Cards)) throw TroubleException.Unusable($"The run has cards 1 to {plan.Cards}.");
-            var steps = Enumerable.Range(1, plan.Cards).Where(card => given.Card is null || card == given.Card).Select(card => new StepKey(card, pass)).ToHashSet();
-            var others = plan.Options.Skipped.Where(step => !steps.Contains(step));
-            return Again(run, plan, plan.Options with { Skipped = [.. given.Skipped ? others.Concat(steps) : others] });
-        }, cancel);
+        Guid id,
+        int pass,
+        LeaveOut given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            (run, plan) =>
+            {
+                if (pass < 0 || pass >= plan.Passes.Length)
+                    throw TroubleException.Unusable("This pass is not in the plan.");
+                if (given.Card is { } one && (one < 1 || one > plan.Cards))
+                    throw TroubleException.Unusable($"The run has cards 1 to {plan.Cards}.");
+                var steps = Enumerable
+                    .Range(1, plan.Cards)
+                    .Where(card => given.Card is null || card == given.Card)
+                    .Select(card => new StepKey(card, pass))
+                    .ToHashSet();
+                var others = plan.Options.Skipped.Where(step => !steps.Contains(step));
+                return Again(
+                    run,
+                    plan,
+                    plan.Options with
+                    {
+                        Skipped = [.. given.Skipped ? others.Concat(steps) : others],
+                    }
+                );
+            },
+            cancel
+        );
 
     private static Task<Ok<PlanView>> Merge(
-        Guid id, MergePasses given, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, CancellationToken cancel) =>
-        Change(id, db, runs, gate, palettes, clock, (run, plan) =>
-        {
-            if (Math.Min(given.One, given.Other) < 0 || Math.Max(given.One, given.Other) >= plan.Passes.Length) throw TroubleException.Unusable("These passes are not in the plan.");
-            var merged = Merging.Merge(plan.Passes, given.One, given.Other, run.Touching);
-            var options = merged.Options(plan);
-            try
+        Guid id,
+        MergePasses given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        Change(
+            id,
+            db,
+            runs,
+            gate,
+            palettes,
+            clock,
+            (run, plan) =>
             {
-                return Again(run, plan with { Passes = merged.Passes }, options);
-            }
-            catch (ImpossibleOrderException) when (!options.Pinned.IsEmpty)
-            {
-                // The merged step has to be where a pinned one is: the wish of now goes before that of then.
-                return Again(run, plan with { Passes = merged.Passes }, options with { Pinned = [] });
-            }
-        }, cancel);
+                if (Math.Min(given.One, given.Other) < 0 || Math.Max(given.One, given.Other) >= plan.Passes.Length)
+                    throw TroubleException.Unusable("These passes are not in the plan.");
+                var merged = Merging.Merge(plan.Passes, given.One, given.Other, run.Touching);
+                var options = merged.Options(plan);
+                try
+                {
+                    return Again(run, plan with { Passes = merged.Passes }, options);
+                }
+                catch (ImpossibleOrderException) when (!options.Pinned.IsEmpty)
+                {
+                    // The merged step has to be where a pinned one is: the wish of now goes before that of then.
+                    return Again(run, plan with { Passes = merged.Passes }, options with { Pinned = [] });
+                }
+            },
+            cancel
+        );
 
     private static Plan Again(RunWithSupplies run, Plan plan, PlanOptions options) =>
         Scheduler.PlanRun(plan.Passes, run.Touching, plan.Cards, run.Paper!, run.Room, run.Hand, options);
 
     private static int Known(Plan plan, int number) =>
-        number >= 1 && number <= plan.Steps.Length ? number : throw TroubleException.Unusable($"There is no step {number} in this plan.");
+        number >= 1 && number <= plan.Steps.Length
+            ? number
+            : throw TroubleException.Unusable($"There is no step {number} in this plan.");
 
     private static async Task<Ok<PlanView>> Change(
-        Guid id, NubeDb db, RunLoader runs, BenchGate gate, Palettes palettes, TimeProvider clock, Func<RunWithSupplies, Plan, Plan> change, CancellationToken cancel)
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
+        TimeProvider clock,
+        Func<RunWithSupplies, Plan, Plan> change,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         await gate.Open(run, PlanPlace.Begun, cancel);
-        if (run.Run.Plan is not { } made) throw TroubleException.Conflict("Plan the run first.");
-        if (made.Basis != run.Basis()) throw TroubleException.Conflict("Something changed since this plan was made. Plan the run again first.");
+        if (run.Run.Plan is not { } made)
+            throw TroubleException.Conflict("Plan the run first.");
+        if (made.Basis != run.Basis())
+            throw TroubleException.Conflict("Something changed since this plan was made. Plan the run again first.");
         try
         {
             var now = clock.GetUtcNow();

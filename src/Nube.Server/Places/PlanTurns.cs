@@ -22,7 +22,12 @@ internal static class PlanTurns
         plan.MapPut("/turns", Take);
     }
 
-    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(Guid id, RunLoader runs, Apprentices apprentices, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<TurnsView>>> Compare(
+        Guid id,
+        RunLoader runs,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
@@ -30,7 +35,9 @@ internal static class PlanTurns
         foreach (var turns in Enum.GetValues<Turns>())
         {
             var taken = turns == plan.Options.Turns;
-            var withIt = taken ? plan : await PlanPlace.Planned(run, apprentices, run.Options with { Turns = turns }, null, cancel);
+            var withIt = taken
+                ? plan
+                : await PlanPlace.Planned(run, apprentices, run.Options with { Turns = turns }, null, cancel);
             views.Add(new TurnsView(turns, Schools.InWords(turns), Words.InAll(withIt), taken));
         }
         return TypedResults.Ok<IReadOnlyList<TurnsView>>(views);
@@ -38,7 +45,14 @@ internal static class PlanTurns
 
     /// <summary>For this run only; it is to be planned again.</summary>
     private static async Task<NoContent> Take(
-        Guid id, TurnsGiven given, NubeDb db, RunLoader runs, BenchGate gate, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        TurnsGiven given,
+        NubeDb db,
+        RunLoader runs,
+        BenchGate gate,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         await gate.Open(run, PlanPlace.Begun, cancel);

@@ -16,13 +16,41 @@ public sealed record MixView(string Key, IReadOnlyList<PartView> Parts, int Wate
 
 /// <summary>A pass in words, and how a card looks after it.</summary>
 public sealed record PassView(
-    int Index, string Title, string Where, string How, string Method, Tool Tool, MixView Mix, IReadOnlyList<MixView> Also, IReadOnlyList<int> Areas,
-    Zone Zone, double PaintSeconds, IReadOnlyList<Remark> Cautions, Srgb? GroundAfter, IReadOnlyList<AreaFill> LookAfter);
+    int Index,
+    string Title,
+    string Where,
+    string How,
+    string Method,
+    Tool Tool,
+    MixView Mix,
+    IReadOnlyList<MixView> Also,
+    IReadOnlyList<int> Areas,
+    Zone Zone,
+    double PaintSeconds,
+    IReadOnlyList<Remark> Cautions,
+    Srgb? GroundAfter,
+    IReadOnlyList<AreaFill> LookAfter
+);
 
 /// <summary>A step on the time chart.</summary>
 public sealed record StepView(
-    int Number, int Pass, int Card, bool Rinse, string? CleanFirst, double WaitSeconds, string? WaitReason, double HeatSeconds, double RestSeconds, int Sitting,
-    bool Pinned, double StartSeconds, double EndSeconds, double ShiningSeconds, double DampSeconds, double DrySeconds);
+    int Number,
+    int Pass,
+    int Card,
+    bool Rinse,
+    string? CleanFirst,
+    double WaitSeconds,
+    string? WaitReason,
+    double HeatSeconds,
+    double RestSeconds,
+    int Sitting,
+    bool Pinned,
+    double StartSeconds,
+    double EndSeconds,
+    double ShiningSeconds,
+    double DampSeconds,
+    double DrySeconds
+);
 
 /// <summary>How much of a mix to prepare.</summary>
 public sealed record MixAmountView(MixView Mix, double Millilitres, int Drops);
@@ -52,7 +80,8 @@ public sealed record PlanView(
     IReadOnlyList<MixAmountView> ToMix,
     IReadOnlyList<string> ToLayOut,
     IReadOnlyList<MeanwhileView> Meanwhile,
-    IReadOnlyList<Remark> Remarks)
+    IReadOnlyList<Remark> Remarks
+)
 {
     /// <summary>The pass of a step.</summary>
     public PassView PassOf(StepView step) => Passes.First(pass => pass.Index == step.Pass);
@@ -81,16 +110,46 @@ internal static class PlanViews
             made.Better is { } better ? $"A better order was found: {Words.InAll(better)}." : null,
             made.Air,
             // As the hands come to them; last what is left out on every card.
-            [.. plan.Passes.OrderBy(pass => plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue).Select(pass => PassOf(run, palette, plan, pass, looks))],
-            [.. plan.Steps.Select(step => StepOf(run, plan, step))],
-            [.. plan.Options.Skipped.Where(step => step.Pass < plan.Passes.Length).Select(step => new SkippedView(step.Card, step.Pass, StepWords.Title(plan.Passes[step.Pass], run.NameOf)))],
-            [.. Amounts.ToMix(plan).Select(amount => new MixAmountView(MixOf(run, palette, amount.Mix), amount.Millilitres, amount.Drops))],
-            run.Paper is null || run.Ink is null ? [] : LayingOut.Of(plan, run.Setting(run.Paper, run.Ink), [.. run.Palette.Select(item => item.Colourant!)]),
             [
-                .. Idle.Placed(plan, Idle.Usual(plan.Cards)).GroupBy(placed => placed.BeforeStep).Select(wait => new MeanwhileView(
-                    Idle.InWords(wait.Select(placed => placed.Task)), wait.Sum(placed => placed.Task.Seconds), wait.Key)),
+                .. plan
+                    .Passes.OrderBy(pass =>
+                        plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue
+                    )
+                    .Select(pass => PassOf(run, palette, plan, pass, looks)),
             ],
-            Remarks(run, plan));
+            [.. plan.Steps.Select(step => StepOf(run, plan, step))],
+            [
+                .. plan
+                    .Options.Skipped.Where(step => step.Pass < plan.Passes.Length)
+                    .Select(step => new SkippedView(
+                        step.Card,
+                        step.Pass,
+                        StepWords.Title(plan.Passes[step.Pass], run.NameOf)
+                    )),
+            ],
+            [
+                .. Amounts
+                    .ToMix(plan)
+                    .Select(amount => new MixAmountView(
+                        MixOf(run, palette, amount.Mix),
+                        amount.Millilitres,
+                        amount.Drops
+                    )),
+            ],
+            run.Paper is null || run.Ink is null
+                ? []
+                : LayingOut.Of(plan, run.Setting(run.Paper, run.Ink), [.. run.Palette.Select(item => item.Colourant!)]),
+            [
+                .. Idle.Placed(plan, Idle.Usual(plan.Cards))
+                    .GroupBy(placed => placed.BeforeStep)
+                    .Select(wait => new MeanwhileView(
+                        Idle.InWords(wait.Select(placed => placed.Task)),
+                        wait.Sum(placed => placed.Task.Seconds),
+                        wait.Key
+                    )),
+            ],
+            Remarks(run, plan)
+        );
     }
 
     /// <summary>A pass in words.</summary>
@@ -112,27 +171,45 @@ internal static class PlanViews
             step is null ? 0 : step.EndSeconds - step.StartSeconds,
             PlanRemarks.AtStep(pass, heated: false),
             Looks.Ground(looks.After(pass)),
-            Looks.Fills(looks.After(pass)));
+            Looks.Fills(looks.After(pass))
+        );
     }
 
     /// <summary>What is on the brush.</summary>
     public static MixView MixOf(RunWithSupplies run, RunPalette palette, PaintMix mix)
     {
         var paper = palette.Paints.Reflectance;
-        var look = mix.Parts.IsEmpty ? paper : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer);
-        return new MixView(mix.Key, ColourViews.PartsOf(run.Palette, mix.Parts), mix.Strength.WaterParts, Srgb.FromLab(SpectralColour.ToLab(look)));
+        var look = mix.Parts.IsEmpty
+            ? paper
+            : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer);
+        return new MixView(
+            mix.Key,
+            ColourViews.PartsOf(run.Palette, mix.Parts),
+            mix.Strength.WaterParts,
+            Srgb.FromLab(SpectralColour.ToLab(look))
+        );
     }
 
     /// <summary>Is this wise? What clashes in the plan, what is tight, what runs out, and the cautions.</summary>
     public static IReadOnlyList<Remark> Remarks(RunWithSupplies run, Plan plan)
     {
-        if (run.Paper is null || run.Ink is null) return run.Remarks();
+        if (run.Paper is null || run.Ink is null)
+            return run.Remarks();
         var ofPlan = PlanRemarks.Of(
-            plan, [.. run.Palette.Select(item => item.Colourant!)], run.Setting(run.Paper, run.Ink), run.Hand, run.NameOf);
+            plan,
+            [.. run.Palette.Select(item => item.Colourant!)],
+            run.Setting(run.Paper, run.Ink),
+            run.Hand,
+            run.NameOf
+        );
         return
         [
-            .. run.WithSilenced(ofPlan).Concat(RunningLow(run, plan)).Concat(run.Remarks())
-                .DistinctBy(remark => (remark.Rule, remark.Text)).OrderBy(remark => remark.Silenced is not null).ThenByDescending(remark => remark.Severity),
+            .. run.WithSilenced(ofPlan)
+                .Concat(RunningLow(run, plan))
+                .Concat(run.Remarks())
+                .DistinctBy(remark => (remark.Rule, remark.Text))
+                .OrderBy(remark => remark.Silenced is not null)
+                .ThenByDescending(remark => remark.Severity),
         ];
     }
 
@@ -140,16 +217,37 @@ internal static class PlanViews
     private static IEnumerable<Remark> RunningLow(RunWithSupplies run, Plan plan) =>
         from used in Amounts.Used(plan.Steps.Select(plan.PassOf))
         let item = run.Palette[used.Colourant]
-        where item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds && left * holds < used.Millilitres * Amounts.Allowance
-        select new Remark(Severity.Warn, $"{item.Name} may run out: about {used.Millilitres * Amounts.Allowance:0.0} ml are needed, and {item.Left * item.Colourant!.Medium.Holds():0.0} ml are left.");
+        where
+            item.Left is { } left
+            && item.Colourant!.Medium.Holds() is { } holds
+            && left * holds < used.Millilitres * Amounts.Allowance
+        select new Remark(
+            Severity.Warn,
+            $"{item.Name} may run out: about {used.Millilitres * Amounts.Allowance:0.0} ml are needed, and {item.Left * item.Colourant!.Medium.Holds():0.0} ml are left."
+        );
 
     private static StepView StepOf(RunWithSupplies run, Plan plan, PlannedStep step)
     {
         var before = plan.Steps.Take(step.Number - 1).Reverse().Select(plan.PassOf);
         return new StepView(
-            step.Number, step.Pass, step.Card, step.Rinse, StepWords.CleanFirst(before, plan.PassOf(step)), step.Wait?.Seconds ?? 0,
-            step.Wait is { } wait ? Words.WaitReason(wait.Area, wait.OnItself, plan.PassOf(step).Sheet.Needs, run.NameOf) : null,
-            step.HeatSeconds, step.RestSeconds, step.Sitting, plan.Options.Pinned.Any(pin => pin.Step == new StepKey(step.Card, step.Pass)),
-            step.StartSeconds, step.EndSeconds, step.ShiningSeconds, step.DampSeconds, step.DrySeconds);
+            step.Number,
+            step.Pass,
+            step.Card,
+            step.Rinse,
+            StepWords.CleanFirst(before, plan.PassOf(step)),
+            step.Wait?.Seconds ?? 0,
+            step.Wait is { } wait
+                ? Words.WaitReason(wait.Area, wait.OnItself, plan.PassOf(step).Sheet.Needs, run.NameOf)
+                : null,
+            step.HeatSeconds,
+            step.RestSeconds,
+            step.Sitting,
+            plan.Options.Pinned.Any(pin => pin.Step == new StepKey(step.Card, step.Pass)),
+            step.StartSeconds,
+            step.EndSeconds,
+            step.ShiningSeconds,
+            step.DampSeconds,
+            step.DrySeconds
+        );
     }
 }

@@ -11,7 +11,13 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>What a finished run has used.</summary>
-public sealed record UsedView(string Name, string ColourIndex, Core.Colour.Srgb Colour, double Millilitres, string InDrops);
+public sealed record UsedView(
+    string Name,
+    string ColourIndex,
+    Core.Colour.Srgb Colour,
+    double Millilitres,
+    string InDrops
+);
 
 /// <summary>The record of a run.</summary>
 public sealed record RecordView(
@@ -29,7 +35,8 @@ public sealed record RecordView(
     IReadOnlyList<string> Notes,
     IReadOnlyList<string> Colours,
     IReadOnlyList<OtherwiseView> Otherwise,
-    IReadOnlyList<AreaFill> Look);
+    IReadOnlyList<AreaFill> Look
+);
 
 /// <summary>The fifth stage: the record.</summary>
 public static class RecordPlace
@@ -42,18 +49,33 @@ public static class RecordPlace
         record.MapGet("/record", Record);
     }
 
-    private static async Task<NoContent> Finish(Guid id, NubeDb db, RunLoader runs, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+    private static async Task<NoContent> Finish(
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
         var taps = await runs.Taps(id, cancel);
         var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
         if (bench.Current is not null)
-            throw TroubleException.Conflict($"{plan.Steps.Length - bench.Done.Length - bench.LeftOut.Length} steps are still to do on the bench.");
+            throw TroubleException.Conflict(
+                $"{plan.Steps.Length - bench.Done.Length - bench.LeftOut.Length} steps are still to do on the bench."
+            );
         if (run.Run.FinishedAt is null)
         {
             run.Run.FinishedAt = clock.GetUtcNow();
-            PutIntoBook(run, bench, taps, await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel), run.Run.FinishedAt.Value);
+            PutIntoBook(
+                run,
+                bench,
+                taps,
+                await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel),
+                run.Run.FinishedAt.Value
+            );
         }
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -63,7 +85,13 @@ public static class RecordPlace
     /// <summary>
     /// What the run used is no longer left, as estimates that the maker can correct in the stash; and what its taps teach of the maker's hand is kept.
     /// </summary>
-    internal static void PutIntoBook(RunWithSupplies run, BenchState bench, IReadOnlyList<Tap> taps, Maker owner, DateTimeOffset at)
+    internal static void PutIntoBook(
+        RunWithSupplies run,
+        BenchState bench,
+        IReadOnlyList<Tap> taps,
+        Maker owner,
+        DateTimeOffset at
+    )
     {
         var plan = run.Run.Plan!.Plan;
         owner.Learned = owner.Learned.With(Learning.From(plan, [.. run.Touching], taps, run.Paper?.Name ?? ""));
@@ -76,7 +104,13 @@ public static class RecordPlace
         }
     }
 
-    private static async Task<Ok<RecordView>> Record(Guid id, RunLoader runs, Palettes palettes, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<RecordView>> Record(
+        Guid id,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
         var taps = await runs.Taps(id, cancel);
@@ -84,35 +118,60 @@ public static class RecordPlace
         var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
         var palette = Colours.Palette(run, palettes);
         var strokes = taps.Where(tap => tap.IsDone).ToList();
-        return TypedResults.Ok(new RecordView(
-            run.Run.Name,
-            run.Run.Cards,
-            run.Run.FinishedAt,
-            strokes.Count == 0 ? null : strokes[0].At,
-            strokes.Count == 0 ? null : strokes[^1].At,
-            bench.Done.Length,
-            plan.Steps.Length,
-            bench.Cards.Max(card => card.Areas.Length == 0 ? null : (DateTimeOffset?)card.Areas.Max(area => area.DryAt)),
-            run.Paper?.Name ?? "",
-            run.Ink?.Name ?? "",
-            [.. Amounts.Used(bench.PassesDone(plan)).Select(used => new UsedView(
-                run.Palette[used.Colourant].Name, run.Palette[used.Colourant].Colourant!.ColourIndex,
-                run.Palette[used.Colourant].Colourant!.FullStrength, used.Millilitres, Amounts.InDrops(used.Millilitres)))],
-            BenchViews.Notes(taps),
-            [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
-            palette is null ? [] : BenchViews.Otherwise(run, palette, plan, bench),
-            Looks.Finished(run, palette)));
+        return TypedResults.Ok(
+            new RecordView(
+                run.Run.Name,
+                run.Run.Cards,
+                run.Run.FinishedAt,
+                strokes.Count == 0 ? null : strokes[0].At,
+                strokes.Count == 0 ? null : strokes[^1].At,
+                bench.Done.Length,
+                plan.Steps.Length,
+                bench.Cards.Max(card =>
+                    card.Areas.Length == 0 ? null : (DateTimeOffset?)card.Areas.Max(area => area.DryAt)
+                ),
+                run.Paper?.Name ?? "",
+                run.Ink?.Name ?? "",
+                [
+                    .. Amounts
+                        .Used(bench.PassesDone(plan))
+                        .Select(used => new UsedView(
+                            run.Palette[used.Colourant].Name,
+                            run.Palette[used.Colourant].Colourant!.ColourIndex,
+                            run.Palette[used.Colourant].Colourant!.FullStrength,
+                            used.Millilitres,
+                            Amounts.InDrops(used.Millilitres)
+                        )),
+                ],
+                BenchViews.Notes(taps),
+                [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
+                palette is null ? [] : BenchViews.Otherwise(run, palette, plan, bench),
+                Looks.Finished(run, palette)
+            )
+        );
     }
 
     private static string InWords(RunWithSupplies run, ChosenColour colour)
     {
         var recipe = colour.WholeRecipe;
         string Mixed(IEnumerable<RecipePart> parts, int water) =>
-            Words.Mix(parts.Select(part => (part.Parts, $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})")), water);
+            Words.Mix(
+                parts.Select(part =>
+                    (
+                        part.Parts,
+                        $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})"
+                    )
+                ),
+                water
+            );
         static string Layers(int layers) => layers == 1 ? "one layer" : $"{layers} layers";
         string With(string where, Companion? companion) =>
-            companion is { Layers: > 0, Parts.IsEmpty: false } ? $"; {where} {Mixed(companion.Parts, companion.Strength.WaterParts)}, {Layers(companion.Layers)}" : "";
+            companion is { Layers: > 0, Parts.IsEmpty: false }
+                ? $"; {where} {Mixed(companion.Parts, companion.Strength.WaterParts)}, {Layers(companion.Layers)}"
+                : "";
         return $"{run.Image.NameOf(colour.Wish.Area)}: {Mixed(recipe.Parts, recipe.Strength.WaterParts)}, {Layers(recipe.Layers)}"
-            + With("in the light first", recipe.Light) + With("over it", recipe.Over) + With("in the shadow", recipe.Shadow);
+            + With("in the light first", recipe.Light)
+            + With("over it", recipe.Over)
+            + With("in the shadow", recipe.Shadow);
     }
 }

@@ -38,17 +38,30 @@ internal static class SheetCharts
         sheets.MapPost("/chart", BringIn).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
         sheets.MapDelete("/chart", LetGo);
         sheets.MapGet("/chart/stand-in.txt", () =>
-            TypedResults.File(Encoding.UTF8.GetBytes(ChartText.Write(StandInChart.Chart)), "text/plain", "stand-in-chart.txt"));
+            TypedResults.File(
+                Encoding.UTF8.GetBytes(ChartText.Write(StandInChart.Chart)),
+                "text/plain",
+                "stand-in-chart.txt"
+            )
+        );
         sheets.MapPut("/{id:guid}/pictures/{hash}/chart", Point);
         sheets.MapDelete("/{id:guid}/pictures/{hash}/chart", TakeAway);
     }
 
     private static async Task<Ok<ChartView>> BringIn(
-        IFormFile file, [FromForm] int? columns, NubeDb db, MakerAtWork maker, CancellationToken cancel)
+        IFormFile file,
+        [FromForm] int? columns,
+        NubeDb db,
+        MakerAtWork maker,
+        CancellationToken cancel
+    )
     {
-        if (file.Length > MostText) throw TroubleException.Unusable("This file is too large for a colour chart.");
+        if (file.Length > MostText)
+            throw TroubleException.Unusable("This file is too large for a colour chart.");
         using var reader = new StreamReader(file.OpenReadStream());
-        var name = Path.GetFileNameWithoutExtension(file.FileName) is { Length: > 0 and <= 80 } given ? given : "Colour chart";
+        var name = Path.GetFileNameWithoutExtension(file.FileName) is { Length: > 0 and <= 80 } given
+            ? given
+            : "Colour chart";
         var chart = ChartText.Read(await reader.ReadToEndAsync(cancel), name, columns);
         (await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart = chart;
         await db.SaveChangesAsync(cancel);
@@ -63,18 +76,32 @@ internal static class SheetCharts
     }
 
     private static async Task<Ok<SheetView>> Point(
-        Guid id, string hash, ChartCorners given, NubeDb db, MakerAtWork maker, FileStore files, Apprentices apprentices, CancellationToken cancel)
+        Guid id,
+        string hash,
+        ChartCorners given,
+        NubeDb db,
+        MakerAtWork maker,
+        FileStore files,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
     {
         var chart = (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart
             ?? throw TroubleException.Conflict("Bring in your chart's values first.");
         var sheet = await Sheets.Find(id, db, cancel);
-        var at = sheet.Pictures.FirstOrDefault(picture => picture.Hash == hash) ?? throw TroubleException.Gone("This picture was taken away.");
-        var reading = await apprentices.Do(new ReadChart(sheet.Layout, chart, given.Corners), (await files.Get(hash, cancel)).Content, stop: cancel);
+        var at = sheet.Pictures.FirstOrDefault(picture => picture.Hash == hash)
+            ?? throw TroubleException.Gone("This picture was taken away.");
+        var reading = await apprentices.Do(
+            new ReadChart(sheet.Layout, chart, given.Corners),
+            (await files.Get(hash, cancel)).Content,
+            stop: cancel
+        );
         var missed = ChartCorrection.From(reading).Missed;
         if (missed > NotThisChart)
         {
             throw TroubleException.Unusable(
-                $"What lies between these four corners does not look like your chart \"{chart.Name}\". Point at the outer corners of its corner patches.");
+                $"What lies between these four corners does not look like your chart \"{chart.Name}\". Point at the outer corners of its corner patches."
+            );
         }
         sheet.Pictures = [.. sheet.Pictures.Select(one => one == at ? at with { Chart = reading } : one)];
         sheet.UsedAt = null;

@@ -14,8 +14,18 @@ namespace Nube.Server.Places;
 
 /// <summary>A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.</summary>
 public sealed record ColourantView(
-    Medium Medium, bool Mixes, bool Pencil, string ColourIndex, Srgb FullStrength, Srgb Wash, double Hue, bool Granulates, Provenance Provenance,
-    SwatchSource Source, double? HowSure)
+    Medium Medium,
+    bool Mixes,
+    bool Pencil,
+    string ColourIndex,
+    Srgb FullStrength,
+    Srgb Wash,
+    double Hue,
+    bool Granulates,
+    Provenance Provenance,
+    SwatchSource Source,
+    double? HowSure
+)
 {
     /// <summary>Chroma below which a wash has no hue to speak of. This project's own.</summary>
     private const double Greyish = 8;
@@ -26,18 +36,41 @@ public sealed record ColourantView(
         ArgumentNullException.ThrowIfNull(colourant);
         var wash = colourant.Wash.ToLab();
         return new ColourantView(
-            colourant.Medium, colourant.Medium.MixesWithWater(), colourant.Medium.IsPencil(), colourant.ColourIndex, colourant.FullStrength, colourant.Wash,
+            colourant.Medium,
+            colourant.Medium.MixesWithWater(),
+            colourant.Medium.IsPencil(),
+            colourant.ColourIndex,
+            colourant.FullStrength,
+            colourant.Wash,
             // Round the hues from red; greys after them, from dark to light.
-            wash.Chroma < Greyish ? 360 + wash.L : wash.Hue,
-            colourant.Granulates, colourant.Provenance,
-            colourant.Measured?.Source ?? SwatchSource.Eye, colourant.Measured?.HowSure);
+            wash.Chroma < Greyish
+                ? 360 + wash.L
+                : wash.Hue,
+            colourant.Granulates,
+            colourant.Provenance,
+            colourant.Measured?.Source ?? SwatchSource.Eye,
+            colourant.Measured?.HowSure
+        );
     }
 }
 
 /// <summary>Something in the stash. Left: share of a new one; null where that is not counted.</summary>
 public sealed record StashItemView(
-    Guid Id, StashKind Kind, string Name, string KeptAt, string Note, double? Left, bool RunningLow, bool UseUp, DateTimeOffset? LastUsedAt, bool Archived,
-    ColourantView? Colourant, Paper? Paper, StampingInk? StampingInk, Supply? Supply)
+    Guid Id,
+    StashKind Kind,
+    string Name,
+    string KeptAt,
+    string Note,
+    double? Left,
+    bool RunningLow,
+    bool UseUp,
+    DateTimeOffset? LastUsedAt,
+    bool Archived,
+    ColourantView? Colourant,
+    Paper? Paper,
+    StampingInk? StampingInk,
+    Supply? Supply
+)
 {
     /// <summary>Share of a new one below which it runs low: a quarter. This project's own.</summary>
     public const double Low = 0.25;
@@ -47,13 +80,33 @@ public sealed record StashItemView(
     {
         ArgumentNullException.ThrowIfNull(item);
         return new StashItemView(
-            item.Id, item.Kind, item.Name, item.KeptAt, item.Note, item.Left, item.Left < Low, item.UseUp, item.LastUsedAt, item.ArchivedAt is not null,
-            item.Colourant is null ? null : ColourantView.Of(item.Colourant), item.Paper, item.StampingInk, item.Supply);
+            item.Id,
+            item.Kind,
+            item.Name,
+            item.KeptAt,
+            item.Note,
+            item.Left,
+            item.Left < Low,
+            item.UseUp,
+            item.LastUsedAt,
+            item.ArchivedAt is not null,
+            item.Colourant is null ? null : ColourantView.Of(item.Colourant),
+            item.Paper,
+            item.StampingInk,
+            item.Supply
+        );
     }
 }
 
 /// <summary>A new colourant, known by one or two colours that were picked by eye.</summary>
-public sealed record NewColourant(string Name, string ColourIndex, Medium Medium, Srgb FullStrength, Srgb? Wash, string? Note);
+public sealed record NewColourant(
+    string Name,
+    string ColourIndex,
+    Medium Medium,
+    Srgb FullStrength,
+    Srgb? Wash,
+    string? Note
+);
 
 /// <summary>What the maker says about an item.</summary>
 public sealed record ItemFacts(string Name, string KeptAt, string Note, double? Left, bool UseUp);
@@ -62,7 +115,14 @@ public sealed record ItemFacts(string Name, string KeptAt, string Note, double? 
 public sealed record NewSupply(string Name, SupplyKind Kind, bool Wet);
 
 /// <summary>Something of the catalogue.</summary>
-public sealed record CatalogueEntry(StashKind Kind, string Name, bool Owned, ColourantView? Colourant, Paper? Paper, StampingInk? StampingInk);
+public sealed record CatalogueEntry(
+    StashKind Kind,
+    string Name,
+    bool Owned,
+    ColourantView? Colourant,
+    Paper? Paper,
+    StampingInk? StampingInk
+);
 
 /// <summary>Colours of the same kind and hue in the stash: one for light, one for shadow; null where there is none.</summary>
 public sealed record SiblingsView(StashItemView? Light, StashItemView? Dark);
@@ -71,7 +131,15 @@ public sealed record SiblingsView(StashItemView? Light, StashItemView? Dark);
 public sealed record FromCatalogue(ImmutableArray<string> Names);
 
 /// <summary>An item that could have given a colour, and how it was laid.</summary>
-public sealed record LikelyItem(Guid Id, string Name, string ColourIndex, Srgb Predicted, string Strength, double Difference, Likeness Likeness);
+public sealed record LikelyItem(
+    Guid Id,
+    string Name,
+    string ColourIndex,
+    Srgb Predicted,
+    string Strength,
+    double Difference,
+    Likeness Likeness
+);
 
 /// <summary>A list of water colours, one a line.</summary>
 public sealed record ColourList(string Text);
@@ -110,81 +178,161 @@ public static class StashPlace
     }
 
     /// <summary>Which of the maker's colourants could have given a colour, in one wash on white.</summary>
-    private static async Task<Ok<List<LikelyItem>>> Like(Srgb colour, NubeDb db, Palettes palettes, CancellationToken cancel)
+    private static async Task<Ok<List<LikelyItem>>> Like(
+        Srgb colour,
+        NubeDb db,
+        Palettes palettes,
+        CancellationToken cancel
+    )
     {
-        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null).ToListAsync(cancel);
+        var owned = await db
+            .Stash.AsNoTracking()
+            .Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null)
+            .ToListAsync(cancel);
         var wanted = colour.ToLab();
         var white = Spectrum.Flat(SwatchFit.NeutralPaper);
-        var near = owned.AsParallel().Select(item =>
-        {
-            var optics = palettes.Optics(item.Colourant!);
-            return Strength.Ladder
-                .Select(wash => (Item: item, Wash: wash, Lab: SpectralColour.ToLab(KubelkaMunk.Over(white, optics, wash.LoadOfOneLayer))))
-                .Select(laid => (laid.Item, laid.Wash, laid.Lab, Difference: Ciede2000.Difference(wanted, laid.Lab)))
-                .MinBy(laid => laid.Difference);
-        }).OrderBy(laid => laid.Difference).Take(MostLikely).ToList();
-        return TypedResults.Ok(near.ConvertAll(laid => new LikelyItem(
-            laid.Item.Id, laid.Item.Name, laid.Item.Colourant!.ColourIndex, Srgb.FromLab(laid.Lab), laid.Wash.ToString(), laid.Difference,
-            Likenesses.Of(laid.Difference))));
+        var near = owned
+            .AsParallel()
+            .Select(item =>
+            {
+                var optics = palettes.Optics(item.Colourant!);
+                return Strength
+                    .Ladder.Select(wash =>
+                        (
+                            Item: item,
+                            Wash: wash,
+                            Lab: SpectralColour.ToLab(KubelkaMunk.Over(white, optics, wash.LoadOfOneLayer))
+                        )
+                    )
+                    .Select(laid =>
+                        (laid.Item, laid.Wash, laid.Lab, Difference: Ciede2000.Difference(wanted, laid.Lab))
+                    )
+                    .MinBy(laid => laid.Difference);
+            })
+            .OrderBy(laid => laid.Difference)
+            .Take(MostLikely)
+            .ToList();
+        return TypedResults.Ok(
+            near.ConvertAll(laid => new LikelyItem(
+                laid.Item.Id,
+                laid.Item.Name,
+                laid.Item.Colourant!.ColourIndex,
+                Srgb.FromLab(laid.Lab),
+                laid.Wash.ToString(),
+                laid.Difference,
+                Likenesses.Of(laid.Difference)
+            ))
+        );
     }
 
     private static async Task<Ok<SiblingsView>> FindSiblings(Guid id, NubeDb db, CancellationToken cancel)
     {
         var item = await Find(id, db, cancel);
-        if (item.Colourant is null) throw TroubleException.Unusable("Only colours have a light and a shadow.");
-        var others = (await db.Stash.AsNoTracking().Where(other => other.Kind == StashKind.Colourant && other.ArchivedAt == null && other.Id != id)
-            .OrderBy(other => other.Id).ToListAsync(cancel)).FindAll(other => other.Colourant!.Medium == item.Colourant.Medium);
-        var found = Siblings.Of(item.Colourant.FullStrength.ToLab(), others.ConvertAll(other => other.Colourant!.FullStrength.ToLab()));
-        return TypedResults.Ok(new SiblingsView(
-            found.Light is { } light ? StashItemView.Of(others[light]) : null, found.Dark is { } dark ? StashItemView.Of(others[dark]) : null));
+        if (item.Colourant is null)
+            throw TroubleException.Unusable("Only colours have a light and a shadow.");
+        var others = (
+            await db
+                .Stash.AsNoTracking()
+                .Where(other => other.Kind == StashKind.Colourant && other.ArchivedAt == null && other.Id != id)
+                .OrderBy(other => other.Id)
+                .ToListAsync(cancel)
+        ).FindAll(other => other.Colourant!.Medium == item.Colourant.Medium);
+        var found = Siblings.Of(
+            item.Colourant.FullStrength.ToLab(),
+            others.ConvertAll(other => other.Colourant!.FullStrength.ToLab())
+        );
+        return TypedResults.Ok(
+            new SiblingsView(
+                found.Light is { } light ? StashItemView.Of(others[light]) : null,
+                found.Dark is { } dark ? StashItemView.Of(others[dark]) : null
+            )
+        );
     }
 
     private static async Task<Ok<List<CatalogueEntry>>> Catalogue(NubeDb db, CancellationToken cancel)
     {
         var stash = await db.Stash.AsNoTracking().Where(item => item.ArchivedAt == null).ToListAsync(cancel);
         var owned = stash.Select(item => item.Name).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        return TypedResults.Ok(new List<CatalogueEntry>(
-        [
-            .. GenericCatalogue.Colourants.Select(c => new CatalogueEntry(StashKind.Colourant, c.Name, owned.Contains(c.Name), ColourantView.Of(c), null, null)),
-            .. GenericCatalogue.Papers.Select(p => new CatalogueEntry(StashKind.Paper, p.Name, owned.Contains(p.Name), null, p, null)),
-            .. GenericCatalogue.StampingInks.Select(i => new CatalogueEntry(StashKind.StampingInk, i.Name, owned.Contains(i.Name), null, null, i)),
-        ]));
+        return TypedResults.Ok(
+            new List<CatalogueEntry>([
+                .. GenericCatalogue.Colourants.Select(c => new CatalogueEntry(
+                    StashKind.Colourant,
+                    c.Name,
+                    owned.Contains(c.Name),
+                    ColourantView.Of(c),
+                    null,
+                    null
+                )),
+                .. GenericCatalogue.Papers.Select(p => new CatalogueEntry(
+                    StashKind.Paper,
+                    p.Name,
+                    owned.Contains(p.Name),
+                    null,
+                    p,
+                    null
+                )),
+                .. GenericCatalogue.StampingInks.Select(i => new CatalogueEntry(
+                    StashKind.StampingInk,
+                    i.Name,
+                    owned.Contains(i.Name),
+                    null,
+                    null,
+                    i
+                )),
+            ])
+        );
     }
 
     private static async Task<Ok<List<StashItemView>>> Take(
-        FromCatalogue given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        FromCatalogue given,
+        NubeDb db,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var names = given.Names.IsDefault ? [] : given.Names.Distinct(StringComparer.OrdinalIgnoreCase).ToList();
         var owned = await db.Stash.Where(item => item.ArchivedAt == null).ToListAsync(cancel);
         var now = clock.GetUtcNow();
-        var added = names.Except(owned.Select(item => item.Name), StringComparer.OrdinalIgnoreCase).Select((name, index) =>
-        {
-            bool Named(string other) => string.Equals(other, name, StringComparison.OrdinalIgnoreCase);
-            var colourant = GenericCatalogue.Colourants.FirstOrDefault(c => Named(c.Name));
-            var paper = GenericCatalogue.Papers.FirstOrDefault(p => Named(p.Name));
-            var ink = GenericCatalogue.StampingInks.FirstOrDefault(i => Named(i.Name));
-            return new StashItem
-            {
-                Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
-                MakerId = maker.MakerId,
-                Kind = colourant is not null ? StashKind.Colourant
-                    : paper is not null ? StashKind.Paper
-                    : ink is not null ? StashKind.StampingInk
-                    : throw TroubleException.Unusable($"The catalogue does not have {name}."),
-                Colourant = colourant,
-                Paper = paper,
-                StampingInk = ink,
-                Left = colourant?.Medium.Holds() is null ? null : 1,
-                CreatedAt = now,
-            };
-        }).ToList();
+        var added = names
+            .Except(owned.Select(item => item.Name), StringComparer.OrdinalIgnoreCase)
+            .Select(
+                (name, index) =>
+                {
+                    bool Named(string other) => string.Equals(other, name, StringComparison.OrdinalIgnoreCase);
+                    var colourant = GenericCatalogue.Colourants.FirstOrDefault(c => Named(c.Name));
+                    var paper = GenericCatalogue.Papers.FirstOrDefault(p => Named(p.Name));
+                    var ink = GenericCatalogue.StampingInks.FirstOrDefault(i => Named(i.Name));
+                    return new StashItem
+                    {
+                        Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
+                        MakerId = maker.MakerId,
+                        Kind =
+                            colourant is not null ? StashKind.Colourant
+                            : paper is not null ? StashKind.Paper
+                            : ink is not null ? StashKind.StampingInk
+                            : throw TroubleException.Unusable($"The catalogue does not have {name}."),
+                        Colourant = colourant,
+                        Paper = paper,
+                        StampingInk = ink,
+                        Left = colourant?.Medium.Holds() is null ? null : 1,
+                        CreatedAt = now,
+                    };
+                }
+            )
+            .ToList();
         db.Stash.AddRange(added);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(added.ConvertAll(StashItemView.Of));
     }
 
     private static async Task<Created<StashItemView>> AddSupply(
-        NewSupply given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        NewSupply given,
+        NubeDb db,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var added = new StashItem
         {
@@ -202,21 +350,35 @@ public static class StashPlace
     {
         var item = await Find(id, db, cancel);
         var name = Name(given.Name);
-        if (given.Left is < 0 or > 1) throw TroubleException.Unusable("What is left goes from nothing to a full one.");
-        if (given.KeptAt.Length > 200 || given.Note.Length > 1000) throw TroubleException.Unusable("A place has at most 200 letters, a note 1,000.");
-        if (name != item.Name) await RefuseOwned(name, db, cancel);
+        if (given.Left is < 0 or > 1)
+            throw TroubleException.Unusable("What is left goes from nothing to a full one.");
+        if (given.KeptAt.Length > 200 || given.Note.Length > 1000)
+            throw TroubleException.Unusable("A place has at most 200 letters, a note 1,000.");
+        if (name != item.Name)
+            await RefuseOwned(name, db, cancel);
         (item.Colourant, item.Paper, item.StampingInk, item.Supply) = (
             item.Colourant is null ? null : item.Colourant with { Name = name },
             item.Paper is null ? null : item.Paper with { Name = name },
             item.StampingInk is null ? null : item.StampingInk with { Name = name },
-            item.Supply is null ? null : item.Supply with { Name = name });
-        (item.KeptAt, item.Note, item.Left, item.UseUp) = (given.KeptAt.Trim(), given.Note.Trim(), given.Left, given.UseUp);
+            item.Supply is null ? null : item.Supply with { Name = name }
+        );
+        (item.KeptAt, item.Note, item.Left, item.UseUp) = (
+            given.KeptAt.Trim(),
+            given.Note.Trim(),
+            given.Left,
+            given.UseUp
+        );
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(StashItemView.Of(item));
     }
 
     private static async Task<Created<StashItemView>> Add(
-        NewColourant given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        NewColourant given,
+        NubeDb db,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var name = Name(given.Name);
         if (given.Wash is { } light && given.FullStrength.ToLab().L >= light.ToLab().L)
@@ -227,8 +389,15 @@ public static class StashPlace
             MakerId = maker.MakerId,
             Kind = StashKind.Colourant,
             Colourant = new Colourant(
-                name, given.ColourIndex.Trim(), given.FullStrength, given.Wash ?? SwatchFit.WashOf(given.FullStrength, UnknownScattering),
-                UnknownScattering, false, Provenance.Estimated, Medium: given.Medium),
+                name,
+                given.ColourIndex.Trim(),
+                given.FullStrength,
+                given.Wash ?? SwatchFit.WashOf(given.FullStrength, UnknownScattering),
+                UnknownScattering,
+                false,
+                Provenance.Estimated,
+                Medium: given.Medium
+            ),
             Note = given.Note?.Trim() ?? "",
             Left = given.Medium.Holds() is null ? null : 1,
             CreatedAt = clock.GetUtcNow(),
@@ -239,7 +408,9 @@ public static class StashPlace
     }
 
     private static string Name(string given) =>
-        given.Trim() is { Length: > 0 and <= 80 } name ? name : throw TroubleException.Unusable("Give it a name of at most 80 letters.");
+        given.Trim() is { Length: > 0 and <= 80 } name
+            ? name
+            : throw TroubleException.Unusable("Give it a name of at most 80 letters.");
 
     private static async Task RefuseOwned(string name, NubeDb db, CancellationToken cancel)
     {
@@ -249,40 +420,60 @@ public static class StashPlace
     }
 
     private static async Task<StashItem> Find(Guid id, NubeDb db, CancellationToken cancel) =>
-        await db.Stash.SingleOrDefaultAsync(i => i.Id == id, cancel) ?? throw TroubleException.Gone("This is not in your stash any more.");
+        await db.Stash.SingleOrDefaultAsync(i => i.Id == id, cancel)
+        ?? throw TroubleException.Gone("This is not in your stash any more.");
 
-    private static async Task<Ok<ImmutableArray<PastedLine>>> ReadList(ColourList given, NubeDb db, CancellationToken cancel) =>
-        TypedResults.Ok(await Pasted(given, db, cancel));
+    private static async Task<Ok<ImmutableArray<PastedLine>>> ReadList(
+        ColourList given,
+        NubeDb db,
+        CancellationToken cancel
+    ) => TypedResults.Ok(await Pasted(given, db, cancel));
 
     private static async Task<Ok<ImmutableArray<PastedLine>>> AddList(
-        ColourList given, NubeDb db, MakerAtWork maker, TimeProvider clock, CancellationToken cancel)
+        ColourList given,
+        NubeDb db,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var lines = await Pasted(given, db, cancel);
         // Keys hold their moment to the millisecond: one apart, the stash keeps the list's order.
         var now = clock.GetUtcNow();
-        db.Stash.AddRange(lines.Where(line => line.Colourant is not null).Select((line, index) => new StashItem
-        {
-            Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
-            MakerId = maker.MakerId,
-            Kind = StashKind.Colourant,
-            Colourant = line.Colourant,
-            Left = line.Colourant!.Medium.Holds() is null ? null : 1,
-            CreatedAt = now,
-        }));
+        db.Stash.AddRange(
+            lines
+                .Where(line => line.Colourant is not null)
+                .Select(
+                    (line, index) =>
+                        new StashItem
+                        {
+                            Id = Guid.CreateVersion7(now.AddMilliseconds(index)),
+                            MakerId = maker.MakerId,
+                            Kind = StashKind.Colourant,
+                            Colourant = line.Colourant,
+                            Left = line.Colourant!.Medium.Holds() is null ? null : 1,
+                            CreatedAt = now,
+                        }
+                )
+        );
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(lines);
     }
 
     private static async Task<ImmutableArray<PastedLine>> Pasted(ColourList given, NubeDb db, CancellationToken cancel)
     {
-        var owned = await db.Stash.AsNoTracking().Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null).ToListAsync(cancel);
+        var owned = await db
+            .Stash.AsNoTracking()
+            .Where(item => item.Kind == StashKind.Colourant && item.ArchivedAt == null)
+            .ToListAsync(cancel);
         return PastedColours.Read(given.Text, owned.Select(item => item.Name));
     }
 
     private static Task<NoContent> Archive(Guid id, NubeDb db, TimeProvider clock, CancellationToken cancel) =>
         SetArchived(id, clock.GetUtcNow(), db, cancel);
 
-    private static Task<NoContent> BringBack(Guid id, NubeDb db, CancellationToken cancel) => SetArchived(id, null, db, cancel);
+    private static Task<NoContent> BringBack(Guid id, NubeDb db, CancellationToken cancel) =>
+        SetArchived(id, null, db, cancel);
 
     private static async Task<NoContent> SetArchived(Guid id, DateTimeOffset? at, NubeDb db, CancellationToken cancel)
     {

@@ -20,9 +20,14 @@ public static class BenchSheet
         using (var sheet = new Sheet(file, $"Bench sheet: {run}"))
         {
             sheet.Heading($"{run}, {(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")}");
-            sheet.Text($"{plan.Sentence} On {paper}, at {plan.Air.Temperature:0} °C and {plan.Air.RelativeHumidity:0 %} humidity.");
-            sheet.Text($"Everything is dry after {Words.Duration(plan.DrySeconds)} and ready to cut after {Words.Duration(plan.BoneDrySeconds)}.");
-            foreach (var remark in plan.Remarks) sheet.Caution(remark.Text);
+            sheet.Text(
+                $"{plan.Sentence} On {paper}, at {plan.Air.Temperature:0} °C and {plan.Air.RelativeHumidity:0 %} humidity."
+            );
+            sheet.Text(
+                $"Everything is dry after {Words.Duration(plan.DrySeconds)} and ready to cut after {Words.Duration(plan.BoneDrySeconds)}."
+            );
+            foreach (var remark in plan.Remarks)
+                sheet.Caution(remark.Text);
             sheet.Picture(image);
 
             sheet.Subheading("Lay out");
@@ -35,15 +40,23 @@ public static class BenchSheet
             foreach (var row in Rows(plan.Steps))
             {
                 var (first, pass) = (row[0], plan.PassOf(row[0]));
-                if (first.RestSeconds > 0) sheet.Wait(first.Sitting > (first.Number > 1 ? plan.Steps[first.Number - 2].Sitting : 1) ? $"Sitting {first.Sitting} begins." : "Rest your eyes and hands.");
-                if (first.HeatSeconds > 0) sheet.Wait($"Dry card {first.Card} with the heat tool, {Words.Duration(first.HeatSeconds)}.");
-                if (first.WaitReason is not null) sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");
+                if (first.RestSeconds > 0)
+                    sheet.Wait(
+                        first.Sitting > (first.Number > 1 ? plan.Steps[first.Number - 2].Sitting : 1)
+                            ? $"Sitting {first.Sitting} begins."
+                            : "Rest your eyes and hands."
+                    );
+                if (first.HeatSeconds > 0)
+                    sheet.Wait($"Dry card {first.Card} with the heat tool, {Words.Duration(first.HeatSeconds)}.");
+                if (first.WaitReason is not null)
+                    sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");
                 sheet.Step(
                     row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
                     pass.Title,
                     $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.",
                     pass.Mix,
-                    [.. row.Select(step => step.Card)]);
+                    [.. row.Select(step => step.Card)]
+                );
             }
         }
         return file.ToArray();
@@ -55,14 +68,23 @@ public static class BenchSheet
         var row = new List<StepView>();
         foreach (var step in steps)
         {
-            if (row.Count > 0 && (step.Pass != row[0].Pass || step.WaitReason is not null || step.HeatSeconds > 0 || step.RestSeconds > 0))
+            if (
+                row.Count > 0
+                && (
+                    step.Pass != row[0].Pass
+                    || step.WaitReason is not null
+                    || step.HeatSeconds > 0
+                    || step.RestSeconds > 0
+                )
+            )
             {
                 yield return row;
                 row = [];
             }
             row.Add(step);
         }
-        if (row.Count > 0) yield return row;
+        if (row.Count > 0)
+            yield return row;
     }
 
     /// <summary>A4 pages that are filled from the top.</summary>
@@ -70,7 +92,9 @@ public static class BenchSheet
     {
         // Points: 72 to the inch. A4 by ISO 216 is 210 x 297 mm.
         private const float PointsPerMm = 72 / 25.4f;
-        private const float Width = 210 * PointsPerMm, Height = 297 * PointsPerMm, Margin = 15 * PointsPerMm;
+        private const float Width = 210 * PointsPerMm,
+            Height = 297 * PointsPerMm,
+            Margin = 15 * PointsPerMm;
 
         private readonly SKDocument document;
         private SKCanvas? canvas;
@@ -95,7 +119,8 @@ public static class BenchSheet
         {
             var from = y;
             Paragraph(text, Reading, 9.5f, 4, SKColors.Black, indent: 10);
-            if (y <= from) return; // it went to the next page
+            if (y <= from)
+                return; // it went to the next page
             using var warm = Fill(new SKColor(0xa8, 0x48, 0x0f));
             canvas!.DrawRect(Margin, from + 2, 2.5f, y - from - 5, warm);
         }
@@ -109,7 +134,13 @@ public static class BenchSheet
             var scale = Math.Min(widest / (float)image.WidthMm, 80 * PointsPerMm / (float)image.HeightMm);
             Room((float)image.HeightMm * scale + 10);
             y += 6;
-            using var line = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.6f / scale, Color = SKColors.Black, IsAntialias = true };
+            using var line = new SKPaint
+            {
+                Style = SKPaintStyle.Stroke,
+                StrokeWidth = 0.6f / scale,
+                Color = SKColors.Black,
+                IsAntialias = true,
+            };
             using var font = Font(Reading, 6.5f / scale);
             using var ink = Fill(SKColors.Black);
             canvas!.Save();
@@ -118,13 +149,24 @@ public static class BenchSheet
             foreach (var area in image.Areas)
             {
                 using var path = SKPath.ParseSvgPathData(area.Outline);
-                if (path is not null) canvas.DrawPath(path, line);
-                canvas.DrawText(area.Id.ToString(CultureInfo.InvariantCulture), (float)area.Centre.X, (float)area.Centre.Y + 2.2f / scale, SKTextAlign.Center, font, ink);
+                if (path is not null)
+                    canvas.DrawPath(path, line);
+                canvas.DrawText(
+                    area.Id.ToString(CultureInfo.InvariantCulture),
+                    (float)area.Centre.X,
+                    (float)area.Centre.Y + 2.2f / scale,
+                    SKTextAlign.Center,
+                    font,
+                    ink
+                );
             }
             canvas.Restore();
             var listed = y;
             y += 4;
-            var names = image.Areas.Where(area => image.Names.ContainsKey(area.Id)).Select(area => $"{area.Id}  {image.NameOf(area.Id)}").Take(26);
+            var names = image
+                .Areas.Where(area => image.Names.ContainsKey(area.Id))
+                .Select(area => $"{area.Id}  {image.NameOf(area.Id)}")
+                .Take(26);
             foreach (var name in names)
             {
                 using var small = Font(Reading, 8);
@@ -148,10 +190,18 @@ public static class BenchSheet
         /// <summary>A pass over some cards, with a box to tick for each card.</summary>
         public void Step(string numbers, string title, string how, MixView mix, IReadOnlyList<int> cards)
         {
-            const float text = Margin + 50, boxWidth = 20, perRow = 12;
+            const float text = Margin + 50,
+                boxWidth = 20,
+                perRow = 12;
             var rows = (float)Math.Ceiling(cards.Count / perRow);
             Room(44 + 14 * rows);
-            using var box = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.8f, Color = SKColors.Black, IsAntialias = true };
+            using var box = new SKPaint
+            {
+                Style = SKPaintStyle.Stroke,
+                StrokeWidth = 0.8f,
+                Color = SKColors.Black,
+                IsAntialias = true,
+            };
             using var strong = Font(Strong, 10);
             using var small = Font(Reading, 9);
             using var tiny = Font(Reading, 7.5f);
@@ -182,7 +232,13 @@ public static class BenchSheet
         {
             using var font = Font(Reading, 7.5f);
             using var ink = Fill(SKColors.Black);
-            using var rim = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 0.7f, Color = SKColors.Black, IsAntialias = true };
+            using var rim = new SKPaint
+            {
+                Style = SKPaintStyle.Stroke,
+                StrokeWidth = 0.7f,
+                Color = SKColors.Black,
+                IsAntialias = true,
+            };
             foreach (var part in mix.Parts)
             {
                 var from = x;
@@ -208,14 +264,17 @@ public static class BenchSheet
             var water = x;
             for (var drop = 0; drop < Math.Min(mix.Water, 8); drop++, x += 9)
             {
-                using var path = SKPath.ParseSvgPathData("M0-5C2-2 3.4-.4 3.4 1.6A3.4 3.4 0 0 1-3.4 1.6C-3.4-.4-2-2 0-5Z");
+                using var path = SKPath.ParseSvgPathData(
+                    "M0-5C2-2 3.4-.4 3.4 1.6A3.4 3.4 0 0 1-3.4 1.6C-3.4-.4-2-2 0-5Z"
+                );
                 canvas!.Save();
                 canvas.Translate(x + 3.5f, middle);
                 canvas.DrawPath(path, rim);
                 canvas.Restore();
             }
             var words = Words.Water(mix.Water);
-            if (withNames && mix.Water > 0) canvas!.DrawText(words, water, middle + 13, SKTextAlign.Left, font, ink);
+            if (withNames && mix.Water > 0)
+                canvas!.DrawText(words, water, middle + 13, SKTextAlign.Left, font, ink);
             else
             {
                 canvas!.DrawText(words, x + 2, middle + 3, SKTextAlign.Left, font, ink);
@@ -248,14 +307,17 @@ public static class BenchSheet
                     yield return line;
                     line = word;
                 }
-                else line = longer;
+                else
+                    line = longer;
             }
-            if (line.Length > 0) yield return line;
+            if (line.Length > 0)
+                yield return line;
         }
 
         private void Room(float needed)
         {
-            if (canvas is not null && y + needed <= Height - Margin) return;
+            if (canvas is not null && y + needed <= Height - Margin)
+                return;
             EndPage();
             canvas = document.BeginPage(Width, Height);
             page++;
@@ -264,7 +326,8 @@ public static class BenchSheet
 
         private void EndPage()
         {
-            if (canvas is null) return;
+            if (canvas is null)
+                return;
             using var font = Font(Reading, 8);
             using var ink = Fill(SKColors.Black);
             canvas.DrawText($"Page {page}", Width - Margin, Height - Margin / 2, SKTextAlign.Right, font, ink);

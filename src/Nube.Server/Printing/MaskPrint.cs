@@ -24,14 +24,23 @@ public static class MaskPrint
     {
         ArgumentNullException.ThrowIfNull(sheet);
         using var file = new MemoryStream();
-        using (var document = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = $"Masks, {run}", Creator = "Nube" }))
+        using (
+            var document = SKDocument.CreatePdf(
+                file,
+                new SKDocumentPdfMetadata { Title = $"Masks, {run}", Creator = "Nube" }
+            )
+        )
         {
             foreach (var (index, masks) in sheet.Pages.Index())
             {
-                var canvas = document.BeginPage((float)sheet.Paper.WidthMm * PointsPerMm, (float)sheet.Paper.HeightMm * PointsPerMm);
+                var canvas = document.BeginPage(
+                    (float)sheet.Paper.WidthMm * PointsPerMm,
+                    (float)sheet.Paper.HeightMm * PointsPerMm
+                );
                 canvas.Scale(PointsPerMm); // from here on everything is in mm
                 Head(canvas, sheet, run, index);
-                foreach (var mask in masks) Draw(canvas, mask);
+                foreach (var mask in masks)
+                    Draw(canvas, mask);
                 document.EndPage();
             }
             document.Close();
@@ -46,15 +55,27 @@ public static class MaskPrint
     {
         ArgumentNullException.ThrowIfNull(sheet);
         var svg = new StringBuilder();
-        svg.Append(CultureInfo.InvariantCulture, $"""<svg xmlns="http://www.w3.org/2000/svg" width="{sheet.Paper.WidthMm:0.##}mm" height="{sheet.Paper.HeightMm:0.##}mm" viewBox="0 0 {sheet.Paper.WidthMm:0.##} {sheet.Paper.HeightMm:0.##}">""");
+        svg.Append(
+            CultureInfo.InvariantCulture,
+            $"""<svg xmlns="http://www.w3.org/2000/svg" width="{sheet.Paper.WidthMm:0.##}mm" height="{sheet.Paper.HeightMm:0.##}mm" viewBox="0 0 {sheet.Paper.WidthMm:0.##} {sheet.Paper.HeightMm:0.##}">"""
+        );
         svg.Append(CultureInfo.InvariantCulture, $"<title>Masks, sheet {page} of {sheet.Pages.Length}</title>");
-        svg.Append(CultureInfo.InvariantCulture, $"""<g id="cut" fill="none" stroke="#000000" stroke-width="{CutMm}">""");
-        foreach (var mask in sheet.Pages[page - 1]) svg.Append(CultureInfo.InvariantCulture, $"""<path d="{mask.Cut.Path()}"/>""");
-        svg.Append("""</g><g id="names" fill="#000000" font-family="sans-serif" font-size="3.4" text-anchor="middle">""");
+        svg.Append(
+            CultureInfo.InvariantCulture,
+            $"""<g id="cut" fill="none" stroke="#000000" stroke-width="{CutMm}">"""
+        );
+        foreach (var mask in sheet.Pages[page - 1])
+            svg.Append(CultureInfo.InvariantCulture, $"""<path d="{mask.Cut.Path()}"/>""");
+        svg.Append(
+            """</g><g id="names" fill="#000000" font-family="sans-serif" font-size="3.4" text-anchor="middle">"""
+        );
         foreach (var mask in sheet.Pages[page - 1])
         {
             var at = mask.Cut.Inside();
-            svg.Append(CultureInfo.InvariantCulture, $"""<text x="{at.X:0.##}" y="{at.Y:0.##}">{SecurityElement.Escape(mask.Name)}</text>""");
+            svg.Append(
+                CultureInfo.InvariantCulture,
+                $"""<text x="{at.X:0.##}" y="{at.Y:0.##}">{SecurityElement.Escape(mask.Name)}</text>"""
+            );
         }
         svg.Append("</g></svg>");
         return Encoding.UTF8.GetBytes(svg.ToString());
@@ -65,24 +86,54 @@ public static class MaskPrint
         using var ink = new SKPaint { Color = SKColors.Black, StrokeWidth = CutMm };
         using var heading = Font(Character, 6);
         using var small = Font(Reading, 2.9f);
-        const float left = (float)MaskSheet.MarginMm, top = (float)MaskSheet.MarginMm;
-        var of = sheet.Pages.Length > 1 ? string.Create(CultureInfo.InvariantCulture, $", sheet {index + 1} of {sheet.Pages.Length}") : "";
-        canvas.DrawText(Cut($"Masks, {run}{of}", heading, (float)(sheet.Paper.WidthMm - 2 * MaskSheet.MarginMm)), left, top + 5, SKTextAlign.Left, heading, ink);
+        const float left = (float)MaskSheet.MarginMm,
+            top = (float)MaskSheet.MarginMm;
+        var of =
+            sheet.Pages.Length > 1
+                ? string.Create(CultureInfo.InvariantCulture, $", sheet {index + 1} of {sheet.Pages.Length}")
+                : "";
+        canvas.DrawText(
+            Cut($"Masks, {run}{of}", heading, (float)(sheet.Paper.WidthMm - 2 * MaskSheet.MarginMm)),
+            left,
+            top + 5,
+            SKTextAlign.Left,
+            heading,
+            ink
+        );
         canvas.DrawText(Advice, left, top + 10, SKTextAlign.Left, small, ink);
         var y = top + 14;
         canvas.DrawLine(left, y, left + (float)RuleMm, y, ink);
         for (var tick = 0; tick <= 10; tick++)
-            canvas.DrawLine(left + tick * (float)RuleMm / 10, y - (tick % 5 == 0 ? 2 : 1), left + tick * (float)RuleMm / 10, y, ink);
+            canvas.DrawLine(
+                left + tick * (float)RuleMm / 10,
+                y - (tick % 5 == 0 ? 2 : 1),
+                left + tick * (float)RuleMm / 10,
+                y,
+                ink
+            );
     }
 
     private static void Draw(SKCanvas canvas, Mask mask)
     {
-        using var cut = new SKPaint { Color = SKColors.Black, StrokeWidth = CutMm, Style = SKPaintStyle.Stroke, IsAntialias = true };
+        using var cut = new SKPaint
+        {
+            Color = SKColors.Black,
+            StrokeWidth = CutMm,
+            Style = SKPaintStyle.Stroke,
+            IsAntialias = true,
+        };
         using var ink = new SKPaint { Color = SKColors.Black };
         using var name = Font(Strong, 3.4f);
         using var outline = SKPath.ParseSvgPathData(mask.Cut.Path());
         canvas.DrawPath(outline, cut);
         var ((left, _, right, _), at) = (mask.Cut.Bounds(), mask.Cut.Inside());
-        canvas.DrawText(Cut(mask.Name, name, (float)(right - left) * 0.8f), (float)at.X, (float)at.Y, SKTextAlign.Center, name, ink);
+        canvas.DrawText(
+            Cut(mask.Name, name, (float)(right - left) * 0.8f),
+            (float)at.X,
+            (float)at.Y,
+            SKTextAlign.Center,
+            name,
+            ink
+        );
     }
 }

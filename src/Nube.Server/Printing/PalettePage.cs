@@ -9,7 +9,10 @@ namespace Nube.Server.Printing;
 public static class PalettePage
 {
     private const int Across = 4;
-    private const float CellWidth = 130, CellHeight = 112, Margin = 36, Head = 44; // points
+    private const float CellWidth = 130,
+        CellHeight = 112,
+        Margin = 36,
+        Head = 44; // points
     private const float Width = 2 * Margin + Across * CellWidth;
     private const float PerPoint = 2; // pixels of the PNG
 
@@ -18,8 +21,15 @@ public static class PalettePage
     {
         ArgumentNullException.ThrowIfNull(colours);
         var height = HeightOf(colours.Count);
-        using var picture = new SKBitmap(new SKImageInfo(
-            (int)(Width * PerPoint), (int)(height * PerPoint), SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using var picture = new SKBitmap(
+            new SKImageInfo(
+                (int)(Width * PerPoint),
+                (int)(height * PerPoint),
+                SKColorType.Rgba8888,
+                SKAlphaType.Opaque,
+                SKColorSpace.CreateSrgb()
+            )
+        );
         using (var canvas = new SKCanvas(picture))
         {
             canvas.Clear(SKColors.White);
@@ -35,7 +45,12 @@ public static class PalettePage
     {
         ArgumentNullException.ThrowIfNull(colours);
         using var file = new MemoryStream();
-        using (var document = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = "Swatches", Creator = "Nube" }))
+        using (
+            var document = SKDocument.CreatePdf(
+                file,
+                new SKDocumentPdfMetadata { Title = "Swatches", Creator = "Nube" }
+            )
+        )
         {
             foreach (var page in colours.Chunk(7 * Across))
             {
@@ -47,7 +62,8 @@ public static class PalettePage
         return file.ToArray();
     }
 
-    private static float HeightOf(int colours) => Head + 2 * Margin + (float)Math.Ceiling(colours / (double)Across) * CellHeight;
+    private static float HeightOf(int colours) =>
+        Head + 2 * Margin + (float)Math.Ceiling(colours / (double)Across) * CellHeight;
 
     private static void Draw(SKCanvas canvas, IReadOnlyList<KeptColour> colours, Srgb paper)
     {

@@ -15,22 +15,27 @@ internal static class Typefaces
     public static SKTypeface Character { get; } = Face("alegreya-latin-500-normal.woff");
 
     /// <summary>Unhinted, so that letters stand as the face was drawn at any size of print.</summary>
-    public static SKFont Font(SKTypeface face, float size) => new(face, size)
-    {
-        Subpixel = true,
-        LinearMetrics = true,
-        Hinting = SKFontHinting.None,
-    };
+    public static SKFont Font(SKTypeface face, float size) =>
+        new(face, size)
+        {
+            Subpixel = true,
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+        };
 
     /// <summary>The text, cut to a width with an ellipsis where it is longer.</summary>
     public static string Cut(string text, SKFont font, float width)
     {
-        if (font.MeasureText(text) <= width) return text;
-        while (text.Length > 1 && font.MeasureText($"{text}…") > width) text = text[..^1];
+        if (font.MeasureText(text) <= width)
+            return text;
+        while (text.Length > 1 && font.MeasureText($"{text}…") > width)
+            text = text[..^1];
         return $"{text.TrimEnd()}…";
     }
 
-    private static SKTypeface Face(string file) => SKTypeface.FromStream(
-        typeof(Typefaces).Assembly.GetManifestResourceStream(file)
-        ?? throw new InvalidOperationException($"The font {file} is missing."));
+    private static SKTypeface Face(string file) =>
+        SKTypeface.FromStream(
+            typeof(Typefaces).Assembly.GetManifestResourceStream(file)
+                ?? throw new InvalidOperationException($"The font {file} is missing.")
+        );
 }

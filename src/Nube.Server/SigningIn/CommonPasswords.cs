@@ -15,9 +15,13 @@ public sealed class CommonPasswords : IPasswordValidator<Maker>
 
     private static readonly Lazy<HashSet<string>> Frequent = new(() =>
     {
-        using var list = new StreamReader(new GZipStream(
-            typeof(CommonPasswords).Assembly.GetManifestResourceStream("common-passwords.tsv.gz") ?? throw new InvalidOperationException("The list of passwords is missing."),
-            CompressionMode.Decompress));
+        using var list = new StreamReader(
+            new GZipStream(
+                typeof(CommonPasswords).Assembly.GetManifestResourceStream("common-passwords.tsv.gz")
+                    ?? throw new InvalidOperationException("The list of passwords is missing."),
+                CompressionMode.Decompress
+            )
+        );
         return [.. list.ReadToEnd().Split('\n', StringSplitOptions.RemoveEmptyEntries)];
     });
 
@@ -25,9 +29,11 @@ public sealed class CommonPasswords : IPasswordValidator<Maker>
     public Task<IdentityResult> ValidateAsync(UserManager<Maker> manager, Maker user, string? password)
     {
         ArgumentNullException.ThrowIfNull(user);
-        return Task.FromResult(password is not null && IsGuessedFirst(password, user.UserName ?? "")
-            ? IdentityResult.Failed(new IdentityError { Code = "PasswordIsCommon" })
-            : IdentityResult.Success);
+        return Task.FromResult(
+            password is not null && IsGuessedFirst(password, user.UserName ?? "")
+                ? IdentityResult.Failed(new IdentityError { Code = "PasswordIsCommon" })
+                : IdentityResult.Success
+        );
     }
 
     /// <summary>Whether a password is guessed first.</summary>
@@ -37,10 +43,13 @@ public sealed class CommonPasswords : IPasswordValidator<Maker>
         ArgumentNullException.ThrowIfNull(name);
         var lower = password.ToLowerInvariant();
         var bare = lower.Trim([.. "0123456789!?.,-_*#$%&@ "]);
-        if (Frequent.Value.Contains(lower) || Frequent.Value.Contains(bare) || bare.Length < 3) return true;
+        if (Frequent.Value.Contains(lower) || Frequent.Value.Contains(bare) || bare.Length < 3)
+            return true;
         // The same word twice, or a frequent one twice.
         var half = bare[..(bare.Length / 2)];
-        if (bare.Length % 2 == 0 && half + half == bare && (half.Length < 6 || Frequent.Value.Contains(half))) return true;
-        return name.Trim().Length >= ShortestName && lower.Contains(name.Trim().ToLowerInvariant(), StringComparison.Ordinal);
+        if (bare.Length % 2 == 0 && half + half == bare && (half.Length < 6 || Frequent.Value.Contains(half)))
+            return true;
+        return name.Trim().Length >= ShortestName
+            && lower.Contains(name.Trim().ToLowerInvariant(), StringComparison.Ordinal);
     }
 }

@@ -17,7 +17,9 @@ public static class Entering
         context.RequestServices = anew.ServiceProvider;
         try
         {
-            await anew.ServiceProvider.GetRequiredService<SignInManager<Maker>>().SignInAsync(maker, isPersistent: true);
+            await anew
+                .ServiceProvider.GetRequiredService<SignInManager<Maker>>()
+                .SignInAsync(maker, isPersistent: true);
         }
         finally
         {

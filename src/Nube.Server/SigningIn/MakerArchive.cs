@@ -17,7 +17,9 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
     {
         await using var archive = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
         var who = await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel);
-        await Add("read-me.txt", $"""
+        await Add(
+            "read-me.txt",
+            $"""
             Everything that Nube keeps for {who.UserName}, written {clock.GetUtcNow():yyyy-MM-dd HH:mm} UTC.
 
             maker.json     you: the room, how you work, what the bench has learned, colours kept
@@ -26,17 +28,68 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
             stamps.json    stamps and what they cover
             runs.json      runs with image, scene, plan and the taps at the bench
             files/         pictures, named by the SHA-256 of their content as the lists above name them
-            """);
-        await AddJson("maker.json", new { Name = who.UserName, who.Room, who.Schools, who.Sitting, who.Learned, who.Kept, who.Chart });
+            """
+        );
+        await AddJson(
+            "maker.json",
+            new
+            {
+                Name = who.UserName,
+                who.Room,
+                who.Schools,
+                who.Sitting,
+                who.Learned,
+                who.Kept,
+                who.Chart,
+            }
+        );
         await AddJson("stash.json", await db.Stash.AsNoTracking().OrderBy(item => item.Id).ToListAsync(cancel));
-        await AddJson("sheets.json", (await db.Sheets.AsNoTracking().OrderBy(sheet => sheet.Number).ToListAsync(cancel))
-            .Select(sheet => new { sheet.Id, sheet.Number, sheet.Size, sheet.Rows, sheet.Pictures, sheet.Metered, sheet.LeftOut, sheet.CreatedAt, sheet.UsedAt }));
-        await AddJson("stamps.json", (await db.Stamps.AsNoTracking().OrderBy(stamp => stamp.Id).ToListAsync(cancel))
-            .Select(stamp => new { stamp.Id, stamp.Name, stamp.Lettering, stamp.LineHash, stamp.WidthMm, stamp.HeightMm, stamp.Silhouette, stamp.AddedAt }));
-        var scenes = await db.Scenes.AsNoTracking().ToDictionaryAsync(scene => scene.RunId, scene => scene.Scene, cancel);
-        var taps = (await db.Taps.AsNoTracking().OrderBy(tap => tap.Arrival).ToListAsync(cancel)).ToLookup(tap => tap.RunId, tap => tap.Tap);
-        await AddJson("runs.json", (await db.Runs.AsNoTracking().Include(run => run.Image).Include(run => run.Plan).OrderBy(run => run.Id).ToListAsync(cancel))
-            .Select(run => new
+        await AddJson(
+            "sheets.json",
+            (await db.Sheets.AsNoTracking().OrderBy(sheet => sheet.Number).ToListAsync(cancel)).Select(sheet => new
+            {
+                sheet.Id,
+                sheet.Number,
+                sheet.Size,
+                sheet.Rows,
+                sheet.Pictures,
+                sheet.Metered,
+                sheet.LeftOut,
+                sheet.CreatedAt,
+                sheet.UsedAt,
+            })
+        );
+        await AddJson(
+            "stamps.json",
+            (await db.Stamps.AsNoTracking().OrderBy(stamp => stamp.Id).ToListAsync(cancel)).Select(stamp => new
+            {
+                stamp.Id,
+                stamp.Name,
+                stamp.Lettering,
+                stamp.LineHash,
+                stamp.WidthMm,
+                stamp.HeightMm,
+                stamp.Silhouette,
+                stamp.AddedAt,
+            })
+        );
+        var scenes = await db
+            .Scenes.AsNoTracking()
+            .ToDictionaryAsync(scene => scene.RunId, scene => scene.Scene, cancel);
+        var taps = (await db.Taps.AsNoTracking().OrderBy(tap => tap.Arrival).ToListAsync(cancel)).ToLookup(
+            tap => tap.RunId,
+            tap => tap.Tap
+        );
+        await AddJson(
+            "runs.json",
+            (
+                await db
+                    .Runs.AsNoTracking()
+                    .Include(run => run.Image)
+                    .Include(run => run.Plan)
+                    .OrderBy(run => run.Id)
+                    .ToListAsync(cancel)
+            ).Select(run => new
             {
                 run.Id,
                 run.Name,
@@ -55,12 +108,19 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 Scene = scenes.GetValueOrDefault(run.Id),
                 run.Plan?.Plan,
                 Taps = taps[run.Id],
-            }));
+            })
+        );
         // One file after the other: all of them may be more than there is memory.
         foreach (var file in await db.Files.Select(file => new { file.Hash, file.MediaType }).ToListAsync(cancel))
         {
-            var content = await db.Files.AsNoTracking().Where(one => one.Hash == file.Hash).Select(one => one.Content).SingleAsync(cancel);
-            await using var entry = await archive.CreateEntry($"files/{file.Hash}{Ending(file.MediaType)}", CompressionLevel.NoCompression).OpenAsync(cancel);
+            var content = await db
+                .Files.AsNoTracking()
+                .Where(one => one.Hash == file.Hash)
+                .Select(one => one.Content)
+                .SingleAsync(cancel);
+            await using var entry = await archive
+                .CreateEntry($"files/{file.Hash}{Ending(file.MediaType)}", CompressionLevel.NoCompression)
+                .OpenAsync(cancel);
             await entry.WriteAsync(content, cancel);
         }
 
@@ -77,11 +137,12 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
         }
     }
 
-    private static string Ending(string mediaType) => mediaType switch
-    {
-        "image/png" => ".png",
-        "image/jpeg" => ".jpg",
-        "image/svg+xml" => ".svg",
-        _ => ".bin",
-    };
+    private static string Ending(string mediaType) =>
+        mediaType switch
+        {
+            "image/png" => ".png",
+            "image/jpeg" => ".jpg",
+            "image/svg+xml" => ".svg",
+            _ => ".bin",
+        };
 }

@@ -28,15 +28,17 @@ public sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock) : 
         await using var scope = scopes.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<NubeDb>();
         var now = clock.GetUtcNow();
-        db.Sessions.Add(new Session
-        {
-            KeyHash = HashOf(key),
-            MakerId = Guid.Parse(ticket.Principal.FindFirstValue(ClaimTypes.NameIdentifier)!),
-            Ticket = TicketSerializer.Default.Serialize(ticket),
-            CreatedAt = now,
-            SeenAt = now,
-            ExpiresAt = ticket.Properties.ExpiresUtc ?? now.AddDays(1),
-        });
+        db.Sessions.Add(
+            new Session
+            {
+                KeyHash = HashOf(key),
+                MakerId = Guid.Parse(ticket.Principal.FindFirstValue(ClaimTypes.NameIdentifier)!),
+                Ticket = TicketSerializer.Default.Serialize(ticket),
+                CreatedAt = now,
+                SeenAt = now,
+                ExpiresAt = ticket.Properties.ExpiresUtc ?? now.AddDays(1),
+            }
+        );
         await db.SaveChangesAsync();
         return key;
     }
@@ -46,8 +48,12 @@ public sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock) : 
     {
         ArgumentNullException.ThrowIfNull(ticket);
         await using var scope = scopes.CreateAsyncScope();
-        var (ends, written) = (ticket.Properties.ExpiresUtc ?? clock.GetUtcNow().AddDays(1), TicketSerializer.Default.Serialize(ticket));
-        await Of(scope, key).ExecuteUpdateAsync(set => set.SetProperty(s => s.Ticket, written).SetProperty(s => s.ExpiresAt, ends));
+        var (ends, written) = (
+            ticket.Properties.ExpiresUtc ?? clock.GetUtcNow().AddDays(1),
+            TicketSerializer.Default.Serialize(ticket)
+        );
+        await Of(scope, key)
+            .ExecuteUpdateAsync(set => set.SetProperty(s => s.Ticket, written).SetProperty(s => s.ExpiresAt, ends));
     }
 
     /// <inheritdoc />
@@ -55,11 +61,14 @@ public sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock) : 
     {
         await using var scope = scopes.CreateAsyncScope();
         var now = clock.GetUtcNow();
-        if (await Of(scope, key).AsNoTracking().SingleOrDefaultAsync() is not { } session || session.ExpiresAt < now) return null;
+        if (await Of(scope, key).AsNoTracking().SingleOrDefaultAsync() is not { } session || session.ExpiresAt < now)
+            return null;
         if (now - session.SeenAt > BetweenMarks)
         {
             await Of(scope, key).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now));
-            await scope.ServiceProvider.GetRequiredService<NubeDb>().Users.Where(maker => maker.Id == session.MakerId && maker.VisitedAt != null)
+            await scope
+                .ServiceProvider.GetRequiredService<NubeDb>()
+                .Users.Where(maker => maker.Id == session.MakerId && maker.VisitedAt != null)
                 .ExecuteUpdateAsync(set => set.SetProperty(maker => maker.VisitedAt, now));
         }
         return TicketSerializer.Default.Deserialize(session.Ticket);
@@ -76,7 +85,10 @@ public sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock) : 
     public async Task EndAll(Guid maker, CancellationToken cancel)
     {
         await using var scope = scopes.CreateAsyncScope();
-        await scope.ServiceProvider.GetRequiredService<NubeDb>().Sessions.Where(session => session.MakerId == maker).ExecuteDeleteAsync(cancel);
+        await scope
+            .ServiceProvider.GetRequiredService<NubeDb>()
+            .Sessions.Where(session => session.MakerId == maker)
+            .ExecuteDeleteAsync(cancel);
     }
 
     private static IQueryable<Session> Of(AsyncServiceScope scope, string key)

@@ -14,7 +14,12 @@ namespace Nube.Server.SigningIn;
 /// its maker wait.
 /// </summary>
 /// <remarks>Names and addresses are kept as keyed hashes only; a name that nobody has is counted like any other.</remarks>
-public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, TimeProvider clock, ILogger<SignInGuard> log)
+public sealed class SignInGuard(
+    NubeDb db,
+    IDataProtectionProvider protection,
+    TimeProvider clock,
+    ILogger<SignInGuard> log
+)
 {
     /// <summary>Failures in a row from one address or known device after which there is a wait.</summary>
     public const int FreeTries = 5;
@@ -52,13 +57,26 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
         var now = clock.GetUtcNow();
         foreach (var (key, free) in counted)
         {
-            var before = await db.FailedSignIns.AsNoTracking().SingleOrDefaultAsync(failed => failed.Key == key, cancel);
-            if (before is null || now - before.LastAt > Forgotten) continue;
+            var before = await db
+                .FailedSignIns.AsNoTracking()
+                .SingleOrDefaultAsync(failed => failed.Key == key, cancel);
+            if (before is null || now - before.LastAt > Forgotten)
+                continue;
             var left = before.LastAt + WaitAfter(before.Times, free) - now;
-            if (left <= TimeSpan.Zero) continue;
-            log.LogWarning("Sign-in refused: too many tries for {Name} from {Address}", Hash($"log {who}")[..12], Hash($"log {address}")[..12]);
-            context.Response.Headers.RetryAfter = ((int)Math.Ceiling(left.TotalSeconds)).ToString(System.Globalization.CultureInfo.InvariantCulture);
-            throw new TroubleException(StatusCodes.Status429TooManyRequests, $"There were too many wrong tries with this name. Wait {InWords(left)} and try again.");
+            if (left <= TimeSpan.Zero)
+                continue;
+            log.LogWarning(
+                "Sign-in refused: too many tries for {Name} from {Address}",
+                Hash($"log {who}")[..12],
+                Hash($"log {address}")[..12]
+            );
+            context.Response.Headers.RetryAfter = ((int)Math.Ceiling(left.TotalSeconds)).ToString(
+                System.Globalization.CultureInfo.InvariantCulture
+            );
+            throw new TroubleException(
+                StatusCodes.Status429TooManyRequests,
+                $"There were too many wrong tries with this name. Wait {InWords(left)} and try again."
+            );
         }
         foreach (var (key, _) in counted)
         {
@@ -66,8 +84,11 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
                 $"""
                 insert into failed_sign_ins (key, times, last_at) values ({key}, 1, {now})
                 on conflict (key) do update set last_at = excluded.last_at,
-                  times = case when failed_sign_ins.last_at < {now - Forgotten} then 1 else failed_sign_ins.times + 1 end
-                """, cancel);
+                  times = case when failed_sign_ins.last_at < {now
+                    - Forgotten} then 1 else failed_sign_ins.times + 1 end
+                """,
+                cancel
+            );
         }
         return new Try([.. counted.Select(one => one.Key)], Hash($"log {who}")[..12]);
     }
@@ -96,9 +117,13 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(name);
         var who = name.Trim().ToUpperInvariant();
-        var names = NamesOn(context).Where(known => known.Name != who).TakeLast(9).Append((Device: Guid.NewGuid().ToString("n"), Name: who));
+        var names = NamesOn(context)
+            .Where(known => known.Name != who)
+            .TakeLast(9)
+            .Append((Device: Guid.NewGuid().ToString("n"), Name: who));
         context.Response.Cookies.Append(
-            DeviceCookie, devices.Protect(string.Join('\n', names.Select(known => $"{known.Device}\t{known.Name}"))),
+            DeviceCookie,
+            devices.Protect(string.Join('\n', names.Select(known => $"{known.Device}\t{known.Name}"))),
             new CookieOptions
             {
                 HttpOnly = true,
@@ -106,13 +131,15 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
                 Secure = context.Request.IsHttps,
                 MaxAge = DeviceKnownFor,
                 IsEssential = true,
-            });
+            }
+        );
     }
 
     /// <summary>How long to wait after so many failures in a row: none, then twice as long each time.</summary>
     public static TimeSpan WaitAfter(int times, int free)
     {
-        if (times < free) return TimeSpan.Zero;
+        if (times < free)
+            return TimeSpan.Zero;
         var doubled = FirstWait * Math.Pow(2, Math.Min(times - free, 20));
         return doubled < LongestWait ? doubled : LongestWait;
     }
@@ -125,14 +152,23 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
         await db.FailedSignIns.Where(failed => failed.LastAt < since).ExecuteDeleteAsync(cancel);
     }
 
-    private string? Device(HttpContext context, string who) => NamesOn(context).Where(known => known.Name == who).Select(known => known.Device).LastOrDefault();
+    private string? Device(HttpContext context, string who) =>
+        NamesOn(context).Where(known => known.Name == who).Select(known => known.Device).LastOrDefault();
 
     private List<(string Device, string Name)> NamesOn(HttpContext context)
     {
-        if (context.Request.Cookies[DeviceCookie] is not { } cookie) return [];
+        if (context.Request.Cookies[DeviceCookie] is not { } cookie)
+            return [];
         try
         {
-            return [.. devices.Unprotect(cookie).Split('\n').Select(line => line.Split('\t')).Select(parts => (parts[0], parts[1]))];
+            return
+            [
+                .. devices
+                    .Unprotect(cookie)
+                    .Split('\n')
+                    .Select(line => line.Split('\t'))
+                    .Select(parts => (parts[0], parts[1])),
+            ];
         }
         catch (CryptographicException)
         {
@@ -142,11 +178,21 @@ public sealed class SignInGuard(NubeDb db, IDataProtectionProvider protection, T
 
     private async Task<byte[]> Secret(CancellationToken cancel)
     {
-        if (await db.Secrets.AsNoTracking().SingleOrDefaultAsync(secret => secret.Name == SecretName, cancel) is { } kept) return kept.Value;
+        if (
+            await db.Secrets.AsNoTracking().SingleOrDefaultAsync(secret => secret.Name == SecretName, cancel) is
+            { } kept
+        )
+            return kept.Value;
         var made = RandomNumberGenerator.GetBytes(32);
-        await db.Database.ExecuteSqlAsync($"insert into installation_secrets (name, value) values ({SecretName}, {made}) on conflict do nothing", cancel);
+        await db.Database.ExecuteSqlAsync(
+            $"insert into installation_secrets (name, value) values ({SecretName}, {made}) on conflict do nothing",
+            cancel
+        );
         return (await db.Secrets.AsNoTracking().SingleAsync(secret => secret.Name == SecretName, cancel)).Value;
     }
 
-    private static string InWords(TimeSpan time) => time.TotalSeconds < 90 ? $"{Math.Ceiling(time.TotalSeconds):0} seconds" : $"{Math.Ceiling(time.TotalMinutes):0} minutes";
+    private static string InWords(TimeSpan time) =>
+        time.TotalSeconds < 90
+            ? $"{Math.Ceiling(time.TotalSeconds):0} seconds"
+            : $"{Math.Ceiling(time.TotalMinutes):0} minutes";
 }

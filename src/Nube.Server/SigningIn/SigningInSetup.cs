@@ -16,9 +16,11 @@ public static class SigningInSetup
     /// <summary>Adds what signing in needs.</summary>
     public static void AddSigningIn(this IServiceCollection services)
     {
-        services.AddIdentityCore<Maker>(identity =>
+        services
+            .AddIdentityCore<Maker>(identity =>
             {
-                identity.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
+                identity.User.AllowedUserNameCharacters =
+                    "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
                 identity.Password.RequiredLength = 10;
                 identity.Password.RequiredUniqueChars = 4;
                 identity.Password.RequireDigit = identity.Password.RequireLowercase = false;
@@ -28,20 +30,24 @@ public static class SigningInSetup
             .AddPasswordValidator<CommonPasswords>()
             .AddSignInManager();
         services.AddSingleton<Sessions>().AddScoped<SignInGuard>().AddScoped<MakerArchive>();
-        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
+        services
+            .AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
             .Configure<Sessions>((cookie, sessions) => cookie.SessionStore = sessions);
-        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(cookies =>
-            cookies.ApplicationCookie!.Configure(cookie =>
-            {
-                cookie.Cookie.Name = "nube";
-                cookie.Cookie.SameSite = SameSiteMode.Strict;
-                cookie.ExpireTimeSpan = Lasts;
-                cookie.Events.OnRedirectToLogin = context =>
+        services
+            .AddAuthentication(IdentityConstants.ApplicationScheme)
+            .AddIdentityCookies(cookies =>
+                cookies.ApplicationCookie!.Configure(cookie =>
                 {
-                    context.Response.StatusCode = StatusCodes.Status401Unauthorized;
-                    return Task.CompletedTask;
-                };
-            }));
+                    cookie.Cookie.Name = "nube";
+                    cookie.Cookie.SameSite = SameSiteMode.Strict;
+                    cookie.ExpireTimeSpan = Lasts;
+                    cookie.Events.OnRedirectToLogin = context =>
+                    {
+                        context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+                        return Task.CompletedTask;
+                    };
+                })
+            );
         services.AddAuthorization();
         services.AddAntiforgery(antiforgery =>
         {
@@ -59,11 +65,18 @@ public static class SigningInSetup
     public static void UseProxy(this WebApplication app)
     {
         ArgumentNullException.ThrowIfNull(app);
-        if (app.Configuration["Nube:Proxy"] is not { Length: > 0 } stated) return;
-        var forwarded = new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto };
+        if (app.Configuration["Nube:Proxy"] is not { Length: > 0 } stated)
+            return;
+        var forwarded = new ForwardedHeadersOptions
+        {
+            ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto,
+        };
         forwarded.KnownProxies.Clear();
         forwarded.KnownIPNetworks.Clear();
-        foreach (var address in stated.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)) forwarded.KnownProxies.Add(IPAddress.Parse(address));
+        foreach (
+            var address in stated.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+        )
+            forwarded.KnownProxies.Add(IPAddress.Parse(address));
         app.UseForwardedHeaders(forwarded);
     }
 }

@@ -11,29 +11,37 @@ public static class ApiDescription
     public static void Configure(OpenApiOptions options)
     {
         ArgumentNullException.ThrowIfNull(options);
-        options.AddDocumentTransformer((document, _, _) =>
-        {
-            document.Info.Title = "Nube";
-            document.Info.Version = "1";
-            document.Servers = [];
-            return Task.CompletedTask;
-        });
-        options.AddSchemaTransformer((schema, context, _) =>
-        {
-            if (context.JsonTypeInfo.Type == typeof(Srgb))
+        options.AddDocumentTransformer(
+            (document, _, _) =>
             {
-                schema.Type = JsonSchemaType.String;
-                schema.Pattern = "^#[0-9a-f]{6}$";
-                schema.Description = "A colour in sRGB, such as #d9a441.";
+                document.Info.Title = "Nube";
+                document.Info.Version = "1";
+                document.Servers = [];
+                return Task.CompletedTask;
             }
-            // A list of colours is described apart from a colour.
-            if (context.JsonTypeInfo.ElementType == typeof(Srgb)) schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
-            // Small records are structs, which could be left out of JSON; ours are always written whole.
-            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-            if (type is { IsValueType: true, Namespace: { } space } && space.StartsWith("Nube.", StringComparison.Ordinal)
-                && schema.Properties is { Count: > 0 } properties)
-                schema.Required = properties.Keys.ToHashSet();
-            return Task.CompletedTask;
-        });
+        );
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                if (context.JsonTypeInfo.Type == typeof(Srgb))
+                {
+                    schema.Type = JsonSchemaType.String;
+                    schema.Pattern = "^#[0-9a-f]{6}$";
+                    schema.Description = "A colour in sRGB, such as #d9a441.";
+                }
+                // A list of colours is described apart from a colour.
+                if (context.JsonTypeInfo.ElementType == typeof(Srgb))
+                    schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
+                // Small records are structs, which could be left out of JSON; ours are always written whole.
+                var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+                if (
+                    type is { IsValueType: true, Namespace: { } space }
+                    && space.StartsWith("Nube.", StringComparison.Ordinal)
+                    && schema.Properties is { Count: > 0 } properties
+                )
+                    schema.Required = properties.Keys.ToHashSet();
+                return Task.CompletedTask;
+            }
+        );
     }
 }

@@ -18,10 +18,17 @@ public sealed class BenchGate(NubeDb db)
     public async Task Open(RunWithSupplies run, string refusal, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(run);
-        if (run.Run.Plan is not { } made) return;
+        if (run.Run.Plan is not { } made)
+            return;
         var taps = await db.Taps.Where(tap => tap.RunId == run.Run.Id).OrderBy(tap => tap.Arrival).ToListAsync(cancel);
-        var bench = BenchLog.At(made.Plan, run.Touching, taps.Select(tap => tap.Tap), taps.Count == 0 ? made.MadeAt : taps.Max(tap => tap.Tap.At));
-        if (bench.Done.Length + bench.LeftOut.Length > 0) throw TroubleException.Conflict(refusal);
+        var bench = BenchLog.At(
+            made.Plan,
+            run.Touching,
+            taps.Select(tap => tap.Tap),
+            taps.Count == 0 ? made.MadeAt : taps.Max(tap => tap.Tap.At)
+        );
+        if (bench.Done.Length + bench.LeftOut.Length > 0)
+            throw TroubleException.Conflict(refusal);
         db.Taps.RemoveRange(taps.Where(tap => tap.Tap.IsOfWork));
         made.Plan = made.Plan with { Rest = [] };
         // The air may have changed while it was on the bench.

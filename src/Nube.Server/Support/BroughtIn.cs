@@ -34,10 +34,15 @@ public sealed class PictureDesk(FileStore files, Apprentices apprentices)
         if (panel is null && ImageSize.Apart(typed.Points, typed.Width) is { } apart)
             widthMm = apart.WidthOf(await apprentices.Do(new MeasurePicture(), picture.File, stop: cancel));
         if (picture.Kind != PictureKind.Svg && widthMm is null && typed.DotsPerInch is null)
-            throw TroubleException.Unusable("Say how large the picture is: its width, the dots per inch of the scan, or two points a known distance apart.");
+            throw TroubleException.Unusable(
+                "Say how large the picture is: its width, the dots per inch of the scan, or two points a known distance apart."
+            );
         return new BroughtIn(
-            await files.Keep(picture.File, picture.MediaType, cancel), NameOf(file, "image"),
-            new PictureSize(panel?.WidthMm ?? widthMm, typed.DotsPerInch), panel);
+            await files.Keep(picture.File, picture.MediaType, cancel),
+            NameOf(file, "image"),
+            new PictureSize(panel?.WidthMm ?? widthMm, typed.DotsPerInch),
+            panel
+        );
     }
 
     /// <summary>The whole file.</summary>
@@ -53,6 +58,8 @@ public sealed class PictureDesk(FileStore files, Apprentices apprentices)
     public static string NameOf(IFormFile file, string otherwise)
     {
         ArgumentNullException.ThrowIfNull(file);
-        return Path.GetFileName(file.FileName) is { Length: > 0 and <= LongestName } given && !given.Any(char.IsControl) ? given : otherwise;
+        return Path.GetFileName(file.FileName) is { Length: > 0 and <= LongestName } given && !given.Any(char.IsControl)
+            ? given
+            : otherwise;
     }
 }

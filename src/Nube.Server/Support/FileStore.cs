@@ -14,14 +14,16 @@ public sealed record StorageUse(long UsedBytes, long MostBytes)
     private const double NearlyFull = 0.8;
 
     /// <summary>What the maker should know about it; null while there is much room.</summary>
-    public string? Sentence => UsedBytes < NearlyFull * MostBytes
-        ? null
-        : $"Your pictures take {InWords(UsedBytes)} of {InWords(MostBytes)}. Delete runs, stamps or sheets that you do not need; their pictures go with them.";
+    public string? Sentence =>
+        UsedBytes < NearlyFull * MostBytes
+            ? null
+            : $"Your pictures take {InWords(UsedBytes)} of {InWords(MostBytes)}. Delete runs, stamps or sheets that you do not need; their pictures go with them.";
 
     /// <summary>"1.7 GB", "350 MB".</summary>
-    internal static string InWords(long bytes) => bytes >= 1L << 30
-        ? string.Create(CultureInfo.InvariantCulture, $"{bytes / (double)(1L << 30):0.#} GB")
-        : string.Create(CultureInfo.InvariantCulture, $"{bytes / (double)(1L << 20):0} MB");
+    internal static string InWords(long bytes) =>
+        bytes >= 1L << 30
+            ? string.Create(CultureInfo.InvariantCulture, $"{bytes / (double)(1L << 30):0.#} GB")
+            : string.Create(CultureInfo.InvariantCulture, $"{bytes / (double)(1L << 20):0} MB");
 }
 
 /// <summary>Files of the maker at work, each kept once by its content, up to what a maker may keep.</summary>
@@ -42,11 +44,15 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
         var now = clock.GetUtcNow();
         var use = await Use(cancel);
-        if (use.UsedBytes + content.Length > use.MostBytes && !await db.Files.AnyAsync(file => file.Hash == hash, cancel))
+        if (
+            use.UsedBytes + content.Length > use.MostBytes
+            && !await db.Files.AnyAsync(file => file.Hash == hash, cancel)
+        )
         {
             throw new TroubleException(
                 StatusCodes.Status507InsufficientStorage,
-                $"This file is not kept: your pictures take {StorageUse.InWords(use.UsedBytes)} of {StorageUse.InWords(use.MostBytes)}. Delete runs, stamps or sheets that you do not need, then bring it in again.");
+                $"This file is not kept: your pictures take {StorageUse.InWords(use.UsedBytes)} of {StorageUse.InWords(use.MostBytes)}. Delete runs, stamps or sheets that you do not need, then bring it in again."
+            );
         }
         // Two windows may bring in the same file at once; one that comes again is young again, so that it is not tidied away.
         await db.Database.ExecuteSqlAsync(
@@ -54,7 +60,8 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
             insert into files (maker_id, hash, media_type, content, created_at) values ({maker.MakerId}, {hash}, {mediaType}, {content}, {now})
             on conflict (maker_id, hash) do update set created_at = excluded.created_at
             """,
-            cancel);
+            cancel
+        );
         return hash;
     }
 
@@ -64,9 +71,15 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
         ?? throw TroubleException.Gone("This file is not there any more.");
 
     /// <summary>How much room the maker's files take.</summary>
-    public async Task<StorageUse> Use(CancellationToken cancel) => new(
-        await db.Database.SqlQuery<long>($"select coalesce(sum(octet_length(content)), 0)::bigint as \"Value\" from files where maker_id = {maker.MakerId}").SingleAsync(cancel),
-        MostBytes);
+    public async Task<StorageUse> Use(CancellationToken cancel) =>
+        new(
+            await db
+                .Database.SqlQuery<long>(
+                    $"select coalesce(sum(octet_length(content)), 0)::bigint as \"Value\" from files where maker_id = {maker.MakerId}"
+                )
+                .SingleAsync(cancel),
+            MostBytes
+        );
 
     /// <summary>Removes the files of all makers that nothing refers to any more; answers how many there were.</summary>
     public static Task<int> RemoveUnused(NubeDb db, DateTimeOffset now, CancellationToken cancel)
@@ -80,6 +93,7 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
               and not exists (select 1 from sheets s where s.maker_id = f.maker_id and s.pictures @> jsonb_build_array(jsonb_build_object('hash', f.hash)))
               and not exists (select 1 from jobs j where j.maker_id = f.maker_id and j.state = 'Working' and j."order"->>'fileHash' = f.hash)
             """,
-            cancel);
+            cancel
+        );
     }
 }

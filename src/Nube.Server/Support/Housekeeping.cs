@@ -6,7 +6,8 @@ using Nube.Server.SigningIn;
 namespace Nube.Server.Support;
 
 /// <summary>Tidies up now and then: files that nothing refers to, sessions that have ended, visitors who left, failures long ago.</summary>
-public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock, ILogger<Housekeeping> log) : BackgroundService
+public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock, ILogger<Housekeeping> log)
+    : BackgroundService
 {
     private static readonly TimeSpan BetweenRounds = TimeSpan.FromMinutes(15);
 
@@ -24,8 +25,7 @@ public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock
             {
                 log.LogWarning("Tidying up did not work: {Reason}", error.Message);
             }
-        }
-        while (await ticks.WaitForNextTickAsync(stoppingToken));
+        } while (await ticks.WaitForNextTickAsync(stoppingToken));
     }
 
     /// <summary>Tidies up once.</summary>

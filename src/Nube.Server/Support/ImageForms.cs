@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
+using Nube.Core;
 using Nube.Core.Artwork;
 using Nube.Core.Light;
 using Nube.Data.Entities;
-using Nube.Core;
 
 namespace Nube.Server.Support;
 
@@ -37,13 +37,19 @@ public sealed class ImageForms(IMemoryCache cache, FileStore files)
 
     private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)
     {
-        var key = $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, RecordJson.Options)}";
-        if (cache.TryGetValue(key, out ImmutableArray<AreaForm> kept)) return kept;
+        var key =
+            $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, RecordJson.Options)}";
+        if (cache.TryGetValue(key, out ImmutableArray<AreaForm> kept))
+            return kept;
         var forms = AreaForm.Of((await Areas(image, cancel)).Labels, image.Depth.Pairs());
-        return cache.Set(key, forms, new MemoryCacheEntryOptions
-        {
-            SlidingExpiration = KeptFor,
-            Size = forms.Sum(form => (long)form.Film.Length * BytesPerCell) + 1000,
-        });
+        return cache.Set(
+            key,
+            forms,
+            new MemoryCacheEntryOptions
+            {
+                SlidingExpiration = KeptFor,
+                Size = forms.Sum(form => (long)form.Film.Length * BytesPerCell) + 1000,
+            }
+        );
     }
 }

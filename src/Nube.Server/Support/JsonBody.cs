@@ -28,7 +28,8 @@ public static class JsonBody
         if (request.HasJsonContentType())
         {
             var body = await Whole(request, context.RequestAborted);
-            if (Trouble(body) is { } trouble) throw new TroubleException(StatusCodes.Status400BadRequest, $"{trouble} Nothing was changed.");
+            if (Trouble(body) is { } trouble)
+                throw new TroubleException(StatusCodes.Status400BadRequest, $"{trouble} Nothing was changed.");
             request.Body = new MemoryStream(body, writable: false);
         }
         await next(context);
@@ -37,22 +38,32 @@ public static class JsonBody
     /// <summary>Why this JSON cannot be used; null when it can.</summary>
     public static string? Trouble(ReadOnlySpan<byte> body)
     {
-        if (body.IsEmpty) return "What was sent is empty.";
+        if (body.IsEmpty)
+            return "What was sent is empty.";
         var reader = new Utf8JsonReader(body, new JsonReaderOptions { MaxDepth = MostDepth });
         var inList = new Stack<bool>();
         try
         {
             while (reader.Read())
             {
-                if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject) inList.Push(reader.TokenType == JsonTokenType.StartArray);
-                if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject) inList.Pop();
-                if (reader.TokenType == JsonTokenType.Null && inList.TryPeek(out var list) && list) return "A list in what was sent has an empty place.";
-                if (reader.TokenType == JsonTokenType.Number && !(reader.TryGetDouble(out var number) && double.IsFinite(number)))
+                if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject)
+                    inList.Push(reader.TokenType == JsonTokenType.StartArray);
+                if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject)
+                    inList.Pop();
+                if (reader.TokenType == JsonTokenType.Null && inList.TryPeek(out var list) && list)
+                    return "A list in what was sent has an empty place.";
+                if (
+                    reader.TokenType == JsonTokenType.Number
+                    && !(reader.TryGetDouble(out var number) && double.IsFinite(number))
+                )
                     return "A number in what was sent is too large.";
-                if (reader.TokenType is not (JsonTokenType.String or JsonTokenType.PropertyName)) continue;
+                if (reader.TokenType is not (JsonTokenType.String or JsonTokenType.PropertyName))
+                    continue;
                 var text = reader.GetString()!;
-                if (text.Length > LongestText) return $"A text in what was sent is longer than {LongestText:N0} letters.";
-                if (text.Contains('\0', StringComparison.Ordinal)) return "A text in what was sent holds a character that cannot be kept.";
+                if (text.Length > LongestText)
+                    return $"A text in what was sent is longer than {LongestText:N0} letters.";
+                if (text.Contains('\0', StringComparison.Ordinal))
+                    return "A text in what was sent holds a character that cannot be kept.";
             }
             return null;
         }
@@ -70,7 +81,10 @@ public static class JsonBody
         while (await request.Body.ReadAsync(part, cancel) is > 0 and var read)
         {
             if (whole.Length + read > MostBytes)
-                throw new TroubleException(StatusCodes.Status413PayloadTooLarge, "What was sent is larger than 4 MB. Nothing was changed.");
+                throw new TroubleException(
+                    StatusCodes.Status413PayloadTooLarge,
+                    "What was sent is larger than 4 MB. Nothing was changed."
+                );
             whole.Write(part, 0, read);
         }
         return whole.ToArray();

@@ -32,26 +32,37 @@ public static class PaletteFile
         var start = text.TrimStart('\ufeff', ' ', '\t', '\r', '\n');
         ImmutableArray<KeptColour> colours = start.StartsWith('{') ? [.. FromJson(start)] : [.. FromCsv(start)];
         if (colours.IsEmpty)
-            throw TroubleException.Unusable("No colours were found in this file. It can be CSV with a name and a colour such as #d9a441 on each line, JSON, or design tokens.");
+            throw TroubleException.Unusable(
+                "No colours were found in this file. It can be CSV with a name and a colour such as #d9a441 on each line, JSON, or design tokens."
+            );
         return colours.Length <= MostColours
             ? colours
-            : throw TroubleException.Unusable($"This file has {colours.Length} colours; at most {MostColours} are read at a time.");
+            : throw TroubleException.Unusable(
+                $"This file has {colours.Length} colours; at most {MostColours} are read at a time."
+            );
     }
 
     /// <summary>As CSV.</summary>
     public static string Csv(IEnumerable<KeptColour> colours)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }))
+        using (
+            var csv = new CsvWriter(
+                text,
+                new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }
+            )
+        )
         {
-            foreach (var heading in new[] { "name", "colour", "lightness", "a", "b" }) csv.WriteField(heading);
+            foreach (var heading in new[] { "name", "colour", "lightness", "a", "b" })
+                csv.WriteField(heading);
             csv.NextRecord();
             foreach (var colour in colours)
             {
                 var lab = colour.Colour.ToLab();
                 csv.WriteField(colour.Name);
                 csv.WriteField(colour.Colour.ToString());
-                foreach (var value in new[] { lab.L, lab.A, lab.B }) csv.WriteField(value.ToString("0.0", CultureInfo.InvariantCulture));
+                foreach (var value in new[] { lab.L, lab.A, lab.B })
+                    csv.WriteField(value.ToString("0.0", CultureInfo.InvariantCulture));
                 csv.NextRecord();
             }
         }
@@ -59,12 +70,19 @@ public static class PaletteFile
     }
 
     /// <summary>As JSON by docs/palette.schema.json.</summary>
-    public static string Json(IEnumerable<KeptColour> colours) => new JsonObject
-    {
-        ["format"] = "nube-palette",
-        ["version"] = 1,
-        ["colours"] = new JsonArray([.. colours.Select(colour => new JsonObject { ["name"] = colour.Name, ["colour"] = colour.Colour.ToString() })]),
-    }.ToJsonString(Written);
+    public static string Json(IEnumerable<KeptColour> colours) =>
+        new JsonObject
+        {
+            ["format"] = "nube-palette",
+            ["version"] = 1,
+            ["colours"] = new JsonArray([
+                .. colours.Select(colour => new JsonObject
+                {
+                    ["name"] = colour.Name,
+                    ["colour"] = colour.Colour.ToString(),
+                }),
+            ]),
+        }.ToJsonString(Written);
 
     /// <summary>As design tokens.</summary>
     public static string Tokens(IEnumerable<KeptColour> colours)
@@ -73,15 +91,22 @@ public static class PaletteFile
         foreach (var colour in colours)
         {
             // A token's name may hold neither braces nor dots, and not begin with a dollar.
-            var name = new string([.. colour.Name.Select(letter => letter is '{' or '}' or '.' ? '-' : letter)]).TrimStart('$');
+            var name = new string([
+                .. colour.Name.Select(letter => letter is '{' or '}' or '.' ? '-' : letter),
+            ]).TrimStart('$');
             var free = name;
-            for (var next = 2; group.ContainsKey(free); next++) free = $"{name} {next}";
+            for (var next = 2; group.ContainsKey(free); next++)
+                free = $"{name} {next}";
             group[free] = new JsonObject
             {
                 ["$value"] = new JsonObject
                 {
                     ["colorSpace"] = "srgb",
-                    ["components"] = new JsonArray(Round(colour.Colour.R), Round(colour.Colour.G), Round(colour.Colour.B)),
+                    ["components"] = new JsonArray(
+                        Round(colour.Colour.R),
+                        Round(colour.Colour.G),
+                        Round(colour.Colour.B)
+                    ),
                     ["hex"] = colour.Colour.ToString(),
                 },
             };
@@ -94,15 +119,29 @@ public static class PaletteFile
     private static IEnumerable<KeptColour> FromCsv(string text)
     {
         var first = text.Split('\n', 2)[0];
-        var delimiter = first.Contains('\t', StringComparison.Ordinal) ? "\t" : first.Contains(';', StringComparison.Ordinal) ? ";" : ",";
+        var delimiter =
+            first.Contains('\t', StringComparison.Ordinal) ? "\t"
+            : first.Contains(';', StringComparison.Ordinal) ? ";"
+            : ",";
         using var parser = new CsvParser(
-            new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = delimiter, BadDataFound = null, TrimOptions = TrimOptions.Trim });
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                Delimiter = delimiter,
+                BadDataFound = null,
+                TrimOptions = TrimOptions.Trim,
+            }
+        );
         while (parser.Read())
         {
             var fields = parser.Record ?? [];
             var at = Array.FindIndex(fields, field => Srgb.TryParse(field.ToLowerInvariant(), out _));
-            if (at < 0) continue; // a heading
-            yield return Named(fields.Where((field, index) => index != at && field.Length > 0).FirstOrDefault(), fields[at]);
+            if (at < 0)
+                continue; // a heading
+            yield return Named(
+                fields.Where((field, index) => index != at && field.Length > 0).FirstOrDefault(),
+                fields[at]
+            );
         }
     }
 
@@ -111,15 +150,21 @@ public static class PaletteFile
         JsonNode? root;
         try
         {
-            root = JsonNode.Parse(text, documentOptions: new JsonDocumentOptions { MaxDepth = 64, AllowDuplicateProperties = false });
+            root = JsonNode.Parse(
+                text,
+                documentOptions: new JsonDocumentOptions { MaxDepth = 64, AllowDuplicateProperties = false }
+            );
         }
         catch (JsonException broken)
         {
-            throw TroubleException.Unusable($"This file is broken JSON, at line {broken.LineNumber + 1}. Nothing was taken from it.");
+            throw TroubleException.Unusable(
+                $"This file is broken JSON, at line {broken.LineNumber + 1}. Nothing was taken from it."
+            );
         }
         if ((root as JsonObject)?["colours"] is JsonArray own)
         {
-            return own.OfType<JsonObject>().Where(entry => TextOf(entry["colour"]) is { } hex && Srgb.TryParse(hex.ToLowerInvariant(), out _))
+            return own.OfType<JsonObject>()
+                .Where(entry => TextOf(entry["colour"]) is { } hex && Srgb.TryParse(hex.ToLowerInvariant(), out _))
                 .Select(entry => Named(TextOf(entry["name"]), TextOf(entry["colour"])!));
         }
         return root is JsonObject tokens ? Tokens(tokens, "", false, 0) : [];
@@ -128,37 +173,50 @@ public static class PaletteFile
     /// <summary>The colours of a group of tokens, with those of the groups in it; a type holds for all below it.</summary>
     private static IEnumerable<KeptColour> Tokens(JsonObject group, string name, bool areColours, int depth)
     {
-        if (depth > MostDepth) yield break;
+        if (depth > MostDepth)
+            yield break;
         areColours = TextOf(group["$type"]) is { } type ? type == "color" : areColours;
         if (group["$value"] is { } value)
         {
-            if (areColours && ColourOf(value) is { } colour) yield return new KeptColour(Shortened(name), colour);
+            if (areColours && ColourOf(value) is { } colour)
+                yield return new KeptColour(Shortened(name), colour);
             yield break;
         }
         foreach (var (key, node) in group)
         {
-            if (key.StartsWith('$') || node is not JsonObject inner) continue;
-            foreach (var found in Tokens(inner, key, areColours, depth + 1)) yield return found;
+            if (key.StartsWith('$') || node is not JsonObject inner)
+                continue;
+            foreach (var found in Tokens(inner, key, areColours, depth + 1))
+                yield return found;
         }
     }
 
     private static Srgb? ColourOf(JsonNode value)
     {
-        if (TextOf(value) is { } hex) return Srgb.TryParse(hex.ToLowerInvariant(), out var colour) ? colour : null;
-        if (value is not JsonObject body) return null;
-        if (TextOf(body["colorSpace"]) == "srgb" && body["components"] is JsonArray { Count: 3 } parts
-            && parts.All(part => part is JsonValue number && number.TryGetValue<double>(out _)))
+        if (TextOf(value) is { } hex)
+            return Srgb.TryParse(hex.ToLowerInvariant(), out var colour) ? colour : null;
+        if (value is not JsonObject body)
+            return null;
+        if (
+            TextOf(body["colorSpace"]) == "srgb"
+            && body["components"] is JsonArray { Count: 3 } parts
+            && parts.All(part => part is JsonValue number && number.TryGetValue<double>(out _))
+        )
         {
             double At(int index) => Math.Clamp(parts[index]!.GetValue<double>(), 0, 1);
             return new Srgb(At(0), At(1), At(2));
         }
         // Another colour space: what the file offers as a stand-in.
-        return TextOf(body["hex"]) is { } standIn && Srgb.TryParse(standIn.ToLowerInvariant(), out var near) ? near : null;
+        return TextOf(body["hex"]) is { } standIn && Srgb.TryParse(standIn.ToLowerInvariant(), out var near)
+            ? near
+            : null;
     }
 
-    private static string? TextOf(JsonNode? node) => node is JsonValue value && value.TryGetValue<string>(out var text) ? text : null;
+    private static string? TextOf(JsonNode? node) =>
+        node is JsonValue value && value.TryGetValue<string>(out var text) ? text : null;
 
-    private static KeptColour Named(string? name, string hex) => new(Shortened(string.IsNullOrWhiteSpace(name) ? hex : name), Srgb.Parse(hex.ToLowerInvariant()));
+    private static KeptColour Named(string? name, string hex) =>
+        new(Shortened(string.IsNullOrWhiteSpace(name) ? hex : name), Srgb.Parse(hex.ToLowerInvariant()));
 
     private static string Shortened(string name) => name.Length <= 80 ? name : name[..80];
 }

@@ -17,7 +17,11 @@ namespace Nube.Server.Support;
 /// <param name="Paper">Reflectance of the paper.</param>
 /// <param name="Index">Every mix and wash on it.</param>
 public sealed record PaletteOnPaper(
-    IReadOnlyList<Colourant> Colourants, IReadOnlyList<PaintOptics> Optics, Spectrum Paper, RecipeIndex Index);
+    IReadOnlyList<Colourant> Colourants,
+    IReadOnlyList<PaintOptics> Optics,
+    Spectrum Paper,
+    RecipeIndex Index
+);
 
 /// <summary>A run's colourants of every medium on its paper, ready for recipes by any method.</summary>
 /// <param name="Paints">The colourants.</param>
@@ -26,13 +30,17 @@ public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
 {
     private const int MostRemembered = 500; // wishes; a run of sixteen areas has some tens while its maker tries things
 
-    private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found = new();
+    private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found =
+        new();
 
     /// <summary>The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is remembered.</summary>
     public ImmutableArray<Recipe> Nearest(Method method, Lab wish, ShadowDepth depth, Schools schools, int count)
     {
-        if (found.Count > MostRemembered) found.Clear();
-        return found.GetOrAdd((method, wish, depth, schools, count), _ => MethodRecipes.Nearest(method, wish, depth, Paints, Mixes(method), schools, count));
+        if (found.Count > MostRemembered)
+            found.Clear();
+        return found.GetOrAdd((method, wish, depth, schools, count), _ =>
+            MethodRecipes.Nearest(method, wish, depth, Paints, Mixes(method), schools, count)
+        );
     }
 
     /// <summary>The best recipe for a colour of something that is done to the whole card; null when nothing can be used for it.</summary>
@@ -60,12 +68,21 @@ public sealed class Palettes(IMemoryCache cache)
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
         var key = JsonSerializer.Serialize((colourants, paper, mostColourants), KeyFormat);
-        return Once<PaletteOnPaper>(key, made => made.Index.Bytes, () =>
-        {
-            var optics = OpticsOf(colourants);
-            var reflectance = paper.Reflectance();
-            return new PaletteOnPaper(colourants, optics, reflectance, RecipeIndex.Build(optics, reflectance, mostColourants));
-        });
+        return Once<PaletteOnPaper>(
+            key,
+            made => made.Index.Bytes,
+            () =>
+            {
+                var optics = OpticsOf(colourants);
+                var reflectance = paper.Reflectance();
+                return new PaletteOnPaper(
+                    colourants,
+                    optics,
+                    reflectance,
+                    RecipeIndex.Build(optics, reflectance, mostColourants)
+                );
+            }
+        );
     }
 
     /// <summary>What each of these would add to a palette on its paper.</summary>
@@ -73,8 +90,13 @@ public sealed class Palettes(IMemoryCache cache)
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(candidates);
-        var key = $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray()), KeyFormat)}";
-        return Once<Additions>(key, made => made.Bytes, () => Additions.To(palette.Optics, OpticsOf(candidates), palette.Paper));
+        var key =
+            $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray()), KeyFormat)}";
+        return Once<Additions>(
+            key,
+            made => made.Bytes,
+            () => Additions.To(palette.Optics, OpticsOf(candidates), palette.Paper)
+        );
     }
 
     /// <summary>A run's colourants on its paper.</summary>
@@ -83,19 +105,28 @@ public sealed class Palettes(IMemoryCache cache)
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
         // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them all up.
-        return Once<RunPalette>($"run {JsonSerializer.Serialize((colourants, paper), KeyFormat)}", _ => (colourants.Count + 1) * BytesPerColourant, () => Made(colourants, paper));
+        return Once<RunPalette>(
+            $"run {JsonSerializer.Serialize((colourants, paper), KeyFormat)}",
+            _ => (colourants.Count + 1) * BytesPerColourant,
+            () => Made(colourants, paper)
+        );
     }
 
     /// <summary>Computes something once, also when many ask for it at the same moment: after a restart they all do.</summary>
     private T Once<T>(string key, Func<T, long> bytes, Func<T> make)
         where T : class
     {
-        if (cache.TryGetValue(key, out T? there)) return there!;
+        if (cache.TryGetValue(key, out T? there))
+            return there!;
         var one = making.GetOrAdd(key, _ => new Lazy<object>(make));
         try
         {
             var made = (T)one.Value;
-            return cache.Set(key, made, new MemoryCacheEntryOptions { SlidingExpiration = KeptFor, Size = bytes(made) });
+            return cache.Set(
+                key,
+                made,
+                new MemoryCacheEntryOptions { SlidingExpiration = KeptFor, Size = bytes(made) }
+            );
         }
         finally
         {
@@ -115,16 +146,25 @@ public sealed class Palettes(IMemoryCache cache)
     {
         var optics = OpticsOf(colourants);
         var reflectance = paper.Reflectance();
-        ImmutableArray<int> wet = [.. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater())];
+        ImmutableArray<int> wet =
+        [
+            .. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater()),
+        ];
         Colourant[] mixed = [.. wet.Select(place => colourants[place])];
         var paints = new Paints(colourants, optics, paper, reflectance);
         return new RunPalette(paints, MixesFor);
 
         WaterMixes? MixesFor(Method method)
         {
-            if (mixed.Length == 0) return null;
+            if (mixed.Length == 0)
+                return null;
             var ground = MethodRecipes.GroundOf(method, paints);
-            var on = ReferenceEquals(ground, reflectance) ? paper : paper with { Colour = Srgb.FromLab(SpectralColour.ToLab(ground)) };
+            var on = ReferenceEquals(ground, reflectance)
+                ? paper
+                : paper with
+                {
+                    Colour = Srgb.FromLab(SpectralColour.ToLab(ground)),
+                };
             return new WaterMixes(Get(mixed, on).Index, wet);
         }
     }

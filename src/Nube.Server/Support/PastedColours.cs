@@ -49,8 +49,10 @@ public static partial class PastedColours
         var lines = ImmutableArray.CreateBuilder<PastedLine>();
         foreach (var (index, line) in text.ReplaceLineEndings("\n").Split('\n').Index())
         {
-            if (string.IsNullOrWhiteSpace(line)) continue;
-            if (lines.Count == MostLines) throw TroubleException.Unusable($"Paste at most {MostLines} lines at a time; nothing was added.");
+            if (string.IsNullOrWhiteSpace(line))
+                continue;
+            if (lines.Count == MostLines)
+                throw TroubleException.Unusable($"Paste at most {MostLines} lines at a time; nothing was added.");
             lines.Add(ReadLine(index + 1, line.Trim(), taken));
         }
         return lines.ToImmutable();
@@ -61,27 +63,49 @@ public static partial class PastedColours
         var fields = Fields(line);
         var pigment = fields.FirstOrDefault(field => ColourIndexName().IsMatch(field));
         var name = fields.FirstOrDefault(field => field != pigment && field.Length > 0);
-        var known = GenericCatalogue.Colourants.FirstOrDefault(colour => pigment is not null
-            ? string.Equals(colour.ColourIndex, pigment, StringComparison.OrdinalIgnoreCase)
-            : string.Equals(colour.Name, name, StringComparison.OrdinalIgnoreCase));
+        var known = GenericCatalogue.Colourants.FirstOrDefault(colour =>
+            pigment is not null
+                ? string.Equals(colour.ColourIndex, pigment, StringComparison.OrdinalIgnoreCase)
+                : string.Equals(colour.Name, name, StringComparison.OrdinalIgnoreCase)
+        );
         if (known is null)
         {
-            return new PastedLine(number, PastedKind.Unknown, line,
-                $"The catalogue does not have {pigment ?? name ?? "this"}. Add it by its two colours.", null);
+            return new PastedLine(
+                number,
+                PastedKind.Unknown,
+                line,
+                $"The catalogue does not have {pigment ?? name ?? "this"}. Add it by its two colours.",
+                null
+            );
         }
         var added = known with { Name = name ?? known.Name };
-        if (added.Name.Length > 80) return new PastedLine(number, PastedKind.Unknown, line, "A name has at most 80 letters.", null);
+        if (added.Name.Length > 80)
+            return new PastedLine(number, PastedKind.Unknown, line, "A name has at most 80 letters.", null);
         return taken.Add(added.Name)
-            ? new PastedLine(number, PastedKind.New, line, added.ColourIndex.Length > 0 ? $"{added.Name}, {added.ColourIndex}" : added.Name, added)
+            ? new PastedLine(
+                number,
+                PastedKind.New,
+                line,
+                added.ColourIndex.Length > 0 ? $"{added.Name}, {added.ColourIndex}" : added.Name,
+                added
+            )
             : new PastedLine(number, PastedKind.Owned, line, $"{added.Name} is in your stash already.", null);
     }
 
     /// <summary>The fields of a line, by whichever of tab, semicolon and comma stands in it.</summary>
     private static string[] Fields(string line)
     {
-        var delimiter = line.Contains('\t', StringComparison.Ordinal) ? "\t" : line.Contains(';', StringComparison.Ordinal) ? ";" : ",";
+        var delimiter =
+            line.Contains('\t', StringComparison.Ordinal) ? "\t"
+            : line.Contains(';', StringComparison.Ordinal) ? ";"
+            : ",";
         // A quote that is never closed is a letter like any other.
-        var format = new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = delimiter, BadDataFound = null, TrimOptions = TrimOptions.Trim };
+        var format = new CsvConfiguration(CultureInfo.InvariantCulture)
+        {
+            Delimiter = delimiter,
+            BadDataFound = null,
+            TrimOptions = TrimOptions.Trim,
+        };
         using var parser = new CsvParser(new StringReader(line), format);
         return parser.Read() ? parser.Record ?? [] : [];
     }

@@ -16,8 +16,12 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
     /// </summary>
     public async Task Shift(CancellationToken cancel)
     {
-        var planned = await db.Runs.Where(run => run.FinishedAt == null && run.Plan != null).Select(run => run.Id).ToListAsync(cancel);
-        foreach (var id in planned) await Shift(id, cancel);
+        var planned = await db
+            .Runs.Where(run => run.FinishedAt == null && run.Plan != null)
+            .Select(run => run.Id)
+            .ToListAsync(cancel);
+        foreach (var id in planned)
+            await Shift(id, cancel);
     }
 
     private const int MostTries = 5;
@@ -45,17 +49,35 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         var run = await runs.Load(id, cancel);
         var made = run.Run.Plan!;
         var taps = await runs.Taps(id, cancel);
-        if (run.Paper is not { } paper || made.Basis != run.Basis()) return; // It has to be planned again anyway.
+        if (run.Paper is not { } paper || made.Basis != run.Basis())
+            return; // It has to be planned again anyway.
         if (taps.Exists(tap => tap.IsOfWork))
         {
             double Dry(Air air) => Leaves.Water.Times(BrushWater.Wash, paper, air).Dry.TotalSeconds;
             var tap = new Tap(TapKind.Air, 0, clock.GetUtcNow(), "") { AirFactor = Dry(run.Room) / Dry(made.Air) };
-            db.Taps.Add(new BenchTap { Id = Guid.CreateVersion7(), RunId = id, MakerId = run.Run.MakerId, Tap = tap });
-            made.Plan = Replanning.FromNow(made.Plan, run.Touching, run.Hand, BenchLog.At(made.Plan, run.Touching, [.. taps, tap], tap.At));
+            db.Taps.Add(
+                new BenchTap
+                {
+                    Id = Guid.CreateVersion7(),
+                    RunId = id,
+                    MakerId = run.Run.MakerId,
+                    Tap = tap,
+                }
+            );
+            made.Plan = Replanning.FromNow(
+                made.Plan,
+                run.Touching,
+                run.Hand,
+                BenchLog.At(made.Plan, run.Touching, [.. taps, tap], tap.At)
+            );
         }
         else if (made.Air != run.Room)
         {
-            made.Replace(Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), run.Room, clock.GetUtcNow());
+            made.Replace(
+                Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand),
+                run.Room,
+                clock.GetUtcNow()
+            );
         }
     }
 }

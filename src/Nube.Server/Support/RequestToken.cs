@@ -17,7 +17,15 @@ public static class RequestToken
         ArgumentNullException.ThrowIfNull(antiforgery);
         var token = antiforgery.GetAndStoreTokens(context).RequestToken!;
         context.Response.Cookies.Append(
-            Cookie, token, new CookieOptions { SameSite = SameSiteMode.Strict, HttpOnly = false, Secure = context.Request.IsHttps });
+            Cookie,
+            token,
+            new CookieOptions
+            {
+                SameSite = SameSiteMode.Strict,
+                HttpOnly = false,
+                Secure = context.Request.IsHttps,
+            }
+        );
     }
 
     /// <summary>Refuses whatever changes something and comes without the token.</summary>
@@ -31,7 +39,10 @@ public static class RequestToken
             var antiforgery = call.HttpContext.RequestServices.GetRequiredService<IAntiforgery>();
             if (!await antiforgery.IsRequestValidAsync(call.HttpContext))
             {
-                throw new TroubleException(StatusCodes.Status400BadRequest, "This page is out of date. Load it again; nothing was changed.")
+                throw new TroubleException(
+                    StatusCodes.Status400BadRequest,
+                    "This page is out of date. Load it again; nothing was changed."
+                )
                 {
                     Kind = StalePage,
                 };

@@ -27,7 +27,8 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
     {
         ArgumentNullException.ThrowIfNull(kept);
         ArgumentNullException.ThrowIfNull(scene);
-        if (scene.Trouble(await stamps.Of(scene, cancel)) is { } trouble) throw TroubleException.Unusable(trouble);
+        if (scene.Trouble(await stamps.Of(scene, cancel)) is { } trouble)
+            throw TroubleException.Unusable(trouble);
         kept.Scene = scene;
         var run = await db.Runs.SingleAsync(run => run.Id == kept.RunId, cancel);
         run.ChangedAt = clock.GetUtcNow();
@@ -43,32 +44,68 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
         var here = scene.FrontFirst.Select(placed => placed.Stamp).ToHashSet();
         // Those of this scene, and the latest others: a maker may have hundreds.
         var all = await db.Stamps.AsNoTracking().Where(stamp => here.Contains(stamp.Id)).ToListAsync(cancel);
-        all.AddRange(await db.Stamps.AsNoTracking().Where(stamp => !here.Contains(stamp.Id)).OrderByDescending(stamp => stamp.AddedAt).Take(MostOffered).ToListAsync(cancel));
+        all.AddRange(
+            await db
+                .Stamps.AsNoTracking()
+                .Where(stamp => !here.Contains(stamp.Id))
+                .OrderByDescending(stamp => stamp.AddedAt)
+                .Take(MostOffered)
+                .ToListAsync(cancel)
+        );
         all = [.. all.OrderBy(stamp => stamp.Name, StringComparer.CurrentCultureIgnoreCase).ThenBy(stamp => stamp.Id)];
         var known = all.ToDictionary(stamp => stamp.Id, stamp => stamp.Stamp);
         var work = SceneOrder.Of(scene, known, run.Schools.Overlaps);
         var traced = scene.FrontFirst.Any(placed => placed.As == PlacedAs.Traced);
         return new SceneView(
-            scene.WidthMm, scene.HeightMm, scene.PaintsGround,
+            scene.WidthMm,
+            scene.HeightMm,
+            scene.PaintsGround,
             [
                 .. all.Select(stamp => new StampView(
-                    stamp.Id, stamp.Name, stamp.WidthMm, stamp.HeightMm, stamp.Silhouette.Path(), $"/api/runs/{kept.RunId}/scene/stamps/{stamp.Id}/lines",
-                    stamp.Lettering, here.Contains(stamp.Id))),
+                    stamp.Id,
+                    stamp.Name,
+                    stamp.WidthMm,
+                    stamp.HeightMm,
+                    stamp.Silhouette.Path(),
+                    $"/api/runs/{kept.RunId}/scene/stamps/{stamp.Id}/lines",
+                    stamp.Lettering,
+                    here.Contains(stamp.Id)
+                )),
             ],
             [
                 .. scene.FrontFirst.Select(placed => new PlacedView(
-                    placed.Id, placed.Stamp, scene.NameOf(placed, known), placed.At.Middle.X, placed.At.Middle.Y, placed.At.Degrees, placed.At.Mirrored,
-                    placed.As, placed.Fill, placed.Generation)),
+                    placed.Id,
+                    placed.Stamp,
+                    scene.NameOf(placed, known),
+                    placed.At.Middle.X,
+                    placed.At.Middle.Y,
+                    placed.At.Degrees,
+                    placed.At.Mirrored,
+                    placed.As,
+                    placed.Fill,
+                    placed.Generation
+                )),
             ],
             [
-                .. scene.FrontFirst.Where(placed => placed.Fill is not null).GroupBy(placed => placed.Fill!.Value).Select(fill => new FillView(
-                    fill.Key, known[fill.First().Stamp].Name, fill.Count(), Fill.Inkings(fill).Length, fill.Max(print => print.Generation),
-                    Fill.Symmetry(known[fill.First().Stamp].Silhouette) >= Fill.LooksAlike)),
+                .. scene
+                    .FrontFirst.Where(placed => placed.Fill is not null)
+                    .GroupBy(placed => placed.Fill!.Value)
+                    .Select(fill => new FillView(
+                        fill.Key,
+                        known[fill.First().Stamp].Name,
+                        fill.Count(),
+                        Fill.Inkings(fill).Length,
+                        fill.Max(print => print.Generation),
+                        Fill.Symmetry(known[fill.First().Stamp].Silhouette) >= Fill.LooksAlike
+                    )),
             ],
             Paler(run.Paper),
-            work.Steps, work.Masked, work.Remarks,
+            work.Steps,
+            work.Masked,
+            work.Remarks,
             traced && run.Paper is { } paper ? GuideLines.Guide(paper, run.Room, BrushWater.Wash) : [],
-            kept.Found is not null && Same(kept.Found, scene));
+            kept.Found is not null && Same(kept.Found, scene)
+        );
     }
 
     /// <summary>The masks of a run's scene, laid out on sheets.</summary>
@@ -77,10 +114,13 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
         var scene = (await Load(run, cancel)).Scene;
         var known = await stamps.Of(scene, cancel);
         var masked = SceneOrder.Of(scene, known).Masked;
-        if (masked.IsEmpty) throw TroubleException.Conflict("Nothing overlaps in this scene, so no mask is needed.");
+        if (masked.IsEmpty)
+            throw TroubleException.Conflict("Nothing overlaps in this scene, so no mask is needed.");
         var sheet = MaskSheet.Of(scene, known, masked, paper);
         return sheet.Pages.IsEmpty
-            ? throw TroubleException.Conflict($"These masks are larger than {paper.Name}. Print on a larger sheet, or stamp on low-tack paper and cut that.")
+            ? throw TroubleException.Conflict(
+                $"These masks are larger than {paper.Name}. Print on a larger sheet, or stamp on low-tack paper and cut that."
+            )
             : sheet;
     }
 
@@ -88,13 +128,28 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
     private static List<GenerationView> Paler(Paper? paper)
     {
         var ground = paper?.Reflectance() ?? Spectrum.Flat(SwatchFit.NeutralPaper);
-        var prints = Enumerable.Range(1, FillWish.MostGenerations).Select(print => Generations.Colour(Black.Value, ground, print)).ToList();
+        var prints = Enumerable
+            .Range(1, FillWish.MostGenerations)
+            .Select(print => Generations.Colour(Black.Value, ground, print))
+            .ToList();
         var bare = SpectralColour.ToLab(ground).L;
-        return [.. prints.Index().Select(print => new GenerationView(print.Index + 1, Srgb.FromLab(print.Item), (bare - print.Item.L) / (bare - prints[0].L)))];
+        return
+        [
+            .. prints
+                .Index()
+                .Select(print => new GenerationView(
+                    print.Index + 1,
+                    Srgb.FromLab(print.Item),
+                    (bare - print.Item.L) / (bare - prints[0].L)
+                )),
+        ];
     }
 
-    private static readonly Lazy<PaintOptics> Black = new(() => GenericCatalogue.Colourants.First(colourant => colourant.IsBlack).Optics());
+    private static readonly Lazy<PaintOptics> Black = new(() =>
+        GenericCatalogue.Colourants.First(colourant => colourant.IsBlack).Optics()
+    );
 
     private static bool Same(Scene one, Scene other) =>
-        one with { FrontFirst = [] } == other with { FrontFirst = [] } && one.FrontFirst.SequenceEqual(other.FrontFirst);
+        one with { FrontFirst = [] } == other with { FrontFirst = [] }
+        && one.FrontFirst.SequenceEqual(other.FrontFirst);
 }

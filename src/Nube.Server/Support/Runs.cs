@@ -3,6 +3,8 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core;
+using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
@@ -12,8 +14,6 @@ using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Core;
-using Nube.Core.Acts;
 
 namespace Nube.Server.Support;
 
@@ -25,7 +25,13 @@ namespace Nube.Server.Support;
 /// <param name="Habits">How its maker works.</param>
 /// <param name="Scene">The stamps that its image is composed of; null when it is one image.</param>
 public sealed record RunWithSupplies(
-    Run Run, Paper? Paper, StampingInk? Ink, IReadOnlyList<StashItem> Palette, Habits Habits, Scene? Scene)
+    Run Run,
+    Paper? Paper,
+    StampingInk? Ink,
+    IReadOnlyList<StashItem> Palette,
+    Habits Habits,
+    Scene? Scene
+)
 {
     /// <summary>Its image is composed of several stamps, or is to be.</summary>
     public bool HasScene => Scene is not null;
@@ -47,7 +53,8 @@ public sealed record RunWithSupplies(
     {
         get
         {
-            var there = Run.Image?.Areas.Select(area => area.Id).Where(area => !Run.Image.StaysBare(area)).ToHashSet() ?? [];
+            var there = Run.Image?.Areas.Select(area => area.Id).Where(area => !Run.Image.StaysBare(area)).ToHashSet()
+                ?? [];
             return [.. Run.Colours.Where(colour => there.Contains(colour.Wish.Area))];
         }
     }
@@ -56,9 +63,10 @@ public sealed record RunWithSupplies(
     /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water may
     /// decide.
     /// </summary>
-    public IEnumerable<(int One, int Other)> Touching => Run.Image is null
-        ? []
-        : Schools.RunTogether(Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other)));
+    public IEnumerable<(int One, int Other)> Touching =>
+        Run.Image is null
+            ? []
+            : Schools.RunTogether(Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other)));
 
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting
@@ -76,43 +84,70 @@ public sealed record RunWithSupplies(
                         var zone = zones.GetValueOrDefault(area.Id);
                         var light = zone is { Light.Length: > 0 } ? Run.Image!.Light.RuleOf(area.Id).LightShare : 0;
                         return new AreaToPaint(
-                            area.Id, area.SizeMm2, new ZoneShares(light, zone?.ShadowShare ?? 0),
-                            Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw);
+                            area.Id,
+                            area.SizeMm2,
+                            new ZoneShares(light, zone?.ShadowShare ?? 0),
+                            Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
+                        );
                     }),
                 ],
                 Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,
                 Run.Image is { Dams.Lines: not DamLines.None },
-                Traced);
+                Traced
+            );
         }
     }
 
     /// <summary>What its colours meet beside each other.</summary>
-    public Setting Setting(Paper paper, StampingInk ink) => new(
-        paper, ink, Image.Dams.Lines, Traced, Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1, Schools.Glue);
+    public Setting Setting(Paper paper, StampingInk ink) =>
+        new(
+            paper,
+            ink,
+            Image.Dams.Lines,
+            Traced,
+            Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1,
+            Schools.Glue
+        );
 
     private bool Traced => Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true;
 
     /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
-    public PlanOptions Options => new()
-    {
-        Heat = Schools.Drying == DryBy.Heat,
-        Sitting = Habits.Sitting,
-        Turns = Schools.Turns,
-        DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),
-    };
+    public PlanOptions Options =>
+        new()
+        {
+            Heat = Schools.Drying == DryBy.Heat,
+            Sitting = Habits.Sitting,
+            Turns = Schools.Turns,
+            DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),
+        };
 
     /// <summary>What clashes among the supplies, and the cautions that go with them.</summary>
     public ImmutableArray<Remark> Remarks()
     {
-        if (Paper is null || Ink is null) return [Cautions.Pigments];
+        if (Paper is null || Ink is null)
+            return [Cautions.Pigments];
         var used = Colours.SelectMany(colour => colour.Recipe.Parts.Select(part => part.Colourant)).ToHashSet();
-        var colourants = Palette.Index().Where(item => used.Count == 0 || used.Contains(item.Index)).Select(item => item.Item.Colourant!);
-        return [.. WithSilenced(Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants)).OrderBy(remark => remark.Silenced is not null)];
+        var colourants = Palette
+            .Index()
+            .Where(item => used.Count == 0 || used.Contains(item.Index))
+            .Select(item => item.Item.Colourant!);
+        return
+        [
+            .. WithSilenced(Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants))
+                .OrderBy(remark => remark.Silenced is not null),
+        ];
     }
 
     /// <summary>Remarks with the reason why the maker silenced them.</summary>
     public IEnumerable<Remark> WithSilenced(IEnumerable<Remark> remarks) =>
-        remarks.Select(remark => remark.Rule is { } rule && Run.Silenced.TryGetValue(rule, out var reason) ? remark with { Silenced = reason } : remark);
+        remarks.Select(remark =>
+            remark.Rule is { } rule && Run.Silenced.TryGetValue(rule, out var reason)
+                ? remark with
+                {
+                    Silenced = reason,
+                }
+                : remark
+        );
 
     /// <summary>The name of an area.</summary>
     public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
@@ -121,8 +156,22 @@ public sealed record RunWithSupplies(
     public string Basis()
     {
         var text = JsonSerializer.Serialize(
-            new { Run.Cards, Paper, Palette = Palette.Select(p => p.Colourant), Colours, Run.Image?.Touching, Run.Image?.Dams, Run.Image?.Light.Rule, Run.Image?.Light.Own, Run.CardWork, Schools, Options },
-            RecordJson.Options);
+            new
+            {
+                Run.Cards,
+                Paper,
+                Palette = Palette.Select(p => p.Colourant),
+                Colours,
+                Run.Image?.Touching,
+                Run.Image?.Dams,
+                Run.Image?.Light.Rule,
+                Run.Image?.Light.Own,
+                Run.CardWork,
+                Schools,
+                Options,
+            },
+            RecordJson.Options
+        );
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
     }
 }
@@ -140,23 +189,30 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
     /// <summary>A run with image, plan and supplies.</summary>
     public async Task<RunWithSupplies> Load(Guid id, CancellationToken cancel)
     {
-        var run = await db.Runs.Include(r => r.Image).Include(r => r.Plan!.Found).SingleOrDefaultAsync(r => r.Id == id, cancel)
+        var run = await db
+            .Runs.Include(r => r.Image)
+            .Include(r => r.Plan!.Found)
+            .SingleOrDefaultAsync(r => r.Id == id, cancel)
             ?? throw NotThere();
         var wanted = run.Palette.Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
-        var habits = await db.Users.Where(m => m.Id == maker.MakerId)
-            .Select(m => new Habits(m.Room, m.Schools, m.Sitting, m.Learned)).SingleAsync(cancel);
+        var habits = await db
+            .Users.Where(m => m.Id == maker.MakerId)
+            .Select(m => new Habits(m.Room, m.Schools, m.Sitting, m.Learned))
+            .SingleAsync(cancel);
         return new RunWithSupplies(
             run,
             run.PaperId is { } paper ? items[paper].Paper : null,
             run.StampingInkId is { } ink ? items[ink].StampingInk : null,
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
             habits,
-            await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel));
+            await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel)
+        );
     }
 
     /// <summary>What is said of a run that is not there.</summary>
-    public static TroubleException NotThere() => TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
+    public static TroubleException NotThere() =>
+        TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
 
     /// <summary>The taps of a run, oldest first.</summary>
     public async Task<List<Core.Bench.Tap>> Taps(Guid run, CancellationToken cancel) =>

@@ -15,7 +15,10 @@ public sealed class StampBox(NubeDb db, FileStore files)
     {
         ArgumentNullException.ThrowIfNull(scene);
         var wanted = scene.FrontFirst.Select(placed => placed.Stamp).Distinct().ToList();
-        return await db.Stamps.AsNoTracking().Where(stamp => wanted.Contains(stamp.Id)).ToDictionaryAsync(stamp => stamp.Id, stamp => stamp.Stamp, cancel);
+        return await db
+            .Stamps.AsNoTracking()
+            .Where(stamp => wanted.Contains(stamp.Id))
+            .ToDictionaryAsync(stamp => stamp.Id, stamp => stamp.Stamp, cancel);
     }
 
     /// <summary>The print of a whole scene, as a PNG.</summary>
@@ -24,11 +27,21 @@ public sealed class StampBox(NubeDb db, FileStore files)
         ArgumentNullException.ThrowIfNull(scene);
         var wanted = scene.FrontFirst.Select(placed => placed.Stamp).Distinct().ToList();
         var pictures = new Dictionary<Guid, StampPicture>();
-        foreach (var stamp in await db.Stamps.AsNoTracking().Where(stamp => wanted.Contains(stamp.Id)).ToListAsync(cancel))
-            pictures[stamp.Id] = new StampPicture(stamp.Stamp, LinePicture.Read((await files.Get(stamp.LineHash, cancel)).Content, stamp.WidthMm));
+        foreach (
+            var stamp in await db.Stamps.AsNoTracking().Where(stamp => wanted.Contains(stamp.Id)).ToListAsync(cancel)
+        )
+            pictures[stamp.Id] = new StampPicture(
+                stamp.Stamp,
+                LinePicture.Read((await files.Get(stamp.LineHash, cancel)).Content, stamp.WidthMm)
+            );
         var picture = ScenePicture.Compose(scene, pictures);
-        using var bitmap = new SKBitmap(new SKImageInfo(picture.Width, picture.Height, SKColorType.Gray8, SKAlphaType.Opaque));
-        for (var y = 0; y < picture.Height; y++) picture.Pixels.AsSpan(y * picture.Width, picture.Width).CopyTo(bitmap.GetPixelSpan()[(y * bitmap.RowBytes)..]);
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(picture.Width, picture.Height, SKColorType.Gray8, SKAlphaType.Opaque)
+        );
+        for (var y = 0; y < picture.Height; y++)
+            picture
+                .Pixels.AsSpan(y * picture.Width, picture.Width)
+                .CopyTo(bitmap.GetPixelSpan()[(y * bitmap.RowBytes)..]);
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         return png.ToArray();
     }
@@ -37,9 +50,14 @@ public sealed class StampBox(NubeDb db, FileStore files)
     public async Task<SceneMove?> Moved(Guid run, Scene now, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(now);
-        if (await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.RunId == run, cancel) is not { Found: { } was }) return null;
+        if (
+            await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.RunId == run, cancel)
+            is not { Found: { } was }
+        )
+            return null;
         var stamps = await Of(was, cancel);
-        foreach (var (id, stamp) in await Of(now, cancel)) stamps[id] = stamp;
+        foreach (var (id, stamp) in await Of(now, cancel))
+            stamps[id] = stamp;
         return new SceneMove(was, now, stamps);
     }
 }

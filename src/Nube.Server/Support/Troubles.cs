@@ -28,7 +28,11 @@ public sealed class TroubleException(int status, string message) : Exception(mes
 public sealed class Troubles(IProblemDetailsService problems, ILogger<Troubles> log) : IExceptionHandler
 {
     /// <inheritdoc />
-    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+    public async ValueTask<bool> TryHandleAsync(
+        HttpContext httpContext,
+        Exception exception,
+        CancellationToken cancellationToken
+    )
     {
         ArgumentNullException.ThrowIfNull(httpContext);
         var (status, sentence) = exception switch
@@ -38,44 +42,78 @@ public sealed class Troubles(IProblemDetailsService problems, ILogger<Troubles> 
             AreaEditException edit => (StatusCodes.Status422UnprocessableEntity, edit.Message),
             DbUpdateConcurrencyException => (
                 StatusCodes.Status409Conflict,
-                "This was changed or deleted in another window meanwhile. What is kept is shown now; do your change again."),
+                "This was changed or deleted in another window meanwhile. What is kept is shown now; do your change again."
+            ),
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (
-                StatusCodes.Status413PayloadTooLarge, "The file is larger than 40 MB. Scan at 300 dots per inch, or save it as JPEG."),
+                StatusCodes.Status413PayloadTooLarge,
+                "The file is larger than 40 MB. Scan at 300 dots per inch, or save it as JPEG."
+            ),
             BadHttpRequestException bad => (bad.StatusCode, "What was sent could not be read. Nothing was changed."),
             _ when InDatabase(exception) is { } trouble => trouble,
-            _ => (StatusCodes.Status500InternalServerError, "Something went wrong here. What you had done before is kept; try again."),
+            _ => (
+                StatusCodes.Status500InternalServerError,
+                "Something went wrong here. What you had done before is kept; try again."
+            ),
         };
-        if (status >= 500) log.LogError(exception, "Unexpected error");
+        if (status >= 500)
+            log.LogError(exception, "Unexpected error");
         httpContext.Response.StatusCode = status;
-        return await problems.TryWriteAsync(new ProblemDetailsContext
-        {
-            HttpContext = httpContext,
-            ProblemDetails = { Status = status, Title = "That did not work", Detail = sentence, Type = (exception as TroubleException)?.Kind },
-        });
+        return await problems.TryWriteAsync(
+            new ProblemDetailsContext
+            {
+                HttpContext = httpContext,
+                ProblemDetails =
+                {
+                    Status = status,
+                    Title = "That did not work",
+                    Detail = sentence,
+                    Type = (exception as TroubleException)?.Kind,
+                },
+            }
+        );
     }
 
     /// <summary>What a trouble of the database means to the maker; null when it means nothing in particular.</summary>
     private static (int Status, string Sentence)? InDatabase(Exception exception)
     {
-        if (exception is OperationCanceledException) return null;
+        if (exception is OperationCanceledException)
+            return null;
         var cause = exception;
-        while (cause is not null and not NpgsqlException) cause = cause.InnerException;
+        while (cause is not null and not NpgsqlException)
+            cause = cause.InnerException;
         return cause switch
         {
             PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } => (
-                StatusCodes.Status409Conflict, "The same was made in another window at this moment. Look at what is there now."),
+                StatusCodes.Status409Conflict,
+                "The same was made in another window at this moment. Look at what is there now."
+            ),
             PostgresException { SqlState: PostgresErrorCodes.ForeignKeyViolation } => (
-                StatusCodes.Status409Conflict, "What this belongs to was deleted in another window meanwhile."),
+                StatusCodes.Status409Conflict,
+                "What this belongs to was deleted in another window meanwhile."
+            ),
             PostgresException
             {
-                SqlState: PostgresErrorCodes.CharacterNotInRepertoire or PostgresErrorCodes.UntranslatableCharacter
-                    or PostgresErrorCodes.StringDataRightTruncation or PostgresErrorCodes.NumericValueOutOfRange or PostgresErrorCodes.DatetimeFieldOverflow,
-            } => (StatusCodes.Status400BadRequest, "A text or number in what was sent cannot be kept. Nothing was changed."),
-            PostgresException { SqlState: PostgresErrorCodes.DiskFull or PostgresErrorCodes.IoError or PostgresErrorCodes.OutOfMemory } => (
+                SqlState: PostgresErrorCodes.CharacterNotInRepertoire
+                    or PostgresErrorCodes.UntranslatableCharacter
+                    or PostgresErrorCodes.StringDataRightTruncation
+                    or PostgresErrorCodes.NumericValueOutOfRange
+                    or PostgresErrorCodes.DatetimeFieldOverflow,
+            } => (
+                StatusCodes.Status400BadRequest,
+                "A text or number in what was sent cannot be kept. Nothing was changed."
+            ),
+            PostgresException
+            {
+                SqlState: PostgresErrorCodes.DiskFull or PostgresErrorCodes.IoError or PostgresErrorCodes.OutOfMemory
+            } => (
                 StatusCodes.Status507InsufficientStorage,
-                "The disk of the machine that Nube runs on is full, so this could not be kept. What is there can be looked at; make room, then do it again."),
+                "The disk of the machine that Nube runs on is full, so this could not be kept. What is there can be looked at; make room, then do it again."
+            ),
             PostgresException { IsTransient: false } or null => null,
-            _ => (StatusCodes.Status503ServiceUnavailable, "Nube's database does not answer at this moment. What you had done before is kept; try again soon."),
+            _ => (
+                StatusCodes.Status503ServiceUnavailable,
+                "Nube's database does not answer at this moment. What you had done before is kept; try again soon."
+            ),
         };
     }
 }

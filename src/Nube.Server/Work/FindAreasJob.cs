@@ -2,12 +2,12 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core;
 using Nube.Core.Artwork;
 using Nube.Core.Light;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Core;
 using Nube.Server.Support;
 using Nube.Workshop;
 
@@ -15,7 +15,14 @@ namespace Nube.Server.Work;
 
 /// <summary>Finds the areas of a picture that was brought in.</summary>
 public sealed class FindAreasJob(
-    NubeDb db, MakerAtWork maker, FileStore files, StampBox stamps, JobBoard board, Apprentices apprentices, TimeProvider clock)
+    NubeDb db,
+    MakerAtWork maker,
+    FileStore files,
+    StampBox stamps,
+    JobBoard board,
+    Apprentices apprentices,
+    TimeProvider clock
+)
 {
     /// <summary>What the job is told.</summary>
     /// <param name="FileHash">The picture.</param>
@@ -52,7 +59,8 @@ public sealed class FindAreasJob(
             "Stopped. The image that was there before is kept.",
             "Something went wrong here while reading the picture. What was there before is kept.",
             (say, stop) => Find(job, JsonSerializer.Deserialize<Order>(job.Order, RecordJson.Options)!, say, stop),
-            cancel);
+            cancel
+        );
     }
 
     private async Task<string> Find(Job job, Order order, Func<double, string, Task> say, CancellationToken stop)
@@ -61,29 +69,45 @@ public sealed class FindAreasJob(
         // In a scene that was rearranged areas go where their stamps went, and the maker's strokes with them.
         var moved = order.Scene is null ? null : await stamps.Moved(job.RunId, order.Scene, stop);
         var edits = moved is null ? order.Edits : moved.Carry(order.Edits);
-        var image = (await db.Runs.AsNoTracking().Include(run => run.Image).SingleOrDefaultAsync(run => run.Id == job.RunId, stop)
-            ?? throw Deleted()).Image;
+        var image = (
+            await db
+                .Runs.AsNoTracking()
+                .Include(run => run.Image)
+                .SingleOrDefaultAsync(run => run.Id == job.RunId, stop)
+            ?? throw Deleted()
+        ).Image;
         var again = image is not null && (moved is not null || (order.Again && image.FileHash == order.FileHash));
         FoundBefore? before = null;
         if (again)
         {
             var labels = LabelFile.Read((await files.Get(image!.LabelsHash, stop)).Content);
             var lastId = AreaEdits.LastId(labels, image.Edits);
-            before = new FoundBefore(LabelFile.Write(moved is null ? labels : moved.Carry(labels)), lastId, image.Depth);
+            before = new FoundBefore(
+                LabelFile.Write(moved is null ? labels : moved.Carry(labels)),
+                lastId,
+                image.Depth
+            );
         }
         var light = image?.Light ?? ImageLight.Usual;
-        if (!again) light = light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
+        if (!again)
+            light = light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
         var found = await apprentices.Do(
             new FindAreas(order.Size, order.Panel, order.GapMm, order.SmallestMm2, edits, light, before),
-            (await files.Get(order.FileHash, stop)).Content, now => say(now.Share, now.Doing), stop);
+            (await files.Get(order.FileHash, stop)).Content,
+            now => say(now.Share, now.Doing),
+            stop
+        );
         await Keep(job, order, found, light, image?.LabelsHash, again, stop);
         var dropped = edits.Length - found.Edits.Length;
         string[] remarks =
         [
             found.Areas.Length == 1 ? "1 area found." : $"{found.Areas.Length} areas found.",
-            found.SmallestMm2 <= order.SmallestMm2 ? "" : string.Create(
-                CultureInfo.InvariantCulture,
-                $"There were too many to colour: those below {found.SmallestMm2:0.#} mm2 joined a neighbour. Set a larger smallest area, or scan it cleaner."),
+            found.SmallestMm2 <= order.SmallestMm2
+                ? ""
+                : string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"There were too many to colour: those below {found.SmallestMm2:0.#} mm2 joined a neighbour. Set a larger smallest area, or scan it cleaner."
+                ),
             dropped == 0 ? "" : $"{dropped} of your corrections had nothing left to correct.",
             .. found.Remarks,
         ];
@@ -91,10 +115,22 @@ public sealed class FindAreasJob(
     }
 
     /// <summary>Keeps what was found, unless the image was changed meanwhile.</summary>
-    private async Task Keep(Job job, Order order, AreasFound found, ImageLight light, string? labelsBefore, bool again, CancellationToken cancel)
+    private async Task Keep(
+        Job job,
+        Order order,
+        AreasFound found,
+        ImageLight light,
+        string? labelsBefore,
+        bool again,
+        CancellationToken cancel
+    )
     {
-        var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == job.RunId, cancel) ?? throw Deleted();
-        if (run.Image?.LabelsHash != labelsBefore) throw TroubleException.Conflict("The image was changed in another window meanwhile. What is kept is shown now; find the areas again.");
+        var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == job.RunId, cancel)
+            ?? throw Deleted();
+        if (run.Image?.LabelsHash != labelsBefore)
+            throw TroubleException.Conflict(
+                "The image was changed in another window meanwhile. What is kept is shown now; find the areas again."
+            );
         var lineHash = await files.Keep(found.LinePng, "image/png", cancel);
         var labelsHash = await files.Keep(found.Labels, LabelFile.MediaType, cancel);
         if (run.Image is null)
@@ -134,18 +170,26 @@ public sealed class FindAreasJob(
     /// <summary>Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.</summary>
     private async Task Placed(Run run, RunImage image, Order order, AreasFound found, CancellationToken cancel)
     {
-        if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again) return;
+        if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again)
+            return;
         kept.Found = order.Scene;
-        if (kept.Found is not { } scene) return;
+        if (kept.Found is not { } scene)
+            return;
         var labels = AreaEdits.Apply(AreaMeasuring.Measure(LabelFile.Read(found.Labels)), found.Edits).Labels;
         var owners = SceneAreas.Owners(scene, await stamps.Of(scene, cancel), labels);
-        foreach (var (area, placed) in owners.Where(owner => !image.Names.ContainsKey(owner.Area)).OrderBy(owner => owner.Area))
+        foreach (
+            var (area, placed) in owners
+                .Where(owner => !image.Names.ContainsKey(owner.Area))
+                .OrderBy(owner => owner.Area)
+        )
         {
             var name = placed is null ? "Ground" : scene.NameOf(placed, await stamps.Of(scene, cancel));
             var number = 1;
-            while (image.Names.ContainsValue($"{name}, part {number}")) number++;
+            while (image.Names.ContainsValue($"{name}, part {number}"))
+                number++;
             image.Names = image.Names.SetItem(area, $"{name}, part {number}");
-            if (placed?.As == PlacedAs.Traced) image.Marks = image.Marks.SetItem(area, AreaMark.LeaveWhite);
+            if (placed?.As == PlacedAs.Traced)
+                image.Marks = image.Marks.SetItem(area, AreaMark.LeaveWhite);
         }
     }
 }

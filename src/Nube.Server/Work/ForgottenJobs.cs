@@ -5,7 +5,12 @@ using Nube.Data.Entities;
 namespace Nube.Server.Work;
 
 /// <summary>Asks for a turn for jobs that wait although nobody was asked: their server died between writing them down and asking.</summary>
-public sealed class ForgottenJobs(IServiceScopeFactory scopes, JobTurns turns, TimeProvider clock, ILogger<ForgottenJobs> log) : BackgroundService
+public sealed class ForgottenJobs(
+    IServiceScopeFactory scopes,
+    JobTurns turns,
+    TimeProvider clock,
+    ILogger<ForgottenJobs> log
+) : BackgroundService
 {
     private static readonly TimeSpan BetweenLooks = TimeSpan.FromSeconds(10);
 
@@ -19,10 +24,15 @@ public sealed class ForgottenJobs(IServiceScopeFactory scopes, JobTurns turns, T
             {
                 await using var scope = scopes.CreateAsyncScope();
                 var since = clock.GetUtcNow() - BetweenLooks;
-                var kinds = await scope.ServiceProvider.GetRequiredService<NubeDb>().Jobs.IgnoreQueryFilters()
+                var kinds = await scope
+                    .ServiceProvider.GetRequiredService<NubeDb>()
+                    .Jobs.IgnoreQueryFilters()
                     .Where(job => job.State == JobState.Working && job.TakenBy == null && job.CreatedAt < since)
-                    .Select(job => job.Kind).Distinct().ToListAsync(stoppingToken);
-                foreach (var kind in kinds) turns.Ask(kind);
+                    .Select(job => job.Kind)
+                    .Distinct()
+                    .ToListAsync(stoppingToken);
+                foreach (var kind in kinds)
+                    turns.Ask(kind);
             }
             catch (Exception error) when (error is not OperationCanceledException)
             {

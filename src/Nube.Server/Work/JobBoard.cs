@@ -10,7 +10,14 @@ using Nube.Server.Support;
 namespace Nube.Server.Work;
 
 /// <summary>Where long work is asked for, says how far it is, in whichever process it runs, and is told to stop.</summary>
-public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews news, JobTurns turns, TimeProvider clock, ILogger<JobBoard> log)
+public sealed class JobBoard(
+    NubeDb db,
+    IServiceScopeFactory scopes,
+    JobNews news,
+    JobTurns turns,
+    TimeProvider clock,
+    ILogger<JobBoard> log
+)
 {
     /// <summary>Longest wait for a notification before looking again anyway: one may be lost with its connection.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
@@ -31,9 +38,17 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
     }
 
     /// <summary>Writes down a job that is done here and now, by whoever asks for it.</summary>
-    public Task<Job> BeginHere(Guid maker, Guid run, JobKind kind, object order, CancellationToken cancel) => Write(maker, run, kind, order, "here", cancel);
+    public Task<Job> BeginHere(Guid maker, Guid run, JobKind kind, object order, CancellationToken cancel) =>
+        Write(maker, run, kind, order, "here", cancel);
 
-    private async Task<Job> Write(Guid maker, Guid run, JobKind kind, object order, string? takenBy, CancellationToken cancel)
+    private async Task<Job> Write(
+        Guid maker,
+        Guid run,
+        JobKind kind,
+        object order,
+        string? takenBy,
+        CancellationToken cancel
+    )
     {
         var now = clock.GetUtcNow();
         var job = new Job
@@ -58,7 +73,13 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
     /// <param name="broken">What to say when something here is at fault.</param>
     /// <param name="work">The work: given a way to say how far it is, and a token that ends it when the maker asks to stop; answers its last word.</param>
     /// <param name="cancel">The server is stopping: the job waits for another turn.</param>
-    public async Task Do(Guid job, string stopped, string broken, Func<Func<double, string, Task>, CancellationToken, Task<string>> work, CancellationToken cancel)
+    public async Task Do(
+        Guid job,
+        string stopped,
+        string broken,
+        Func<Func<double, string, Task>, CancellationToken, Task<string>> work,
+        CancellationToken cancel
+    )
     {
         ArgumentNullException.ThrowIfNull(work);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -101,8 +122,13 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
     /// <summary>Writes progress.</summary>
     public async Task Report(Guid job, double progress, string message, CancellationToken cancel)
     {
-        await db.Jobs.IgnoreQueryFilters().Where(j => j.Id == job).ExecuteUpdateAsync(
-            set => set.SetProperty(j => j.Progress, progress).SetProperty(j => j.Message, message), cancel);
+        await db
+            .Jobs.IgnoreQueryFilters()
+            .Where(j => j.Id == job)
+            .ExecuteUpdateAsync(
+                set => set.SetProperty(j => j.Progress, progress).SetProperty(j => j.Message, message),
+                cancel
+            );
         await JobNews.Tell(db, job, cancel);
     }
 
@@ -111,8 +137,13 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
     {
         // What nobody has taken yet never begins.
         var mine = db.Jobs.Where(j => j.Id == job && j.State == JobState.Working);
-        var changed = await mine.Where(j => j.TakenBy == null).ExecuteUpdateAsync(
-            set => set.SetProperty(j => j.State, JobState.Cancelled).SetProperty(j => j.Message, "Stopped before it began."), cancel);
+        var changed = await mine.Where(j => j.TakenBy == null)
+            .ExecuteUpdateAsync(
+                set =>
+                    set.SetProperty(j => j.State, JobState.Cancelled)
+                        .SetProperty(j => j.Message, "Stopped before it began."),
+                cancel
+            );
         changed += await mine.ExecuteUpdateAsync(set => set.SetProperty(j => j.CancelAsked, true), cancel);
         await JobNews.Tell(db, job, cancel);
         return changed > 0;
@@ -121,10 +152,16 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
     /// <summary>Writes the end of a job.</summary>
     public async Task End(Guid job, JobState state, string message, CancellationToken cancel)
     {
-        await db.Jobs.IgnoreQueryFilters().Where(j => j.Id == job).ExecuteUpdateAsync(
-            set => set.SetProperty(j => j.State, state).SetProperty(j => j.Message, message)
-                .SetProperty(j => j.Progress, j => state == JobState.Done ? 1 : j.Progress),
-            cancel);
+        await db
+            .Jobs.IgnoreQueryFilters()
+            .Where(j => j.Id == job)
+            .ExecuteUpdateAsync(
+                set =>
+                    set.SetProperty(j => j.State, state)
+                        .SetProperty(j => j.Message, message)
+                        .SetProperty(j => j.Progress, j => state == JobState.Done ? 1 : j.Progress),
+                cancel
+            );
         await JobNews.Tell(db, job, cancel);
     }
 
@@ -136,10 +173,12 @@ public sealed class JobBoard(NubeDb db, IServiceScopeFactory scopes, JobNews new
         while (true)
         {
             var now = await db.Jobs.AsNoTracking().SingleOrDefaultAsync(j => j.Id == job, cancel);
-            if (now is null) yield break;
+            if (now is null)
+                yield break;
             if (last is null || (now.State, now.Progress, now.Message) != (last.State, last.Progress, last.Message))
                 yield return last = now;
-            if (now.State != JobState.Working) yield break;
+            if (now.State != JobState.Working)
+                yield break;
             await told.Next(Patience, cancel);
         }
     }

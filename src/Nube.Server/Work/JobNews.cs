@@ -21,7 +21,8 @@ public sealed class JobNews(IConfiguration configuration, ILogger<JobNews> log) 
     public sealed class Listener : IDisposable
     {
         private readonly Channel<bool> told = System.Threading.Channels.Channel.CreateBounded<bool>(
-            new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite });
+            new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
+        );
 
         private readonly JobNews news;
 
@@ -69,7 +70,13 @@ public sealed class JobNews(IConfiguration configuration, ILogger<JobNews> log) 
             {
                 await Listen(stoppingToken);
             }
-            catch (Exception error) when (error is NpgsqlException or InvalidOperationException or System.Net.Sockets.SocketException or TimeoutException)
+            catch (Exception error)
+                when (error
+                        is NpgsqlException
+                            or InvalidOperationException
+                            or System.Net.Sockets.SocketException
+                            or TimeoutException
+                )
             {
                 log.LogWarning("News of jobs cannot be heard at this moment: {Reason}", error.Message);
                 await Task.Delay(BeforeNextTry, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
@@ -84,21 +91,28 @@ public sealed class JobNews(IConfiguration configuration, ILogger<JobNews> log) 
     private async Task Listen(CancellationToken cancel)
     {
         // Not of the pool: it is never given back, and a keep-alive shows when it is lost.
-        var connection = new NpgsqlConnectionStringBuilder(configuration.GetConnectionString("Nube")) { Pooling = false, KeepAlive = 10 };
+        var connection = new NpgsqlConnectionStringBuilder(configuration.GetConnectionString("Nube"))
+        {
+            Pooling = false,
+            KeepAlive = 10,
+        };
         await using var listening = new NpgsqlConnection(connection.ConnectionString);
         await listening.OpenAsync(cancel);
-        await using (var listen = new NpgsqlCommand($"listen {Channel}", listening)) await listen.ExecuteNonQueryAsync(cancel);
+        await using (var listen = new NpgsqlCommand($"listen {Channel}", listening))
+            await listen.ExecuteNonQueryAsync(cancel);
         listening.Notification += (_, told) => Tell(told.Payload);
         // What was said while nobody listened is not said again.
         Tell(null);
-        while (true) await listening.WaitAsync(cancel);
+        while (true)
+            await listening.WaitAsync(cancel);
     }
 
     private void Tell(string? job)
     {
         foreach (var (listener, followed) in listeners)
         {
-            if (job is null || followed.ToString() == job) listener.Tell();
+            if (job is null || followed.ToString() == job)
+                listener.Tell();
         }
     }
 }

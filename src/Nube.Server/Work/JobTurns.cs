@@ -11,7 +11,12 @@ namespace Nube.Server.Work;
 /// turn takes what waits, by makers in turn: of one maker's jobs one fewer is at work than there are workers, so that there is always one
 /// for others, and whoever was served longest ago comes first.
 /// </summary>
-public sealed class JobTurns(IBackgroundJobClient queue, IServiceScopeFactory scopes, WorkerCounts workers, TimeProvider clock)
+public sealed class JobTurns(
+    IBackgroundJobClient queue,
+    IServiceScopeFactory scopes,
+    WorkerCounts workers,
+    TimeProvider clock
+)
 {
     /// <summary>Pictures have workers of their own: nobody waits for them behind searches.</summary>
     public const string Pictures = "pictures";
@@ -33,17 +38,21 @@ public sealed class JobTurns(IBackgroundJobClient queue, IServiceScopeFactory sc
     /// <summary>Asks for a turn for a kind of work.</summary>
     public void Ask(JobKind kind)
     {
-        if (OfPictures.Contains(kind)) queue.Enqueue<JobTurns>(turn => turn.TakePictures(null!, CancellationToken.None));
-        else queue.Enqueue<JobTurns>(turn => turn.TakeSearches(null!, CancellationToken.None));
+        if (OfPictures.Contains(kind))
+            queue.Enqueue<JobTurns>(turn => turn.TakePictures(null!, CancellationToken.None));
+        else
+            queue.Enqueue<JobTurns>(turn => turn.TakeSearches(null!, CancellationToken.None));
     }
 
     /// <summary>A turn at what has to do with pictures.</summary>
     [Queue(Pictures)]
-    public Task TakePictures(PerformContext context, CancellationToken cancel) => Take(OfPictures, workers.Pictures, context, cancel);
+    public Task TakePictures(PerformContext context, CancellationToken cancel) =>
+        Take(OfPictures, workers.Pictures, context, cancel);
 
     /// <summary>A turn at searches.</summary>
     [Queue(Searches)]
-    public Task TakeSearches(PerformContext context, CancellationToken cancel) => Take(OfSearches, workers.Searches, context, cancel);
+    public Task TakeSearches(PerformContext context, CancellationToken cancel) =>
+        Take(OfSearches, workers.Searches, context, cancel);
 
     private async Task Take(JobKind[] kinds, int among, PerformContext context, CancellationToken cancel)
     {
@@ -55,30 +64,47 @@ public sealed class JobTurns(IBackgroundJobClient queue, IServiceScopeFactory sc
             var services = scope.ServiceProvider;
             if (job.Tries > MostTries)
             {
-                await services.GetRequiredService<JobBoard>().End(
-                    job.Id, JobState.Failed, "This was cut off twice, so it is not tried again. What was there before is kept; start it again, or try a simpler picture.", cancel);
+                await services
+                    .GetRequiredService<JobBoard>()
+                    .End(
+                        job.Id,
+                        JobState.Failed,
+                        "This was cut off twice, so it is not tried again. What was there before is kept; start it again, or try a simpler picture.",
+                        cancel
+                    );
                 continue;
             }
             try
             {
-                await (job.Kind switch
-                {
-                    JobKind.FindAreas => services.GetRequiredService<FindAreasJob>().Work(job, cancel),
-                    JobKind.ReadStamp => services.GetRequiredService<ReadStampJob>().Work(job, cancel),
-                    _ => services.GetRequiredService<ImprovePlanJob>().Work(job, cancel),
-                });
+                await (
+                    job.Kind switch
+                    {
+                        JobKind.FindAreas => services.GetRequiredService<FindAreasJob>().Work(job, cancel),
+                        JobKind.ReadStamp => services.GetRequiredService<ReadStampJob>().Work(job, cancel),
+                        _ => services.GetRequiredService<ImprovePlanJob>().Work(job, cancel),
+                    }
+                );
             }
             catch (OperationCanceledException)
             {
                 // The server is stopping; that is nobody's fault, and no try.
-                await Update(services, job.Id, set => set.SetProperty(j => j.TakenBy, (string?)null).SetProperty(j => j.Tries, job.Tries - 1));
+                await Update(services, job.Id, set =>
+                    set.SetProperty(j => j.TakenBy, (string?)null).SetProperty(j => j.Tries, job.Tries - 1)
+                );
                 throw;
             }
         }
     }
 
-    private static async Task Update(IServiceProvider services, Guid job, Action<Microsoft.EntityFrameworkCore.Query.UpdateSettersBuilder<Job>> set) =>
-        await services.GetRequiredService<NubeDb>().Jobs.IgnoreQueryFilters().Where(j => j.Id == job && j.State == JobState.Working)
+    private static async Task Update(
+        IServiceProvider services,
+        Guid job,
+        Action<Microsoft.EntityFrameworkCore.Query.UpdateSettersBuilder<Job>> set
+    ) =>
+        await services
+            .GetRequiredService<NubeDb>()
+            .Jobs.IgnoreQueryFilters()
+            .Where(j => j.Id == job && j.State == JobState.Working)
             .ExecuteUpdateAsync(set, CancellationToken.None);
 
     /// <summary>Takes the job that comes next; null when nothing waits that may begin.</summary>
@@ -94,12 +120,18 @@ public sealed class JobTurns(IBackgroundJobClient queue, IServiceScopeFactory sc
         var atWork = working.Where(job => job.TakenBy != null && job.TakenAt > now - Lost);
         // This turn once more, after its process died; or what waits.
         var next = await working.FirstOrDefaultAsync(job => job.TakenBy == by, cancel)
-            ?? await working.Where(job => job.TakenBy == null || job.TakenAt <= now - Lost)
+            ?? await working
+                .Where(job => job.TakenBy == null || job.TakenAt <= now - Lost)
                 .Where(job => atWork.Count(other => other.MakerId == job.MakerId) < most)
-                .OrderBy(job => all.Where(other => other.MakerId == job.MakerId).Max(other => other.TakenAt) ?? DateTimeOffset.MinValue)
-                .ThenBy(job => job.CreatedAt).ThenBy(job => job.Id)
+                .OrderBy(job =>
+                    all.Where(other => other.MakerId == job.MakerId).Max(other => other.TakenAt)
+                    ?? DateTimeOffset.MinValue
+                )
+                .ThenBy(job => job.CreatedAt)
+                .ThenBy(job => job.Id)
                 .FirstOrDefaultAsync(cancel);
-        if (next is null) return null;
+        if (next is null)
+            return null;
         (next.TakenBy, next.TakenAt, next.Tries) = (by, now, next.Tries + 1);
         await db.SaveChangesAsync(cancel);
         await picking.CommitAsync(cancel);

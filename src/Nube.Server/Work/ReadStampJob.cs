@@ -1,17 +1,24 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core;
 using Nube.Core.Artwork;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
-using Nube.Core;
 using Nube.Server.Support;
 using Nube.Workshop;
 
 namespace Nube.Server.Work;
 
 /// <summary>Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a run's panel.</summary>
-public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, JobBoard board, Apprentices apprentices, TimeProvider clock)
+public sealed class ReadStampJob(
+    NubeDb db,
+    MakerAtWork maker,
+    FileStore files,
+    JobBoard board,
+    Apprentices apprentices,
+    TimeProvider clock
+)
 {
     /// <summary>What the job is told.</summary>
     /// <param name="FileHash">The picture of a print.</param>
@@ -30,17 +37,24 @@ public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, 
             "Stopped. The scene is as it was.",
             "Something went wrong here while reading the picture. The scene is as it was.",
             (say, stop) => Read(job, JsonSerializer.Deserialize<Order>(job.Order, RecordJson.Options)!, say, stop),
-            cancel);
+            cancel
+        );
     }
 
     private async Task<string> Read(Job job, Order order, Func<double, string, Task> say, CancellationToken stop)
     {
         await say(0.05, "Reading the picture");
         var read = await apprentices.Do(
-            new ReadStamp(order.Size, order.Panel), (await files.Get(order.FileHash, stop)).Content, now => say(now.Share, now.Doing), stop);
+            new ReadStamp(order.Size, order.Panel),
+            (await files.Get(order.FileHash, stop)).Content,
+            now => say(now.Share, now.Doing),
+            stop
+        );
         var stamp = await Keep(db, files, job.MakerId, order.Name, read, clock.GetUtcNow(), stop);
-        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == job.RunId, stop) ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
-        if (kept.Scene.FrontFirst.Length >= Scene.MostPlaced) throw TroubleException.Conflict($"A scene holds at most {Scene.MostPlaced} prints. Take some away first.");
+        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == job.RunId, stop)
+            ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
+        if (kept.Scene.FrontFirst.Length >= Scene.MostPlaced)
+            throw TroubleException.Conflict($"A scene holds at most {Scene.MostPlaced} prints. Take some away first.");
         kept.Scene = InFront(kept.Scene, stamp.Id);
         await db.SaveChangesAsync(stop);
         return $"{stamp.Name} lies in the middle, in front.";
@@ -48,7 +62,14 @@ public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, 
 
     /// <summary>Keeps a stamp.</summary>
     internal static async Task<StampPrint> Keep(
-        NubeDb db, FileStore files, Guid maker, string name, StampRead read, DateTimeOffset now, CancellationToken cancel)
+        NubeDb db,
+        FileStore files,
+        Guid maker,
+        string name,
+        StampRead read,
+        DateTimeOffset now,
+        CancellationToken cancel
+    )
     {
         var stamp = new StampPrint
         {
@@ -65,9 +86,16 @@ public sealed class ReadStampJob(NubeDb db, MakerAtWork maker, FileStore files, 
     }
 
     /// <summary>A scene with a stamp in the middle, in front of all that is there.</summary>
-    internal static Scene InFront(Scene scene, Guid stamp) => scene with
-    {
-        FrontFirst = scene.FrontFirst.Insert(0, new PlacedStamp(
-            Guid.CreateVersion7(), stamp, new Placement(new PointMm(scene.WidthMm / 2, scene.HeightMm / 2), 0, false))),
-    };
+    internal static Scene InFront(Scene scene, Guid stamp) =>
+        scene with
+        {
+            FrontFirst = scene.FrontFirst.Insert(
+                0,
+                new PlacedStamp(
+                    Guid.CreateVersion7(),
+                    stamp,
+                    new Placement(new PointMm(scene.WidthMm / 2, scene.HeightMm / 2), 0, false)
+                )
+            ),
+        };
 }

@@ -11,7 +11,9 @@ public class LayingTests
 {
     private static readonly Paints Paints = Supplies.OnWatercolourPaper;
     private static readonly Surface Bare = Surface.Bare(Paints);
-    private static readonly PaintMix Blue = Wash("Ultramarine", 2), Green = Paints.Plain(Place("Leaf green pencil")), White = Paints.Plain(Place("White pencil"));
+    private static readonly PaintMix Blue = Wash("Ultramarine", 2),
+        Green = Paints.Plain(Place("Leaf green pencil")),
+        White = Paints.Plain(Place("White pencil"));
 
     private static int Place(string name) => Supplies.All.Index().Single(one => one.Item.Name == name).Index;
 
@@ -23,7 +25,10 @@ public class LayingTests
     [Fact]
     public void Layers_of_one_mix_add_up_whether_laid_at_once_or_one_by_one()
     {
-        var (one, atOnce) = (After(Act.Lay(Blue, Zone.Whole), Act.Lay(Blue, Zone.Whole)), After(Act.Lay(Blue, Zone.Whole, times: 2)));
+        var (one, atOnce) = (
+            After(Act.Lay(Blue, Zone.Whole), Act.Lay(Blue, Zone.Whole)),
+            After(Act.Lay(Blue, Zone.Whole, times: 2))
+        );
         Assert.Equal(0, Ciede2000.Difference(one.Middle.Colour(), atOnce.Middle.Colour()), 1e-6);
         var half = KubelkaMunk.Over(Paints.Reflectance, Paints.OpticsOf(Blue), Blue.Strength.LoadOfOneLayer / 2);
         Assert.Equal(SpectralColour.ToLab(half), After(Act.Lay(Blue, Zone.Whole, share: 0.5)).Middle.Colour());
@@ -38,16 +43,25 @@ public class LayingTests
         Assert.True(shaded.Shadow.Colour().L < Bare.Shadow.Colour().L);
         Assert.Same(Bare.Shadow, After(Act.Lay(Blue, Zone.ButShadow)).Shadow);
         var pulled = After(Act.Lay(Blue, Zone.Edge));
-        Assert.True(pulled.Light.Colour().L > pulled.Middle.Colour().L && pulled.Middle.Colour().L > pulled.Shadow.Colour().L);
+        Assert.True(
+            pulled.Light.Colour().L > pulled.Middle.Colour().L && pulled.Middle.Colour().L > pulled.Shadow.Colour().L
+        );
     }
 
     [Fact]
     public void Mixes_side_by_side_are_seen_as_their_mean()
     {
         var yellow = Wash("Lemon yellow", 1);
-        var both = Laying.Lay(Bare, new Act(ActKind.Lay, Zone.Whole) { Mixes = [Blue, yellow] }, Paints).Middle.Reflectance();
-        var (one, other) = (After(Act.Lay(Blue, Zone.Whole)).Middle.Reflectance(), After(Act.Lay(yellow, Zone.Whole)).Middle.Reflectance());
-        Assert.All(Enumerable.Range(0, Spectrum.Bands), band => Assert.Equal((one[band] + other[band]) / 2, both[band], 1e-12));
+        var both = Laying
+            .Lay(Bare, new Act(ActKind.Lay, Zone.Whole) { Mixes = [Blue, yellow] }, Paints)
+            .Middle.Reflectance();
+        var (one, other) = (
+            After(Act.Lay(Blue, Zone.Whole)).Middle.Reflectance(),
+            After(Act.Lay(yellow, Zone.Whole)).Middle.Reflectance()
+        );
+        Assert.All(Enumerable.Range(0, Spectrum.Bands), band =>
+            Assert.Equal((one[band] + other[band]) / 2, both[band], 1e-12)
+        );
     }
 
     [Fact]
@@ -58,8 +72,15 @@ public class LayingTests
         Assert.Equal(1, full.Middle.ToothUsed, 1e-12);
         Assert.Same(full.Middle, Laying.Lay(full, Act.Draw(Green, Zone.Whole, 3), Paints).Middle);
         // Layer by layer is the same as all at once, and each is the pencil's own formula.
-        var oneByOne = Enumerable.Range(0, 5).Aggregate(Bare, (there, _) => Laying.Lay(there, Act.Draw(Green, Zone.Whole, 1), Paints));
-        Assert.Equal(SpectralColour.ToLab(PencilOnTooth.Dry(Paints.OpticsOf(Green), 5, Paints.Paper.Texture, Pressure.Light, Paints.Reflectance)), oneByOne.Middle.Colour());
+        var oneByOne = Enumerable
+            .Range(0, 5)
+            .Aggregate(Bare, (there, _) => Laying.Lay(there, Act.Draw(Green, Zone.Whole, 1), Paints));
+        Assert.Equal(
+            SpectralColour.ToLab(
+                PencilOnTooth.Dry(Paints.OpticsOf(Green), 5, Paints.Paper.Texture, Pressure.Light, Paints.Reflectance)
+            ),
+            oneByOne.Middle.Colour()
+        );
         // Hard layers fill it sooner.
         var hard = After(Act.Draw(Green, Zone.Whole, 1, Pressure.Heavy));
         Assert.True(hard.Middle.ToothUsed > After(Act.Draw(Green, Zone.Whole, 1)).Middle.ToothUsed);
@@ -73,9 +94,16 @@ public class LayingTests
         var dry = After(Act.Draw(Green, Zone.Whole, 5));
         var even = Laying.Lay(dry, Blending.Solvent, Paints);
         var rubbed = Laying.Lay(dry, Blending.Burnish(PaintMix.None), Paints);
-        Assert.All(Enumerable.Range(0, Spectrum.Bands), band => Assert.InRange(
-            rubbed.Middle.Reflectance()[band], even.Middle.Reflectance()[band] - 1e-12, dry.Middle.Reflectance()[band] + 1e-12));
-        Assert.True(even.Middle.Colour().L < rubbed.Middle.Colour().L && rubbed.Middle.Colour().L < dry.Middle.Colour().L);
+        Assert.All(Enumerable.Range(0, Spectrum.Bands), band =>
+            Assert.InRange(
+                rubbed.Middle.Reflectance()[band],
+                even.Middle.Reflectance()[band] - 1e-12,
+                dry.Middle.Reflectance()[band] + 1e-12
+            )
+        );
+        Assert.True(
+            even.Middle.Colour().L < rubbed.Middle.Colour().L && rubbed.Middle.Colour().L < dry.Middle.Colour().L
+        );
         var pale = Laying.Lay(dry, Blending.Burnish(White), Paints).Middle.Colour();
         Assert.True(pale.L > rubbed.Middle.Colour().L && pale.Chroma < rubbed.Middle.Colour().Chroma);
         // What was dissolved once is bound, and cannot be dissolved again.
@@ -88,8 +116,16 @@ public class LayingTests
         var laid = After(Act.Lay(Blue, Zone.Whole), Act.Lay(Blue, Zone.Shadow));
         var blended = Laying.Lay(laid, Act.Blend(0.5), Paints);
         Assert.Same(laid.Middle, blended.Middle);
-        Assert.Equal((laid.Middle.Reflectance()[20] + laid.Shadow.Reflectance()[20]) / 2, blended.Shadow.Reflectance()[20], 1e-12);
-        Assert.Equal(0, Ciede2000.Difference(Bare.Light.Colour(), Laying.Lay(laid, Act.Lift(Zone.Light, 1), Paints).Light.Colour()), 1e-6);
+        Assert.Equal(
+            (laid.Middle.Reflectance()[20] + laid.Shadow.Reflectance()[20]) / 2,
+            blended.Shadow.Reflectance()[20],
+            1e-12
+        );
+        Assert.Equal(
+            0,
+            Ciede2000.Difference(Bare.Light.Colour(), Laying.Lay(laid, Act.Lift(Zone.Light, 1), Paints).Light.Colour()),
+            1e-6
+        );
         Assert.Same(laid.Shadow, Laying.Lay(laid, Act.Lift(Zone.Light, 1), Paints).Shadow);
     }
 

@@ -33,7 +33,8 @@ public class AreaFinderTests
     [Fact]
     public void Cells_of_a_grid_touch_the_cells_beside_them_and_no_others()
     {
-        const int columns = 5, rows = 4;
+        const int columns = 5,
+            rows = 4;
         var map = Drawings.Find(Drawings.Grid(columns, rows, 9));
         Assert.Equal(columns * rows, map.Areas.Length);
         Assert.All(map.Areas, area => Assert.InRange(area.SizeMm2, 81 * 0.98, 81 * 1.02));
@@ -54,7 +55,9 @@ public class AreaFinderTests
     public void A_sliver_joins_the_neighbour_with_the_longest_line()
     {
         // A 1 mm square inside a large one.
-        var body = Drawings.Polygon((5, 5), (45, 5), (45, 45), (5, 45)) + Drawings.Polygon((20, 20), (21, 20), (21, 21), (20, 21));
+        var body =
+            Drawings.Polygon((5, 5), (45, 5), (45, 45), (5, 45))
+            + Drawings.Polygon((20, 20), (21, 20), (21, 21), (20, 21));
         var area = Assert.Single(Drawings.Find(Drawings.Svg(50, 50, body, 0.2)).Areas);
         Assert.InRange(area.SizeMm2, 1600 * 0.98, 1600 * 1.02);
     }
@@ -63,9 +66,17 @@ public class AreaFinderTests
     public void A_picture_without_an_enclosed_area_is_said_to_have_none()
     {
         var open = Drawings.Svg(60, 60, """<path d="M5 30H55"/>""");
-        Assert.Contains("No enclosed area", Assert.Throws<PictureTroubleException>(() => Drawings.Find(open)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "No enclosed area",
+            Assert.Throws<PictureTroubleException>(() => Drawings.Find(open)).Message,
+            StringComparison.Ordinal
+        );
         var blank = Drawings.Svg(60, 60, "");
-        Assert.Contains("No lines", Assert.Throws<PictureTroubleException>(() => Drawings.Find(blank)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "No lines",
+            Assert.Throws<PictureTroubleException>(() => Drawings.Find(blank)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -74,8 +85,13 @@ public class AreaFinderTests
     public void A_small_gap_is_bridged(double gapMm)
     {
         var arc = 20 * Math.Sin(gapMm / 40);
-        var file = Drawings.Svg(60, 60, FormattableString.Invariant(
-            $"""<path d="M{30 + arc} {30 - 20 * Math.Cos(gapMm / 40)}A20 20 0 1 1 {30 - arc} {30 - 20 * Math.Cos(gapMm / 40)}"/>"""));
+        var file = Drawings.Svg(
+            60,
+            60,
+            FormattableString.Invariant(
+                $"""<path d="M{30 + arc} {30 - 20 * Math.Cos(gapMm / 40)}A20 20 0 1 1 {30 - arc} {30 - 20 * Math.Cos(gapMm / 40)}"/>"""
+            )
+        );
         Assert.Single(Drawings.Find(file).Areas);
         Assert.Throws<PictureTroubleException>(() => Drawings.Find(file, GapRule.None));
     }
@@ -96,7 +112,9 @@ public class AreaFinderTests
     public void A_scan_gives_the_areas_of_the_drawing(string name)
     {
         var sheet = PictureReader.Read(
-            File.ReadAllBytes(Drawings.Shipped.First(file => Path.GetFileName(file) == name)), new PictureSize(null, null));
+            File.ReadAllBytes(Drawings.Shipped.First(file => Path.GetFileName(file) == name)),
+            new PictureSize(null, null)
+        );
         var truth = AreaFinder.FindAreas(LineExtraction.From(sheet));
         Assert.InRange(truth.Areas.Length, 10, 45);
         var conditions = ScanConditions.Ordinary;
@@ -109,7 +127,9 @@ public class AreaFinderTests
     [Fact]
     public void Thinning_gives_the_skeleton_of_the_reference_library()
     {
-        var art = LineExtraction.From(PictureReader.Read(File.ReadAllBytes(Drawings.Shipped.First()), new PictureSize(60, null)));
+        var art = LineExtraction.From(
+            PictureReader.Read(File.ReadAllBytes(Drawings.Shipped.First()), new PictureSize(60, null))
+        );
         using var ink = art.Wrap(art.Ink);
         using var reference = new Mat();
         CvXImgProc.Thinning(ink, reference, ThinningTypes.ZHANGSUEN);
@@ -121,7 +141,8 @@ public class AreaFinderTests
         {
             for (var x = 0; x < art.Width; x++)
             {
-                if (skeleton[(y + 1) * (art.Width + 2) + x + 1] != 0 != (expected[y * art.Width + x] != 0)) different++;
+                if (skeleton[(y + 1) * (art.Width + 2) + x + 1] != 0 != (expected[y * art.Width + x] != 0))
+                    different++;
             }
         }
         Assert.Equal(0, different);
@@ -135,24 +156,35 @@ public class AreaFinderTests
     {
         var (from, to) = (truth.Labels, scan.Labels);
         var (sin, cos) = Math.SinCos(turnDegrees * Math.PI / 180);
-        double centreX = to.Width / 2.0, centreY = to.Height / 2.0, scale = to.PixelsPerMm / from.PixelsPerMm;
-        double marginX = (to.Width - from.Width * scale) / 2, marginY = (to.Height - from.Height * scale) / 2;
+        double centreX = to.Width / 2.0,
+            centreY = to.Height / 2.0,
+            scale = to.PixelsPerMm / from.PixelsPerMm;
+        double marginX = (to.Width - from.Width * scale) / 2,
+            marginY = (to.Height - from.Height * scale) / 2;
         var seen = new Dictionary<ushort, int>();
         var size = 0;
         for (var y = 0; y < from.Height; y++)
         {
             for (var x = 0; x < from.Width; x++)
             {
-                if (from.Labels[y * from.Width + x] != id) continue;
+                if (from.Labels[y * from.Width + x] != id)
+                    continue;
                 size++;
-                double dx = x * scale + marginX - centreX, dy = y * scale + marginY - centreY;
-                var (sx, sy) = ((int)Math.Round(centreX + dx * cos - dy * sin), (int)Math.Round(centreY + dx * sin + dy * cos));
+                double dx = x * scale + marginX - centreX,
+                    dy = y * scale + marginY - centreY;
+                var (sx, sy) = (
+                    (int)Math.Round(centreX + dx * cos - dy * sin),
+                    (int)Math.Round(centreY + dx * sin + dy * cos)
+                );
                 var label = to.Labels[sy * to.Width + sx];
                 seen[label] = seen.GetValueOrDefault(label) + 1;
             }
         }
-        var best = seen.Where(s => s.Key is not LabelRaster.Background and not LabelRaster.Line).OrderByDescending(s => s.Value).FirstOrDefault();
-        if (best.Value == 0) return 0;
+        var best = seen.Where(s => s.Key is not LabelRaster.Background and not LabelRaster.Line)
+            .OrderByDescending(s => s.Value)
+            .FirstOrDefault();
+        if (best.Value == 0)
+            return 0;
         var other = to.Labels.Count(label => label == best.Key) / (scale * scale);
         return best.Value / (size + other - best.Value);
     }

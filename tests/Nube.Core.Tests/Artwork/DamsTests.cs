@@ -9,7 +9,10 @@ public class DamsTests
 
     [Fact]
     public void Without_dams_all_that_touch_run_together_and_with_all_lines_raised_none() =>
-        Assert.Equal((3, 0), (Dams.None.RunTogether(Touching).Count(), new Dams(DamLines.All, []).RunTogether(Touching).Count()));
+        Assert.Equal(
+            (3, 0),
+            (Dams.None.RunTogether(Touching).Count(), new Dams(DamLines.All, []).RunTogether(Touching).Count())
+        );
 
     [Fact]
     public void The_outline_of_a_chosen_area_parts_it_from_all_its_neighbours() =>

@@ -7,15 +7,22 @@ namespace Nube.Core.Tests.Artwork;
 /// <summary>Drawings made for tests.</summary>
 internal static class Drawings
 {
-    public static byte[] Svg(double widthMm, double heightMm, string body, double lineMm = 0.5) => Encoding.UTF8.GetBytes(string.Create(
-        CultureInfo.InvariantCulture,
-        $"""<svg xmlns="http://www.w3.org/2000/svg" width="{widthMm}mm" height="{heightMm}mm" viewBox="0 0 {widthMm} {heightMm}"><g fill="none" stroke="#000" stroke-width="{lineMm}">{body}</g></svg>"""));
+    public static byte[] Svg(double widthMm, double heightMm, string body, double lineMm = 0.5) =>
+        Encoding.UTF8.GetBytes(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"""<svg xmlns="http://www.w3.org/2000/svg" width="{widthMm}mm" height="{heightMm}mm" viewBox="0 0 {widthMm} {heightMm}"><g fill="none" stroke="#000" stroke-width="{lineMm}">{body}</g></svg>"""
+            )
+        );
 
     public static string Circle(double x, double y, double radius) =>
         string.Create(CultureInfo.InvariantCulture, $"""<circle cx="{x}" cy="{y}" r="{radius}"/>""");
 
-    public static string Polygon(params (double X, double Y)[] corners) => string.Create(
-        CultureInfo.InvariantCulture, $"""<polygon points="{string.Join(' ', corners.Select(c => string.Create(CultureInfo.InvariantCulture, $"{c.X},{c.Y}")))}"/>""");
+    public static string Polygon(params (double X, double Y)[] corners) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"""<polygon points="{string.Join(' ', corners.Select(c => string.Create(CultureInfo.InvariantCulture, $"{c.X},{c.Y}")))}"/>"""
+        );
 
     /// <summary>A grid of cells with sides of so many mm, 5 mm from the edge.</summary>
     public static byte[] Grid(int columns, int rows, double cellMm)
@@ -41,7 +48,8 @@ internal static class Drawings
         get
         {
             var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "Nube.slnx"))) folder = folder.Parent!;
+            while (!File.Exists(Path.Combine(folder.FullName, "Nube.slnx")))
+                folder = folder.Parent!;
             return folder.FullName;
         }
     }

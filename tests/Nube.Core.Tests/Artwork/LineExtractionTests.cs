@@ -9,7 +9,13 @@ public class LineExtractionTests
     private const double PixelsPerMm = 300 / 25.4;
 
     /// <summary>A photo-like picture of a ring of so many greys, with its own light and noise.</summary>
-    private static GreyPicture Ring(double paper = 235, double ink = 40, double lightFallOff = 0, double noise = 0, int specks = 0)
+    private static GreyPicture Ring(
+        double paper = 235,
+        double ink = 40,
+        double lightFallOff = 0,
+        double noise = 0,
+        int specks = 0
+    )
     {
         const int size = 480;
         var random = new Random(7);
@@ -25,7 +31,8 @@ public class LineExtractionTests
                 pixels[y * size + x] = (byte)Math.Clamp((paper + (ink - paper) * cover) * light + grain, 0, 255);
             }
         }
-        for (var speck = 0; speck < specks; speck++) pixels[random.Next(pixels.Length)] = 30;
+        for (var speck = 0; speck < specks; speck++)
+            pixels[random.Next(pixels.Length)] = 30;
         return new GreyPicture(size, size, PixelsPerMm, pixels, IsDrawn: false);
     }
 
@@ -38,7 +45,9 @@ public class LineExtractionTests
     [InlineData(0.3, 5, 60)]
     public void A_ring_is_one_area_under_any_light_grain_and_dust(double lightFallOff, double noise, int specks)
     {
-        var area = Assert.Single(AreaFinder.FindAreas(LineExtraction.From(Ring(235, 40, lightFallOff, noise, specks))).Areas);
+        var area = Assert.Single(
+            AreaFinder.FindAreas(LineExtraction.From(Ring(235, 40, lightFallOff, noise, specks))).Areas
+        );
         Assert.InRange(area.SizeMm2, RingAreaMm2 * 0.98, RingAreaMm2 * 1.02);
     }
 
@@ -53,15 +62,19 @@ public class LineExtractionTests
         var centre = 0;
         for (var y = 140; y < 340; y++)
         {
-            for (var x = 140; x < 340; x++) centre += art.Ink[y * art.Width + x];
+            for (var x = 140; x < 340; x++)
+                centre += art.Ink[y * art.Width + x];
         }
         Assert.Equal(0, centre);
     }
 
     [Fact]
     public void Paper_without_a_line_is_said_to_have_none() =>
-        Assert.Contains("No lines stand out", Assert.Throws<PictureTroubleException>(
-            () => LineExtraction.From(Ring(ink: 235, noise: 2))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "No lines stand out",
+            Assert.Throws<PictureTroubleException>(() => LineExtraction.From(Ring(ink: 235, noise: 2))).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void The_scanner_stand_in_gives_the_same_file_for_the_same_sheet_and_another_for_another_seed()

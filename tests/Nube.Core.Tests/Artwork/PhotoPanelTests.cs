@@ -6,7 +6,10 @@ namespace Nube.Core.Tests.Artwork;
 /// <summary>A panel in a photo: its corners found, and laid flat.</summary>
 public class PhotoPanelTests
 {
-    private static readonly GreyPicture Panel = PictureReader.Read(File.ReadAllBytes(Drawings.Shipped.First()), new PictureSize(null, null));
+    private static readonly GreyPicture Panel = PictureReader.Read(
+        File.ReadAllBytes(Drawings.Shipped.First()),
+        new PictureSize(null, null)
+    );
 
     [Theory]
     [InlineData(0, 0, 0.1)]
@@ -14,7 +17,15 @@ public class PhotoPanelTests
     [InlineData(-12, 0.2, 0.45)]
     public void Its_corners_are_found_on_a_desk(double turn, double keystone, double fallOff)
     {
-        var (photo, corners) = SimulatedPhone.Take(Panel, PhoneHeld.Ordinary with { TurnDegrees = turn, Keystone = keystone, LightFallOff = fallOff });
+        var (photo, corners) = SimulatedPhone.Take(
+            Panel,
+            PhoneHeld.Ordinary with
+            {
+                TurnDegrees = turn,
+                Keystone = keystone,
+                LightFallOff = fallOff,
+            }
+        );
         var found = PhotoPanel.Find(PictureReader.ReadColours(photo));
         Assert.NotNull(found);
         // By known corners: within half a per cent of the photo's width.
@@ -30,20 +41,32 @@ public class PhotoPanelTests
     {
         var truth = AreaFinder.FindAreas(LineExtraction.From(Panel));
         var (photo, corners) = SimulatedPhone.Take(Panel, PhoneHeld.Ordinary);
-        var flat = PhotoPanel.Flatten(PictureReader.ReadColours(photo), new PanelInPhoto(corners, Panel.WidthMm, Panel.HeightMm));
+        var flat = PhotoPanel.Flatten(
+            PictureReader.ReadColours(photo),
+            new PanelInPhoto(corners, Panel.WidthMm, Panel.HeightMm)
+        );
         Assert.Equal(Panel.WidthMm, flat.WidthMm, 0.2);
         Assert.Equal(Panel.HeightMm, flat.HeightMm, 0.2);
         var found = AreaFinder.FindAreas(LineExtraction.From(flat));
         Assert.Equal(truth.Areas.Length, found.Areas.Length);
         // Each area lies where it lies in the drawing, and is as large, within 6 %: a photo's line is softer than a drawing's.
-        Assert.All(truth.Areas.Where(area => area.SizeMm2 > 20), area => Assert.Contains(found.Areas, other =>
-            Math.Abs(other.SizeMm2 - area.SizeMm2) < 0.06 * area.SizeMm2 && Math.Abs(other.Centre.X - area.Centre.X) < 2 && Math.Abs(other.Centre.Y - area.Centre.Y) < 2));
+        Assert.All(truth.Areas.Where(area => area.SizeMm2 > 20), area =>
+            Assert.Contains(found.Areas, other =>
+                Math.Abs(other.SizeMm2 - area.SizeMm2) < 0.06 * area.SizeMm2
+                && Math.Abs(other.Centre.X - area.Centre.X) < 2
+                && Math.Abs(other.Centre.Y - area.Centre.Y) < 2
+            )
+        );
     }
 
     [Fact]
     public void Nothing_four_sided_is_no_panel()
     {
-        var plain = new ColourPicture(400, 300, [.. Enumerable.Range(0, 400 * 300).SelectMany(i => new byte[] { 120, 110, (byte)(90 + i % 3), 255 })]);
+        var plain = new ColourPicture(
+            400,
+            300,
+            [.. Enumerable.Range(0, 400 * 300).SelectMany(i => new byte[] { 120, 110, (byte)(90 + i % 3), 255 })]
+        );
         Assert.Null(PhotoPanel.Find(plain));
     }
 
@@ -51,10 +74,23 @@ public class PhotoPanelTests
     public void Corners_and_sizes_that_cannot_be_are_said()
     {
         var photo = new ColourPicture(400, 300, new byte[400 * 300 * 4]);
-        string Said(PanelInPhoto panel) => Assert.Throws<PictureTroubleException>(() => PhotoPanel.Flatten(photo, panel)).Message;
+        string Said(PanelInPhoto panel) =>
+            Assert.Throws<PictureTroubleException>(() => PhotoPanel.Flatten(photo, panel)).Message;
         Assert.Contains("four corners", Said(new PanelInPhoto([new(0, 0)], 100, 100)), StringComparison.Ordinal);
-        Assert.Contains("go round", Said(new PanelInPhoto([new(0, 0), new(1, 1), new(1, 0), new(0, 1)], 100, 100)), StringComparison.Ordinal);
-        Assert.Contains("go round", Said(new PanelInPhoto([new(0, 0), new(double.NaN, 0), new(1, 1), new(0, 1)], 100, 100)), StringComparison.Ordinal);
-        Assert.Contains("width and height", Said(new PanelInPhoto([new(0, 0), new(1, 0), new(1, 1), new(0, 1)], 100, 0)), StringComparison.Ordinal);
+        Assert.Contains(
+            "go round",
+            Said(new PanelInPhoto([new(0, 0), new(1, 1), new(1, 0), new(0, 1)], 100, 100)),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "go round",
+            Said(new PanelInPhoto([new(0, 0), new(double.NaN, 0), new(1, 1), new(0, 1)], 100, 100)),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "width and height",
+            Said(new PanelInPhoto([new(0, 0), new(1, 0), new(1, 1), new(0, 1)], 100, 0)),
+            StringComparison.Ordinal
+        );
     }
 }

@@ -10,10 +10,13 @@ public class PictureFileTests
 {
     private static byte[] Encoded(SKEncodedImageFormat format)
     {
-        using var bitmap = new SKBitmap(new SKImageInfo(40, 24, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb()));
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(40, 24, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        );
         for (var y = 0; y < 24; y++)
         {
-            for (var x = 0; x < 40; x++) bitmap.SetPixel(x, y, x < 20 ? new SKColor(200, 60, 40) : new SKColor(30, 90, 200));
+            for (var x = 0; x < 40; x++)
+                bitmap.SetPixel(x, y, x < 20 ? new SKColor(200, 60, 40) : new SKColor(30, 90, 200));
         }
         using var data = bitmap.Encode(format, 100);
         return data.ToArray();
@@ -24,15 +27,81 @@ public class PictureFileTests
     {
         byte[] tiff =
         [
-            (byte)'M', (byte)'M', 0, 42, 0, 0, 0, 8, 0, 2,
-            0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, orientation, 0, 0, // orientation
-            0x88, 0x25, 0, 4, 0, 0, 0, 1, 0, 0, 0, 38, // where the GPS directory is
-            0, 0, 0, 0,
-            0, 1, 0, 1, 0, 2, 0, 0, 0, 2, (byte)'N', 0, 0, 0, 0, 0, 0, 0, // latitude is north
+            (byte)'M',
+            (byte)'M',
+            0,
+            42,
+            0,
+            0,
+            0,
+            8,
+            0,
+            2,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            orientation,
+            0,
+            0, // orientation
+            0x88,
+            0x25,
+            0,
+            4,
+            0,
+            0,
+            0,
+            1,
+            0,
+            0,
+            0,
+            38, // where the GPS directory is
+            0,
+            0,
+            0,
+            0,
+            0,
+            1,
+            0,
+            1,
+            0,
+            2,
+            0,
+            0,
+            0,
+            2,
+            (byte)'N',
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0, // latitude is north
             .. "SECRET-PLACE"u8,
         ];
         var length = 2 + 6 + tiff.Length;
-        return [.. jpeg[..2], 0xff, 0xe1, (byte)(length >> 8), (byte)length, .. "Exif\0\0"u8, .. tiff, 0xff, 0xfe, 0, 12, .. "a comment!"u8, .. jpeg[2..]];
+        return
+        [
+            .. jpeg[..2],
+            0xff,
+            0xe1,
+            (byte)(length >> 8),
+            (byte)length,
+            .. "Exif\0\0"u8,
+            .. tiff,
+            0xff,
+            0xfe,
+            0,
+            12,
+            .. "a comment!"u8,
+            .. jpeg[2..],
+        ];
     }
 
     [Theory]
@@ -71,7 +140,11 @@ public class PictureFileTests
         var jpeg = Encoded(SKEncodedImageFormat.Jpeg);
         var clean = PictureFile.Cleaned(jpeg[..^60]);
         Assert.Equal(jpeg[..^60], clean);
-        Assert.Contains("damaged", Assert.Throws<PictureTroubleException>(() => PictureReader.ReadColours(clean)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "damaged",
+            Assert.Throws<PictureTroubleException>(() => PictureReader.ReadColours(clean)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -117,13 +190,18 @@ public class PictureFileTests
     {
         var tiff = WriteTiff("grey 8", 30, 20);
         Assert.Throws<PictureTroubleException>(() => PictureFile.Cleaned(tiff[..40]));
-        Assert.Contains("more than a letter sheet", Assert.Throws<PictureTroubleException>(() => PictureFile.Cleaned(WriteTiff("huge", 30, 20))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "more than a letter sheet",
+            Assert.Throws<PictureTroubleException>(() => PictureFile.Cleaned(WriteTiff("huge", 30, 20))).Message,
+            StringComparison.Ordinal
+        );
     }
 
     private static byte[] WriteTiff(string kind, int width, int height)
     {
         var file = new MemoryStream();
-        if (kind == "huge") width = 60_000;
+        if (kind == "huge")
+            width = 60_000;
         using (var tiff = Tiff.ClientOpen("picture", "w", file, new TiffStream()))
         {
             var (samples, bits) = (kind == "cmyk 8" ? 4 : 1, kind == "grey 16" ? 16 : 8);
@@ -143,7 +221,11 @@ public class PictureFileTests
                 {
                     var dark = kind == "turned" ? x >= width / 2 : x < width / 2;
                     for (var i = 0; i < samples * bits / 8; i++)
-                        row[x * samples * bits / 8 + i] = (byte)(samples == 4 ? (i == 3 && dark ? 230 : 0) : dark ? 20 : 235);
+                        row[x * samples * bits / 8 + i] = (byte)(
+                            samples == 4 ? (i == 3 && dark ? 230 : 0)
+                            : dark ? 20
+                            : 235
+                        );
                 }
                 tiff.WriteScanline(row, y);
             }

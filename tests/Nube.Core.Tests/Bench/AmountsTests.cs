@@ -1,22 +1,46 @@
 using Nube.Core.Acts;
-using Nube.Core.Optics;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Bench;
 
 public class AmountsTests
 {
-    private static readonly Pass Yellow = new(0, new PaintMix([new(0, 3), new(1, 1)], new(1)), [1, 2], Zone.Whole, 1, BrushWater.Wash, 85, 1000);
+    private static readonly Pass Yellow = new(
+        0,
+        new PaintMix([new(0, 3), new(1, 1)], new(1)),
+        [1, 2],
+        Zone.Whole,
+        1,
+        BrushWater.Wash,
+        85,
+        1000
+    );
     private static readonly Pass Shade = new(1, Yellow.Mix, [1, 2], Zone.Shadow, 2, BrushWater.Damp, 70, 400);
-    private static readonly Pass Green = new(2, new PaintMix([new(2, 1)], new(4)), [3], Zone.Whole, 1, BrushWater.Damp, 60, 200);
+    private static readonly Pass Green = new(
+        2,
+        new PaintMix([new(2, 1)], new(4)),
+        [3],
+        Zone.Whole,
+        1,
+        BrushWater.Damp,
+        60,
+        200
+    );
 
     private static readonly Plan Plan = Scheduler.PlanRun(
-        [Yellow, Shade, Green], [(1, 3)], 3, GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
+        [Yellow, Shade, Green],
+        [(1, 3)],
+        3,
+        GenericCatalogue.Papers[0],
+        Air.OrdinaryRoom,
+        Hand.Ordinary
+    );
 
     [Fact]
     public void What_to_mix_is_surface_times_water_for_all_cards_with_allowance()
@@ -51,7 +75,8 @@ public class AmountsTests
     [InlineData(0.01, "less than a drop")]
     [InlineData(0.05, "about 1 drop")]
     [InlineData(0.26, "about 5 drops")]
-    public void Amounts_are_said_in_drops(double millilitres, string said) => Assert.Equal(said, Amounts.InDrops(millilitres));
+    public void Amounts_are_said_in_drops(double millilitres, string said) =>
+        Assert.Equal(said, Amounts.InDrops(millilitres));
 
     // By hand: 6 cards x 2,000 mm2 x 40 g/m2 = 0.48 ml, twice that with allowance. At 1:4 a fifth of it is colour, 0.19 ml; in
     // three parts of 0.064 ml, two drops of 0.05 ml each are enough.
@@ -62,7 +87,13 @@ public class AmountsTests
         Assert.Equal(0.96, prepared.Millilitres, 1e-9);
         Assert.Equal([4, 2], prepared.ColourDrops);
         Assert.Equal(24, prepared.WaterDrops);
-        Assert.True((prepared.ColourDrops.Sum() + prepared.WaterDrops) * Amounts.MillilitresPerDrop >= prepared.Millilitres);
-        Assert.Equal(2 * prepared.Millilitres, Amounts.ToPrepare(2_000, 6, 2, new Strength(4), [2, 1]).Millilitres, 1e-9);
+        Assert.True(
+            (prepared.ColourDrops.Sum() + prepared.WaterDrops) * Amounts.MillilitresPerDrop >= prepared.Millilitres
+        );
+        Assert.Equal(
+            2 * prepared.Millilitres,
+            Amounts.ToPrepare(2_000, 6, 2, new Strength(4), [2, 1]).Millilitres,
+            1e-9
+        );
     }
 }

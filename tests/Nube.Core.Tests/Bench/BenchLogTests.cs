@@ -11,14 +11,22 @@ namespace Nube.Core.Tests.Bench;
 public class BenchLogTests
 {
     private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
-    private static readonly (System.Collections.Immutable.ImmutableArray<Pass> Passes, (int, int)[] Touching) Row = PlanningTests.Row(3, 2);
+    private static readonly (System.Collections.Immutable.ImmutableArray<Pass> Passes, (int, int)[] Touching) Row =
+        PlanningTests.Row(3, 2);
 
     private static readonly Plan Plan = Scheduler.PlanRun(
-        Row.Passes, Row.Touching, 2, GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
+        Row.Passes,
+        Row.Touching,
+        2,
+        GenericCatalogue.Papers[0],
+        Air.OrdinaryRoom,
+        Hand.Ordinary
+    );
 
     private static Tap Done(int step, double minute) => new(TapKind.Done, step, Start.AddMinutes(minute), "");
 
-    private static BenchState At(double minute, params Tap[] taps) => BenchLog.At(Plan, Row.Touching, taps, Start.AddMinutes(minute));
+    private static BenchState At(double minute, params Tap[] taps) =>
+        BenchLog.At(Plan, Row.Touching, taps, Start.AddMinutes(minute));
 
     private static TimeSpan DryTime(int step) => Plan.TimesOf(Plan.PassOf(Plan.Steps[step - 1])).Dry;
 
@@ -63,7 +71,10 @@ public class BenchLogTests
     public void Meanwhile_is_a_step_that_can_start_now()
     {
         // Area 1 of the first card is wet and area 2 touches it; the second card is free.
-        int FirstWash(int area) => Plan.Steps.First(s => s.Card == 1 && Plan.PassOf(s).Layer == 1 && Plan.PassOf(s).Areas.Contains(area)).Number;
+        int FirstWash(int area) =>
+            Plan
+                .Steps.First(s => s.Card == 1 && Plan.PassOf(s).Layer == 1 && Plan.PassOf(s).Areas.Contains(area))
+                .Number;
         Tap[] taps = [Done(FirstWash(1), 0), new Tap(TapKind.Take, FirstWash(2), Start, "")];
         var bench = At(0.1, taps);
         Assert.NotNull(bench.Holdup);
@@ -92,7 +103,14 @@ public class BenchLogTests
     [Fact]
     public void A_step_tapped_twice_counts_once_and_an_unknown_step_not_at_all()
     {
-        var bench = At(5, Done(1, 0), Done(1, 4), Done(999, 4), new Tap(TapKind.Back, 0, Start.AddMinutes(5), ""), new Tap(TapKind.Back, 0, Start.AddMinutes(5), ""));
+        var bench = At(
+            5,
+            Done(1, 0),
+            Done(1, 4),
+            Done(999, 4),
+            new Tap(TapKind.Back, 0, Start.AddMinutes(5), ""),
+            new Tap(TapKind.Back, 0, Start.AddMinutes(5), "")
+        );
         Assert.Empty(bench.Done);
     }
 
@@ -119,9 +137,18 @@ public class BenchLogTests
         var much = Assert.Single(Amounts.ToMix(OneWash(10_000, 6)));
         Assert.Equal((4.8, 96), (Math.Round(much.Millilitres, 12), much.Drops));
 
-        static Plan OneWash(double mm2, int cards) => Scheduler.PlanRun(
-            PassBuilder.Passes([FlatAreas.Area(1, mm2, 0, new Core.Optics.Strength(4), 1, 0, _ => 80, GenericCatalogue.Papers[0])], []), [], cards,
-            GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
+        static Plan OneWash(double mm2, int cards) =>
+            Scheduler.PlanRun(
+                PassBuilder.Passes(
+                    [FlatAreas.Area(1, mm2, 0, new Core.Optics.Strength(4), 1, 0, _ => 80, GenericCatalogue.Papers[0])],
+                    []
+                ),
+                [],
+                cards,
+                GenericCatalogue.Papers[0],
+                Air.OrdinaryRoom,
+                Hand.Ordinary
+            );
     }
 
     [Fact]
@@ -129,12 +156,31 @@ public class BenchLogTests
     {
         var paper = GenericCatalogue.Papers.First(p => p.Name.Contains("bristol", StringComparison.Ordinal));
         Colourant[] pans = [.. GenericCatalogue.Colourants.Where(colourant => colourant.Medium == Medium.Pan).Take(3)];
-        var soluble = Cautions.ForSupplies(paper, new StampingInk("Grey", Waterproof: false, Slow: false), DamLines.None, pans);
-        Assert.Contains(soluble, r => r.Severity == Severity.Warn && r.Text.Contains("bleed", StringComparison.Ordinal));
+        var soluble = Cautions.ForSupplies(
+            paper,
+            new StampingInk("Grey", Waterproof: false, Slow: false),
+            DamLines.None,
+            pans
+        );
+        Assert.Contains(soluble, r =>
+            r.Severity == Severity.Warn && r.Text.Contains("bleed", StringComparison.Ordinal)
+        );
         Assert.Contains(soluble, r => r.Text.Contains("buckles", StringComparison.Ordinal));
-        var slow = Cautions.ForSupplies(GenericCatalogue.Papers[0], new StampingInk("Black", Waterproof: true, Slow: true), DamLines.None, pans);
-        Assert.Contains(slow, r => r.Severity == Severity.Caution && r.Text.Contains("heat tool", StringComparison.Ordinal));
-        var fine = Cautions.ForSupplies(GenericCatalogue.Papers[0], new StampingInk("Black", Waterproof: true, Slow: false), DamLines.None, pans);
+        var slow = Cautions.ForSupplies(
+            GenericCatalogue.Papers[0],
+            new StampingInk("Black", Waterproof: true, Slow: true),
+            DamLines.None,
+            pans
+        );
+        Assert.Contains(slow, r =>
+            r.Severity == Severity.Caution && r.Text.Contains("heat tool", StringComparison.Ordinal)
+        );
+        var fine = Cautions.ForSupplies(
+            GenericCatalogue.Papers[0],
+            new StampingInk("Black", Waterproof: true, Slow: false),
+            DamLines.None,
+            pans
+        );
         Assert.DoesNotContain(fine, r => r.Severity == Severity.Warn);
         // The same rule is told once, however many colours break it.
         Assert.Equal(soluble.Length, soluble.Distinct().Count());

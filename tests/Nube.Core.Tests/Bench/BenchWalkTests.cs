@@ -10,10 +10,19 @@ namespace Nube.Core.Tests.Bench;
 public class BenchWalkTests
 {
     private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
-    private static readonly (System.Collections.Immutable.ImmutableArray<Pass> Passes, (int One, int Other)[] Touching) Row = PlanningTests.Row(6, 2);
+    private static readonly (
+        System.Collections.Immutable.ImmutableArray<Pass> Passes,
+        (int One, int Other)[] Touching
+    ) Row = PlanningTests.Row(6, 2);
 
     private static readonly Plan Plan = Scheduler.PlanRun(
-        Row.Passes, Row.Touching, 3, GenericCatalogue.Papers[0], Air.OrdinaryRoom, Hand.Ordinary);
+        Row.Passes,
+        Row.Touching,
+        3,
+        GenericCatalogue.Papers[0],
+        Air.OrdinaryRoom,
+        Hand.Ordinary
+    );
 
     public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 12)];
 
@@ -27,16 +36,26 @@ public class BenchWalkTests
         for (var turn = 0; turn < 400; turn++)
         {
             var bench = BenchLog.At(Plan, Row.Touching, taps, now);
-            if (bench.Current is not { } current) break;
+            if (bench.Current is not { } current)
+                break;
             switch (random.Next(12))
             {
-                case 0: taps.Add(new Tap(TapKind.Back, 0, now, "")); break;
-                case 1 when bench.Done.Length > 0: taps.Add(new Tap(TapKind.WetNow, bench.Done[^1], now, "")); break;
-                case 2: taps.Add(new Tap(TapKind.Note, 0, now, "A drip")); break;
-                case 3: taps.Add(new Tap(TapKind.Take, random.Next(-1, Plan.Steps.Length + 3), now, "")); break;
+                case 0:
+                    taps.Add(new Tap(TapKind.Back, 0, now, ""));
+                    break;
+                case 1 when bench.Done.Length > 0:
+                    taps.Add(new Tap(TapKind.WetNow, bench.Done[^1], now, ""));
+                    break;
+                case 2:
+                    taps.Add(new Tap(TapKind.Note, 0, now, "A drip"));
+                    break;
+                case 3:
+                    taps.Add(new Tap(TapKind.Take, random.Next(-1, Plan.Steps.Length + 3), now, ""));
+                    break;
                 default:
                     var step = bench.Holdup is null ? current : bench.Meanwhile;
-                    if (step is null) now = bench.Holdup!.ReadyAt;
+                    if (step is null)
+                        now = bench.Holdup!.ReadyAt;
                     else
                     {
                         AssertDryAround(bench, Plan.Steps[step.Value - 1]);
@@ -67,7 +86,8 @@ public class BenchWalkTests
         var before = BenchLog.At(Plan, Row.Touching, taps, now);
         Assert.Equal(before.Done.Distinct().Count(), before.Done.Length);
         Assert.All(before.Done, step => Assert.InRange(step, 1, Plan.Steps.Length));
-        if (before.Current is { } current) Assert.DoesNotContain(current, before.Done);
+        if (before.Current is { } current)
+            Assert.DoesNotContain(current, before.Done);
 
         // Without another tap cards only dry.
         for (var minutes = 1; minutes <= 180; minutes += 7)
@@ -82,7 +102,10 @@ public class BenchWalkTests
     private static void AssertDryAround(BenchState bench, PlannedStep step)
     {
         var own = Plan.PassOf(step).Areas;
-        var around = Row.Touching.Where(t => own.Contains(t.One) || own.Contains(t.Other)).SelectMany(t => new[] { t.One, t.Other }).Concat(own);
+        var around = Row
+            .Touching.Where(t => own.Contains(t.One) || own.Contains(t.Other))
+            .SelectMany(t => new[] { t.One, t.Other })
+            .Concat(own);
         var wet = bench.Cards[step.Card - 1].Areas.Where(area => area.State < Wetness.Dry).Select(area => area.Area);
         Assert.Empty(around.Intersect(wet));
     }

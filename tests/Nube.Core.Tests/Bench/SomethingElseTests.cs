@@ -16,13 +16,39 @@ public class SomethingElseTests
     private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
     private static readonly (int One, int Other)[] Touching = [(1, 2), (2, 3)];
 
-    private static Plan Made(PlanOptions? options = null, int cards = 2) => Scheduler.PlanRun(
-        PassBuilder.Passes([.. Enumerable.Range(1, 3).Select(i => FlatAreas.Area(i, 300, i % 2, new Strength(4), 2, 1, layer => 90.0 - 3 * i - 9 * layer, Paper))], Touching),
-        Touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary, options);
+    private static Plan Made(PlanOptions? options = null, int cards = 2) =>
+        Scheduler.PlanRun(
+            PassBuilder.Passes(
+                [
+                    .. Enumerable
+                        .Range(1, 3)
+                        .Select(i =>
+                            FlatAreas.Area(
+                                i,
+                                300,
+                                i % 2,
+                                new Strength(4),
+                                2,
+                                1,
+                                layer => 90.0 - 3 * i - 9 * layer,
+                                Paper
+                            )
+                        ),
+                ],
+                Touching
+            ),
+            Touching,
+            cards,
+            Paper,
+            Air.OrdinaryRoom,
+            Hand.Ordinary,
+            options
+        );
 
     private static Tap At(TapKind kind, int step, double seconds) => new(kind, step, Start.AddSeconds(seconds), "");
 
-    private static BenchState Bench(Plan plan, double seconds, params Tap[] taps) => BenchLog.At(plan, Touching, taps, Start.AddSeconds(seconds));
+    private static BenchState Bench(Plan plan, double seconds, params Tap[] taps) =>
+        BenchLog.At(plan, Touching, taps, Start.AddSeconds(seconds));
 
     [Fact]
     public void A_step_left_out_is_over_without_wetting_anything_and_can_be_taken_back()
@@ -73,10 +99,18 @@ public class SomethingElseTests
         // Taken back, and then something else is done first: the step is still open and under those that follow it.
         var other = again.Rest.First(number => plan.Steps[number - 1].Card != plan.Steps[0].Card);
         Tap[] taps = [.. skipped, At(TapKind.Back, 0, 32), At(TapKind.Done, other, 60)];
-        for (var now = 61; Bench(again, now, taps).Current is { } current && taps.Length < plan.Steps.Length + 4; now += 20_000)
+        for (
+            var now = 61;
+            Bench(again, now, taps).Current is { } current && taps.Length < plan.Steps.Length + 4;
+            now += 20_000
+        )
         {
             var (card, pass) = (plan.Steps[current - 1].Card, plan.PassOf(plan.Steps[current - 1]));
-            var done = taps.Where(tap => tap.Kind == TapKind.Done).Select(tap => plan.Steps[tap.Step - 1]).Where(step => step.Card == card).Select(step => step.Pass).ToHashSet();
+            var done = taps.Where(tap => tap.Kind == TapKind.Done)
+                .Select(tap => plan.Steps[tap.Step - 1])
+                .Where(step => step.Card == card)
+                .Select(step => step.Pass)
+                .ToHashSet();
             Assert.All(pass.After, earlier => Assert.Contains(earlier, done));
             taps = [.. taps, At(TapKind.Done, current, now)];
         }
@@ -89,7 +123,11 @@ public class SomethingElseTests
         var plan = Made(cards: 3);
         var first = plan.Steps[0].Card;
         // Water over the card that comes next: the other cards go on.
-        Tap[] taps = [At(TapKind.Done, 1, 30), At(TapKind.Spill, plan.Steps.First(step => step.Card != first).Number, 31)];
+        Tap[] taps =
+        [
+            At(TapKind.Done, 1, 30),
+            At(TapKind.Spill, plan.Steps.First(step => step.Card != first).Number, 31),
+        ];
         var spilled = plan.Steps.First(step => step.Card != first).Card;
         var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 32, taps));
         Assert.Equal(plan.Steps.Length - 1, again.Rest.Length);
@@ -99,10 +137,25 @@ public class SomethingElseTests
         // Layers keep their order on every card.
         foreach (var card in Enumerable.Range(1, 3))
         {
-            var layers = again.Rest.Select(number => plan.Steps[number - 1]).Where(step => step.Card == card).Select(plan.PassOf).Where(pass => pass.Areas.Contains(2)).Select(pass => pass.Layer).ToList();
+            var layers = again
+                .Rest.Select(number => plan.Steps[number - 1])
+                .Where(step => step.Card == card)
+                .Select(plan.PassOf)
+                .Where(pass => pass.Areas.Contains(2))
+                .Select(pass => pass.Layer)
+                .ToList();
             Assert.Equal(layers.Order(), layers);
         }
-        Assert.Empty(Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 1e6, [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))])).Rest);
+        Assert.Empty(
+            Replanning
+                .FromNow(
+                    plan,
+                    Touching,
+                    Hand.Ordinary,
+                    Bench(plan, 1e6, [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))])
+                )
+                .Rest
+        );
     }
 
     [Fact]
@@ -112,7 +165,8 @@ public class SomethingElseTests
         var card = plan.Steps[0].Card - 1;
         var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
         static Tap Air(double factor, double at) => At(TapKind.Air, 0, at) with { AirFactor = factor };
-        double DryAt(double now, params Tap[] taps) => (Bench(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
+        double DryAt(double now, params Tap[] taps) =>
+            (Bench(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
         // Half is done, and the other half takes twice as long; when half of that is over comes a fan, and the last quarter takes an eighth.
         Assert.Equal(dry / 2 + dry, DryAt(dry / 2 + 1, Air(2, dry / 2)), 3);
         Assert.Equal(dry + dry / 8, DryAt(dry + 1, Air(2, dry / 2), Air(0.5, dry)), 3);
@@ -120,7 +174,11 @@ public class SomethingElseTests
         // What is laid afterwards takes as long as the new air says, and so reckons the new arrangement of the rest.
         var later = plan.Steps.First(step => step.Number > 1 && step.Card - 1 != card);
         var state = Bench(plan, 30, Air(2, 1), At(TapKind.Done, later.Number, 20));
-        Assert.Equal(20 + 2 * plan.TimesOf(plan.PassOf(later)).Dry.TotalSeconds, (state.Cards[later.Card - 1].Areas[0].DryAt - Start).TotalSeconds, 3);
+        Assert.Equal(
+            20 + 2 * plan.TimesOf(plan.PassOf(later)).Dry.TotalSeconds,
+            (state.Cards[later.Card - 1].Areas[0].DryAt - Start).TotalSeconds,
+            3
+        );
         Assert.Equal(2, state.AirFactor);
         Assert.Equal(plan.Steps.Length - 1, Replanning.FromNow(plan, Touching, Hand.Ordinary, state).Rest.Length);
     }
@@ -134,11 +192,19 @@ public class SomethingElseTests
         var slower = Scheduler.InAir(pinned, Touching, Paper, damp, Hand.Ordinary);
         Assert.Null(ScheduleChecker.Fault(slower, Touching, Hand.Ordinary));
         Assert.Equal(pinned.Options.Pinned, slower.Options.Pinned);
-        Assert.All(slower.Options.Pinned, pin => Assert.Equal(pin.Step, new StepKey(slower.Steps[pin.Place - 1].Card, slower.Steps[pin.Place - 1].Pass)));
+        Assert.All(slower.Options.Pinned, pin =>
+            Assert.Equal(pin.Step, new StepKey(slower.Steps[pin.Place - 1].Card, slower.Steps[pin.Place - 1].Pass))
+        );
         Assert.True(slower.FinishSeconds > pinned.FinishSeconds);
         // With a fan it is sooner; back in the first air, at least as soon as it was.
-        Assert.True(Scheduler.InAir(plan, Touching, Paper, new Air(20, 0.5, 1), Hand.Ordinary).FinishSeconds < plan.FinishSeconds);
-        Assert.True(Scheduler.InAir(slower, Touching, Paper, Air.OrdinaryRoom, Hand.Ordinary).FinishSeconds <= pinned.FinishSeconds + 1e-6);
+        Assert.True(
+            Scheduler.InAir(plan, Touching, Paper, new Air(20, 0.5, 1), Hand.Ordinary).FinishSeconds
+                < plan.FinishSeconds
+        );
+        Assert.True(
+            Scheduler.InAir(slower, Touching, Paper, Air.OrdinaryRoom, Hand.Ordinary).FinishSeconds
+                <= pinned.FinishSeconds + 1e-6
+        );
     }
 
     // A maker whose hand and room are known: what is learned comes to them, and little evidence is drawn towards the ordinary.
@@ -157,7 +223,10 @@ public class SomethingElseTests
             var speed = learned.Hand().Learned.First(one => one.Stroke == Stroke.Wash && one.Water == BrushWater.Wash);
             errors.Add(Math.Abs(Math.Log(speed.Factor / hand)));
         }
-        var wash = learned.Hand().Learned.First(one => one.Stroke == Stroke.Wash && one.Water == BrushWater.Wash).Factor;
+        var wash = learned
+            .Hand()
+            .Learned.First(one => one.Stroke == Stroke.Wash && one.Water == BrushWater.Wash)
+            .Factor;
         Assert.InRange(wash / hand, 0.93, 1.07);
         Assert.InRange(learned.DryingFactor(Paper.Name) / room, 0.93, 1.07);
         Assert.True(errors[^1] <= errors[0] + 0.02, "it comes nearer with every run");
@@ -187,7 +256,10 @@ public class SomethingElseTests
         foreach (var step in plan.Steps)
         {
             var pass = plan.PassOf(step);
-            var near = pass.Areas.Concat(Touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other)).Concat(Touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One)).ToList();
+            var near = pass
+                .Areas.Concat(Touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other))
+                .Concat(Touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One))
+                .ToList();
             var dries = near.Select(area => wet.GetValueOrDefault((step.Card, area))).Max();
             if (dries > now)
             {
@@ -199,7 +271,8 @@ public class SomethingElseTests
             now += Noise() * hand * (Hand.Ordinary.PaintSeconds(pass) + Hand.Ordinary.SetupSeconds(last, pass));
             taps.Add(At(TapKind.Done, step.Number, now));
             var formula = plan.TimesOf(pass).Dry.TotalSeconds / plan.Options.DryingFactor;
-            foreach (var area in pass.Areas) wet[(step.Card, area)] = now + room * formula;
+            foreach (var area in pass.Areas)
+                wet[(step.Card, area)] = now + room * formula;
             last = pass;
         }
         return taps;

@@ -22,7 +22,8 @@ public class HueWordsTests
     [Fact]
     public void Every_hue_and_every_lightness_has_a_word()
     {
-        for (var hue = 0; hue < 360; hue++) Assert.NotEqual("", HueWords.Plural(hue));
+        for (var hue = 0; hue < 360; hue++)
+            Assert.NotEqual("", HueWords.Plural(hue));
         Assert.Equal(["deep", "middle", "light"], new[] { 20.0, 50, 80 }.Select(HueWords.Depth));
     }
 
@@ -33,7 +34,11 @@ public class HueWordsTests
     [InlineData("PB15", "transparent")]
     [InlineData("PV19", "transparent")]
     public void How_well_a_paint_covers_is_said(string pigment, string word) =>
-        Assert.StartsWith(word, Words.Covers(GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == pigment).Optics()), StringComparison.Ordinal);
+        Assert.StartsWith(
+            word,
+            Words.Covers(GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == pigment).Optics()),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_paint_that_does_not_scatter_covers_nothing() =>

@@ -17,8 +17,14 @@ public class LabBoxTests
             var wish = Any();
             var low = Any();
             // Half of the boxes lie near the wish and half among blues, where the formula turns hues.
-            if (i % 2 == 0) low = new Lab(wish.L + 10 * random.NextDouble() - 5, wish.A + 40 * random.NextDouble() - 20, wish.B + 40 * random.NextDouble() - 20);
-            if (i % 4 < 2) (wish, low) = (Turned(wish), Turned(low));
+            if (i % 2 == 0)
+                low = new Lab(
+                    wish.L + 10 * random.NextDouble() - 5,
+                    wish.A + 40 * random.NextDouble() - 20,
+                    wish.B + 40 * random.NextDouble() - 20
+                );
+            if (i % 4 < 2)
+                (wish, low) = (Turned(wish), Turned(low));
             var box = new LabBox(low, new Lab(low.L + side / 2, low.A + side, low.B + side));
             var (least, bound) = (box.LeastDifference(wish), box.BoundFor(wish));
             for (var k = 0; k < 12; k++)
@@ -26,9 +32,13 @@ public class LabBoxTests
                 var inside = new Lab(low.L + side / 2 * Edge(), low.A + side * Edge(), low.B + side * Edge());
                 var difference = Ciede2000.Difference(wish, inside);
                 var quick = Math.Sqrt(bound.LeastSquared(inside));
-                Assert.True(quick <= difference + 1e-9, $"{wish} to {inside}: {difference:0.000}, quick bound {quick:0.000}");
+                Assert.True(
+                    quick <= difference + 1e-9,
+                    $"{wish} to {inside}: {difference:0.000}, quick bound {quick:0.000}"
+                );
                 Assert.True(least <= difference + 1e-9, $"{wish} to {inside}: {difference:0.000}, bound {least:0.000}");
-                if (difference <= 1) continue;
+                if (difference <= 1)
+                    continue;
                 tightness.Add(quick / difference);
             }
         }

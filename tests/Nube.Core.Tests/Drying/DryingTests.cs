@@ -35,9 +35,17 @@ public class DryingTests
     [InlineData(20, 0.5, 0, 89)]
     [InlineData(25, 0.3, 0.1, 165)]
     [InlineData(15, 0.8, 0, 28)]
-    public void Evaporation_is_as_worked_by_hand(double temperature, double humidity, double speed, double gramsPerHour) =>
+    public void Evaporation_is_as_worked_by_hand(
+        double temperature,
+        double humidity,
+        double speed,
+        double gramsPerHour
+    ) =>
         Assert.InRange(
-            3600 * Evaporation.From(new Air(temperature, humidity, speed)).Rate, gramsPerHour * 0.95, gramsPerHour * 1.05);
+            3600 * Evaporation.From(new Air(temperature, humidity, speed)).Rate,
+            gramsPerHour * 0.95,
+            gramsPerHour * 1.05
+        );
 
     [Fact]
     public void A_wash_passes_through_its_states_in_order()
@@ -63,7 +71,8 @@ public class DryingTests
     [Fact]
     public void More_water_damper_air_and_a_slower_hand_take_longer()
     {
-        TimeSpan Dry(double water, Air air, double factor = 1) => new DryingCurve(water, ColdPressed, air, factor).Times().Dry;
+        TimeSpan Dry(double water, Air air, double factor = 1) =>
+            new DryingCurve(water, ColdPressed, air, factor).Times().Dry;
         var usual = Dry(30, Air.OrdinaryRoom);
         Assert.True(Dry(40, Air.OrdinaryRoom) > usual);
         Assert.True(Dry(30, new Air(20, 0.7, 0)) > usual);

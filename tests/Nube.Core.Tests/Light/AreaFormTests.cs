@@ -7,13 +7,19 @@ namespace Nube.Core.Tests.Light;
 public class AreaFormTests
 {
     /// <summary>A raster at 12 pixels a mm with one area where the function says so.</summary>
-    internal static LabelRaster Raster(double widthMm, double heightMm, Func<double, double, bool> inside, int pixelsPerMm = 12)
+    internal static LabelRaster Raster(
+        double widthMm,
+        double heightMm,
+        Func<double, double, bool> inside,
+        int pixelsPerMm = 12
+    )
     {
         var (width, height) = ((int)(widthMm * pixelsPerMm), (int)(heightMm * pixelsPerMm));
         var labels = new ushort[width * height];
         for (var at = 0; at < labels.Length; at++)
         {
-            if (inside((at % width + 0.5) / pixelsPerMm, (at / width + 0.5) / pixelsPerMm)) labels[at] = 1;
+            if (inside((at % width + 0.5) / pixelsPerMm, (at / width + 0.5) / pixelsPerMm))
+                labels[at] = 1;
         }
         return new LabelRaster(width, height, pixelsPerMm, labels);
     }
@@ -35,7 +41,11 @@ public class AreaFormTests
     public void On_a_disc_it_is_a_paraboloid(double radius)
     {
         var side = 2 * radius + 4;
-        var form = Assert.Single(AreaForm.Of(Raster(side, side, (x, y) => Math.Pow(x - side / 2, 2) + Math.Pow(y - side / 2, 2) < radius * radius)));
+        var form = Assert.Single(
+            AreaForm.Of(
+                Raster(side, side, (x, y) => Math.Pow(x - side / 2, 2) + Math.Pow(y - side / 2, 2) < radius * radius)
+            )
+        );
         // The film ends in the middle of the first cell outside, half a cell beyond the edge.
         var rim = radius + Half;
         foreach (var r in new[] { 0, 0.3 * radius, 0.6 * radius })
@@ -55,13 +65,25 @@ public class AreaFormTests
     {
         var form = Assert.Single(AreaForm.Of(Raster(a + 4, b + 4, (x, y) => x > 2 && x < a + 2 && y > 2 && y < b + 2)));
         (a, b) = (a + 2 * Half, b + 2 * Half);
-        double Closed(double x, double y) => (a * x - x * x) / 2 - 4 * a * a / Math.Pow(Math.PI, 3) * Enumerable.Range(0, 30).Sum(k =>
-        {
-            var n = 2 * k + 1;
-            // cosh over cosh, without overflow
-            var (up, down) = (n * Math.PI * Math.Abs(y - b / 2) / a, n * Math.PI * b / (2 * a));
-            return Math.Sin(n * Math.PI * x / a) / Math.Pow(n, 3) * Math.Exp(up - down) * (1 + Math.Exp(-2 * up)) / (1 + Math.Exp(-2 * down));
-        });
+        double Closed(double x, double y) =>
+            (a * x - x * x) / 2
+            - 4
+                * a
+                * a
+                / Math.Pow(Math.PI, 3)
+                * Enumerable
+                    .Range(0, 30)
+                    .Sum(k =>
+                    {
+                        var n = 2 * k + 1;
+                        // cosh over cosh, without overflow
+                        var (up, down) = (n * Math.PI * Math.Abs(y - b / 2) / a, n * Math.PI * b / (2 * a));
+                        return Math.Sin(n * Math.PI * x / a)
+                            / Math.Pow(n, 3)
+                            * Math.Exp(up - down)
+                            * (1 + Math.Exp(-2 * up))
+                            / (1 + Math.Exp(-2 * down));
+                    });
         var middle = Closed(a / 2, b / 2);
         foreach (var (x, y) in new[] { (0.5, 0.5), (0.25, 0.5), (0.5, 0.2), (0.2, 0.8) })
         {
@@ -74,7 +96,12 @@ public class AreaFormTests
     public void A_detail_on_an_area_makes_no_dent_and_a_large_hole_does()
     {
         bool Disc(double x, double y, double radius) => Math.Pow(x - 20, 2) + Math.Pow(y - 20, 2) < radius * radius;
-        double Beside(double hole) => FilmAt(AreaForm.Of(Raster(40, 40, (x, y) => Disc(x, y, 15) && !Disc(x, y, hole))).Single(), 20 + hole + 0.6, 20);
+        double Beside(double hole) =>
+            FilmAt(
+                AreaForm.Of(Raster(40, 40, (x, y) => Disc(x, y, 15) && !Disc(x, y, hole))).Single(),
+                20 + hole + 0.6,
+                20
+            );
         Assert.InRange(Beside(2), 45, 57); // (15^2 - 2.6^2) / 4 = 54.6
         Assert.InRange(Beside(9), 0, 5);
     }

@@ -14,7 +14,9 @@ public class DepthTests
     public void A_disc_lies_in_front_of_the_bar_that_ends_on_it()
     {
         // A bar comes out from behind a disc on both sides.
-        var map = Drawings.Find(Drawings.Svg(80, 60, Drawings.Circle(40, 30, 15) + """<path d="M26.5 24H5V36H26.5M53.5 24H75V36H53.5"/>"""));
+        var map = Drawings.Find(
+            Drawings.Svg(80, 60, Drawings.Circle(40, 30, 15) + """<path d="M26.5 24H5V36H26.5M53.5 24H75V36H53.5"/>""")
+        );
         var (disc, left, right) = (At(map.Labels, 40, 30), At(map.Labels, 10, 30), At(map.Labels, 70, 30));
         Assert.Equal([new(disc, Math.Min(left, right)), new(disc, Math.Max(left, right))], DepthGuess.Of(map.Labels));
     }
@@ -31,14 +33,21 @@ public class DepthTests
         }
         var map = Drawings.Find(Drawings.Svg(70, 50, Drawings.Circle(20, 25, 12) + Arc(34, 20) + Arc(48, 34)));
         var (first, second, third) = (At(map.Labels, 20, 25), At(map.Labels, 38, 25), At(map.Labels, 54, 25));
-        Assert.Equal([new InFront(first, second), new InFront(second, third)], DepthGuess.Of(map.Labels).OrderBy(pair => pair.Front == second));
+        Assert.Equal(
+            [new InFront(first, second), new InFront(second, third)],
+            DepthGuess.Of(map.Labels).OrderBy(pair => pair.Front == second)
+        );
     }
 
     [Fact]
     public void Cells_of_a_grid_and_a_piece_inside_another_say_nothing()
     {
         Assert.Empty(DepthGuess.Of(Drawings.Find(Drawings.Grid(4, 3, 12)).Labels));
-        Assert.Empty(DepthGuess.Of(Drawings.Find(Drawings.Svg(60, 60, Drawings.Circle(30, 30, 25) + Drawings.Circle(30, 30, 8))).Labels));
+        Assert.Empty(
+            DepthGuess.Of(
+                Drawings.Find(Drawings.Svg(60, 60, Drawings.Circle(30, 30, 25) + Drawings.Circle(30, 30, 8))).Labels
+            )
+        );
     }
 
     [Fact]
@@ -60,14 +69,24 @@ public class DepthTests
         for (var at = 0; at < raster.Labels.Length; at++)
         {
             var (x, y) = (at % raster.Width / raster.PixelsPerMm, at / raster.Width / raster.PixelsPerMm);
-            if (y > 2 && y < 22 && x > 2 && x <= 22) raster.Labels[at] = 2;
+            if (y > 2 && y < 22 && x > 2 && x <= 22)
+                raster.Labels[at] = 2;
         }
-        AreaZones Right(params InFront[] pairs) => Zoning.Of(AreaForm.Of(raster, pairs), new LightAngle(180), _ => ZoneRule.Usual).Single(zones => zones.Id == 1);
+        AreaZones Right(params InFront[] pairs) =>
+            Zoning
+                .Of(AreaForm.Of(raster, pairs), new LightAngle(180), _ => ZoneRule.Usual)
+                .Single(zones => zones.Id == 1);
         var (alone, tucked) = (Right(), Right(new InFront(2, 1)));
         Assert.Equal(alone.ShadowShare + Zoning.BehindShare, tucked.ShadowShare, 0.03);
         // Its left edge, beside the one in front, is light when alone and shadow when tucked behind.
         Assert.True(ZoningTests.Measure(tucked.Shadow).X < ZoningTests.Measure(alone.Shadow).X - 2);
-        Assert.True(ZoningTests.Measure(tucked.Light).X > ZoningTests.Measure(alone.Light).X + 1, $"{ZoningTests.Measure(tucked.Light)} {ZoningTests.Measure(alone.Light)}");
-        Assert.Equal(Zoning.Of(AreaForm.Of(raster), new LightAngle(180), _ => ZoneRule.Usual)[1], Zoning.Of(AreaForm.Of(raster, [new InFront(2, 1)]), new LightAngle(180), _ => ZoneRule.Usual)[1]);
+        Assert.True(
+            ZoningTests.Measure(tucked.Light).X > ZoningTests.Measure(alone.Light).X + 1,
+            $"{ZoningTests.Measure(tucked.Light)} {ZoningTests.Measure(alone.Light)}"
+        );
+        Assert.Equal(
+            Zoning.Of(AreaForm.Of(raster), new LightAngle(180), _ => ZoneRule.Usual)[1],
+            Zoning.Of(AreaForm.Of(raster, [new InFront(2, 1)]), new LightAngle(180), _ => ZoneRule.Usual)[1]
+        );
     }
 }

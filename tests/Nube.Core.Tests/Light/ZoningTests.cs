@@ -7,8 +7,10 @@ namespace Nube.Core.Tests.Light;
 /// <summary>Shadow, middle and light of an area.</summary>
 public class ZoningTests
 {
-    private static LabelRaster Disc(double radius) => AreaFormTests.Raster(
-        2 * radius + 4, 2 * radius + 4, (x, y) => Math.Pow(x - radius - 2, 2) + Math.Pow(y - radius - 2, 2) < radius * radius);
+    private static LabelRaster Disc(double radius) =>
+        AreaFormTests.Raster(2 * radius + 4, 2 * radius + 4, (x, y) =>
+            Math.Pow(x - radius - 2, 2) + Math.Pow(y - radius - 2, 2) < radius * radius
+        );
 
     private static AreaZones Zones(LabelRaster raster, ZoneRule? rule = null, double degrees = 225) =>
         Assert.Single(Zoning.Of(AreaForm.Of(raster), new LightAngle(degrees), _ => rule ?? ZoneRule.Usual));
@@ -16,11 +18,16 @@ public class ZoningTests
     /// <summary>Signed sum over the outline's triangles: the area by the shoelace formula, and its centre.</summary>
     internal static (double Mm2, double X, double Y) Measure(string path)
     {
-        double twice = 0, x = 0, y = 0;
+        double twice = 0,
+            x = 0,
+            y = 0;
         foreach (var ring in path.Split('Z', StringSplitOptions.RemoveEmptyEntries))
         {
             var points = ring.Split(['M', 'L'], StringSplitOptions.RemoveEmptyEntries)
-                .Select(point => point.Split(' ').Select(value => double.Parse(value, CultureInfo.InvariantCulture)).ToArray()).ToList();
+                .Select(point =>
+                    point.Split(' ').Select(value => double.Parse(value, CultureInfo.InvariantCulture)).ToArray()
+                )
+                .ToList();
             for (var i = 0; i < points.Count; i++)
             {
                 var (a, b) = (points[i], points[(i + 1) % points.Count]);
@@ -42,8 +49,10 @@ public class ZoningTests
         var (light, shadow) = (Measure(zones.Light), Measure(zones.Shadow));
         Assert.True((light.X - 12) * right + (light.Y - 12) * down > 2);
         Assert.True((shadow.X - 12) * right + (shadow.Y - 12) * down < -2);
-        if (right == 0) Assert.Equal(12, light.X, 0.3);
-        if (down == 0) Assert.Equal(12, light.Y, 0.3);
+        if (right == 0)
+            Assert.Equal(12, light.X, 0.3);
+        if (down == 0)
+            Assert.Equal(12, light.Y, 0.3);
     }
 
     [Theory]
@@ -52,7 +61,15 @@ public class ZoningTests
     [InlineData(0, 0.4, 0.4)]
     public void Zones_have_the_shares_that_were_asked_for(double shadow, double light, double white)
     {
-        var zones = Zones(Disc(12), ZoneRule.Usual with { ShadowShare = shadow, LightShare = light, WhiteShare = white });
+        var zones = Zones(
+            Disc(12),
+            ZoneRule.Usual with
+            {
+                ShadowShare = shadow,
+                LightShare = light,
+                WhiteShare = white,
+            }
+        );
         var all = Math.PI * 144;
         double Share(string path) => path.Length == 0 ? 0 : Measure(path).Mm2 / all;
         // Outlines run through the middle of the rim's cells: some 0.12 mm of zone are outside of them.
@@ -75,7 +92,9 @@ public class ZoningTests
     public void On_a_ring_each_side_has_its_own_light()
     {
         // Lit from the right: the right half's outer side and the left half's inner side face the light.
-        var ring = AreaFormTests.Raster(44, 44, (x, y) => Math.Sqrt(Math.Pow(x - 22, 2) + Math.Pow(y - 22, 2)) is > 12 and < 20);
+        var ring = AreaFormTests.Raster(44, 44, (x, y) =>
+            Math.Sqrt(Math.Pow(x - 22, 2) + Math.Pow(y - 22, 2)) is > 12 and < 20
+        );
         var zones = Zones(ring, degrees: 0);
         Assert.True(Covers(zones.Light, 22 + 18.5, 22));
         Assert.True(Covers(zones.Light, 22 - 13.2, 22));
@@ -116,11 +135,15 @@ public class ZoningTests
         foreach (var ring in path.Split('Z', StringSplitOptions.RemoveEmptyEntries))
         {
             var points = ring.Split(['M', 'L'], StringSplitOptions.RemoveEmptyEntries)
-                .Select(point => point.Split(' ').Select(value => double.Parse(value, CultureInfo.InvariantCulture)).ToArray()).ToList();
+                .Select(point =>
+                    point.Split(' ').Select(value => double.Parse(value, CultureInfo.InvariantCulture)).ToArray()
+                )
+                .ToList();
             for (var i = 0; i < points.Count; i++)
             {
                 var (a, b) = (points[i], points[(i + 1) % points.Count]);
-                if (a[1] > y != b[1] > y && x < (b[0] - a[0]) * (y - a[1]) / (b[1] - a[1]) + a[0]) inside = !inside;
+                if (a[1] > y != b[1] > y && x < (b[0] - a[0]) * (y - a[1]) / (b[1] - a[1]) + a[0])
+                    inside = !inside;
             }
         }
         return inside;

@@ -29,20 +29,25 @@ public partial class GenericCatalogueTests
     // The letters of a Colour Index name are its hue: yellow, orange, red, violet, blue, green.
     [Fact]
     public void Washes_have_the_hue_that_their_name_says() => Assert.All(GenericCatalogue.WaterColours, colour =>
-    {
-        var hue = colour.Wash.ToLab().Hue;
-        var (from, to) = HueLetters().Match(colour.ColourIndex).Value switch
         {
-            "PY" => (60, 115),
-            "PO" => (35, 75),
-            "PR" => (-20, 65),
-            "PV" => (280, 380),
-            "PB" => (190, 310),
-            "PG" => (95, 215),
-            _ => (0, 360), // browns and blacks
-        };
-        Assert.True((hue >= from && hue <= to) || (hue - 360 >= from && hue - 360 <= to) || (hue + 360 >= from && hue + 360 <= to), $"{colour.Name} {colour.ColourIndex}: {hue:0}");
-    });
+            var hue = colour.Wash.ToLab().Hue;
+            var (from, to) = HueLetters().Match(colour.ColourIndex).Value switch
+            {
+                "PY" => (60, 115),
+                "PO" => (35, 75),
+                "PR" => (-20, 65),
+                "PV" => (280, 380),
+                "PB" => (190, 310),
+                "PG" => (95, 215),
+                _ => (0, 360), // browns and blacks
+            };
+            Assert.True(
+                (hue >= from && hue <= to)
+                    || (hue - 360 >= from && hue - 360 <= to)
+                    || (hue + 360 >= from && hue + 360 <= to),
+                $"{colour.Name} {colour.ColourIndex}: {hue:0}"
+            );
+        });
 
     [Fact]
     public void Water_makes_every_colour_paler_from_step_to_step_and_its_swatches_are_explained()
@@ -51,7 +56,9 @@ public partial class GenericCatalogueTests
         Assert.All(GenericCatalogue.WaterColours, colour =>
         {
             var fitted = SwatchFit.From(colour.FullStrength, colour.Wash, colour.Scattering);
-            var lightness = Strength.Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, s.LoadOfOneLayer)).L).ToList();
+            var lightness = Strength
+                .Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, s.LoadOfOneLayer)).L)
+                .ToList();
             Assert.Equal(lightness.Order(), lightness);
             Assert.True(fitted.Residual < 6, $"{colour.Name}: {fitted.Residual:0.0}");
         });
@@ -68,8 +75,11 @@ public partial class GenericCatalogueTests
     [Fact]
     public void Pounds_of_cover_are_grams_by_their_definition()
     {
-        const double poundGrams = 453.59237, sheetMetres2 = 20 * 26 * 0.0254 * 0.0254;
-        var cardstock = GenericCatalogue.Papers.Single(paper => paper.Name.Contains("110 lb", StringComparison.Ordinal));
+        const double poundGrams = 453.59237,
+            sheetMetres2 = 20 * 26 * 0.0254 * 0.0254;
+        var cardstock = GenericCatalogue.Papers.Single(paper =>
+            paper.Name.Contains("110 lb", StringComparison.Ordinal)
+        );
         Assert.Equal(110 * poundGrams / (500 * sheetMetres2), cardstock.GramsPerSquareMetre, 1.0);
     }
 
@@ -92,7 +102,11 @@ public partial class GenericCatalogueTests
         Assert.Equal((24, 24), (GenericCatalogue.Pencils.Length, GenericCatalogue.Inks.Length));
         Assert.True(GenericCatalogue.Papers.Length >= 14);
         Assert.True(GenericCatalogue.StampingInks.Length >= 8);
-        var names = GenericCatalogue.Colourants.Select(c => c.Name).Concat(GenericCatalogue.Papers.Select(p => p.Name)).Concat(GenericCatalogue.StampingInks.Select(i => i.Name)).ToList();
+        var names = GenericCatalogue
+            .Colourants.Select(c => c.Name)
+            .Concat(GenericCatalogue.Papers.Select(p => p.Name))
+            .Concat(GenericCatalogue.StampingInks.Select(i => i.Name))
+            .ToList();
         Assert.Equal(names.Count, names.Distinct(StringComparer.OrdinalIgnoreCase).Count());
         Assert.All(GenericCatalogue.StampingInks, ink => Assert.Equal(Provenance.Estimated, ink.Provenance));
         Assert.Equal(GenericCatalogue.UsualPapers, GenericCatalogue.Papers[..6]);

@@ -10,10 +10,32 @@ public class ClashRulesTests
 {
     private static Thing A(Traits traits) => new("a thing", traits);
 
-    private static readonly Thing Wash = A(Water | Transparent), Juicy = A(Water | MuchWater | Transparent), WetWash = A(Water | Wet), WaxPencil = A(PencilStroke | Wax),
-        OilPencil = A(PencilStroke | Oil), InkPad = A(Water | WakesUp), Sponged = A(Blending | WakesUp), WetSponged = A(Blending | WakesUp | Wet), Marker = A(Alcohol), WetMarker = A(Alcohol | Wet),
-        HeatTool = A(Heat), Bottle = A(Mist), FastLine = A(None), Soluble = A(SolubleLine), Slow = A(SlowLine), Raised = A(EmbossedLine), Sturdy = A(None), Thin = A(ThinPaper),
-        Rough = A(TexturedPaper), Plate = A(SmoothPaper), Kraft = A(DarkPaper), Pencilled = A(Graphite), Glue = A(WetGlue), Tape = A(LowTack), Die = A(Press), Embossing = A(Powder);
+    private static readonly Thing Wash = A(Water | Transparent),
+        Juicy = A(Water | MuchWater | Transparent),
+        WetWash = A(Water | Wet),
+        WaxPencil = A(PencilStroke | Wax),
+        OilPencil = A(PencilStroke | Oil),
+        InkPad = A(Water | WakesUp),
+        Sponged = A(Blending | WakesUp),
+        WetSponged = A(Blending | WakesUp | Wet),
+        Marker = A(Alcohol),
+        WetMarker = A(Alcohol | Wet),
+        HeatTool = A(Heat),
+        Bottle = A(Mist),
+        FastLine = A(None),
+        Soluble = A(SolubleLine),
+        Slow = A(SlowLine),
+        Raised = A(EmbossedLine),
+        Sturdy = A(None),
+        Thin = A(ThinPaper),
+        Rough = A(TexturedPaper),
+        Plate = A(SmoothPaper),
+        Kraft = A(DarkPaper),
+        Pencilled = A(Graphite),
+        Glue = A(WetGlue),
+        Tape = A(LowTack),
+        Die = A(Press),
+        Embossing = A(Powder);
 
     /// <summary>For each rule: what breaks it, and nearly the same that does not.</summary>
     private static readonly Dictionary<string, (Thing First, Thing Then, Thing FineFirst, Thing FineThen)> Cases = new()
@@ -81,18 +103,21 @@ public class ClashRulesTests
 
     [Fact]
     public void Each_rule_is_broken_by_its_case_and_not_by_what_is_nearly_the_same() => Assert.All(Cases, pair =>
-    {
-        var (first, then, fineFirst, fineThen) = pair.Value;
-        Assert.Contains(Clashes.Of([first, then]), clash => clash.Rule.Key == pair.Key);
-        Assert.DoesNotContain(Clashes.Of([fineFirst, fineThen]), clash => clash.Rule.Key == pair.Key);
-    });
+        {
+            var (first, then, fineFirst, fineThen) = pair.Value;
+            Assert.Contains(Clashes.Of([first, then]), clash => clash.Rule.Key == pair.Key);
+            Assert.DoesNotContain(Clashes.Of([fineFirst, fineThen]), clash => clash.Rule.Key == pair.Key);
+        });
 
     [Fact]
     public void Every_ordered_pair_of_a_plan_is_looked_at_and_the_worst_comes_first()
     {
         var clashes = Clashes.Of([Kraft, Soluble, WaxPencil, Marker, HeatTool]);
         Assert.Equal(Severity.Stop, clashes[0].Rule.Severity);
-        Assert.Equal(["heat-on-wax", "wax-clogs"], clashes.Where(clash => clash.First == WaxPencil).Select(clash => clash.Rule.Key).Order());
+        Assert.Equal(
+            ["heat-on-wax", "wax-clogs"],
+            clashes.Where(clash => clash.First == WaxPencil).Select(clash => clash.Rule.Key).Order()
+        );
         // A thing that is there twice is told of once.
         Assert.Single(Clashes.Of([InkPad, Wash, Wash]));
     }
@@ -100,12 +125,25 @@ public class ClashRulesTests
     [Fact]
     public void Things_of_the_stash_bring_what_they_are()
     {
-        Assert.Equal(Water | WakesUp, Thing.Of(GenericCatalogue.Colourants.First(colourant => colourant.Medium == Medium.InkPad)).Traits & ~Transparent);
-        Assert.Equal(PencilStroke | Wax, Thing.Of(GenericCatalogue.Colourants.First(colourant => colourant.Medium == Medium.WaxPencil)).Traits & ~Transparent);
+        Assert.Equal(
+            Water | WakesUp,
+            Thing.Of(GenericCatalogue.Colourants.First(colourant => colourant.Medium == Medium.InkPad)).Traits
+                & ~Transparent
+        );
+        Assert.Equal(
+            PencilStroke | Wax,
+            Thing.Of(GenericCatalogue.Colourants.First(colourant => colourant.Medium == Medium.WaxPencil)).Traits
+                & ~Transparent
+        );
         var kraft = Thing.Of(GenericCatalogue.Papers.First(paper => paper.Name == "Kraft card"));
-        Assert.True(kraft.Traits.HasFlag(DarkPaper) && kraft.Traits.HasFlag(Buckles) && !kraft.Traits.HasFlag(ThinPaper));
+        Assert.True(
+            kraft.Traits.HasFlag(DarkPaper) && kraft.Traits.HasFlag(Buckles) && !kraft.Traits.HasFlag(ThinPaper)
+        );
         // Under molten powder a slow ink is set, and the line sheds colour.
         var slow = new StampingInk("Slow", Waterproof: true, Slow: true, Embossable: true, AlcoholSafe: true);
-        Assert.Equal((SlowLine, EmbossedLine), (Thing.Of(slow, DamLines.None).Traits, Thing.Of(slow, DamLines.All).Traits));
+        Assert.Equal(
+            (SlowLine, EmbossedLine),
+            (Thing.Of(slow, DamLines.None).Traits, Thing.Of(slow, DamLines.All).Traits)
+        );
     }
 }

@@ -15,15 +15,25 @@ public class MethodTests
     private static readonly Paints Paints = Supplies.OnWatercolourPaper;
     private static readonly HashSet<Medium> Owned = [.. Supplies.All.Select(colourant => colourant.Medium)];
 
-    public static TheoryData<Method> ForAreas => [.. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method)];
+    public static TheoryData<Method> ForAreas =>
+        [.. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method)];
 
-    public static TheoryData<Method> ForCards => [.. MethodTable.All.Where(sheet => sheet.WholeCard).Select(sheet => sheet.Method)];
+    public static TheoryData<Method> ForCards =>
+        [.. MethodTable.All.Where(sheet => sheet.WholeCard).Select(sheet => sheet.Method)];
 
-    private static AreaTask Task(Method method, string colour = "#d2692f", ShadowDepth shadow = ShadowDepth.Soft, Schools? schools = null) =>
-        new(1, 400, new ZoneShares(0.2, 0.35), Supplies.Best(method, colour, depth: shadow, schools: schools));
+    private static AreaTask Task(
+        Method method,
+        string colour = "#d2692f",
+        ShadowDepth shadow = ShadowDepth.Soft,
+        Schools? schools = null
+    ) => new(1, 400, new ZoneShares(0.2, 0.35), Supplies.Best(method, colour, depth: shadow, schools: schools));
 
-    private static ImmutableArray<AreaPass> Passes(Method method, string colour = "#d2692f", ShadowDepth shadow = ShadowDepth.Soft, Schools? schools = null) =>
-        MethodTable.Passes(method, Task(method, colour, shadow, schools), Paints, schools ?? Schools.Usual);
+    private static ImmutableArray<AreaPass> Passes(
+        Method method,
+        string colour = "#d2692f",
+        ShadowDepth shadow = ShadowDepth.Soft,
+        Schools? schools = null
+    ) => MethodTable.Passes(method, Task(method, colour, shadow, schools), Paints, schools ?? Schools.Usual);
 
     private static ZoneColours After(IEnumerable<AreaPass> passes) => Supplies.Looks(passes)[^1].Colours();
 
@@ -36,7 +46,9 @@ public class MethodTests
         Assert.Equal(Enum.GetValues<Stroke>().Order(), StrokeTable.All.Select(sheet => sheet.Stroke).Order());
         Assert.Equal(Enum.GetValues<Tool>().Order(), StrokeTable.Tools.Select(sheet => sheet.Tool).Order());
         Assert.Equal(MethodTable.All.Length, MethodTable.All.Select(sheet => sheet.Name).Distinct().Count());
-        Assert.All(MethodTable.All, sheet => Assert.True(sheet.What.EndsWith('.') && sheet.When.EndsWith('.'), sheet.Name));
+        Assert.All(MethodTable.All, sheet =>
+            Assert.True(sheet.What.EndsWith('.') && sheet.When.EndsWith('.'), sheet.Name)
+        );
     }
 
     [Theory]
@@ -46,7 +58,10 @@ public class MethodTests
         var passes = Passes(method);
         Assert.NotEmpty(passes);
         var last = After(passes);
-        Assert.True(L(last.Shadow) <= L(last.Light) + 1e-6, $"{method}: light {L(last.Light):0.0}, shadow {L(last.Shadow):0.0}");
+        Assert.True(
+            L(last.Shadow) <= L(last.Light) + 1e-6,
+            $"{method}: light {L(last.Light):0.0}, shadow {L(last.Shadow):0.0}"
+        );
         Assert.True(L(last.Shadow) < Paints.Paper.Colour.ToLab().L, "something is painted");
         Assert.Throws<ArgumentException>(() => MethodTable.Passes(new CardTask(method, [], 1, 1000), Paints));
     }
@@ -55,12 +70,16 @@ public class MethodTests
     [MemberData(nameof(ForCards))]
     public void Every_method_for_whole_cards_makes_passes_before_or_after_the_areas(Method method)
     {
-        var recipes = MethodTable.NeedsColour(method) ? ImmutableArray.Create(Supplies.Best(method, "#c93a6a"), Supplies.Best(method, "#5aa7d8")) : [];
+        var recipes = MethodTable.NeedsColour(method)
+            ? ImmutableArray.Create(Supplies.Best(method, "#c93a6a"), Supplies.Best(method, "#5aa7d8"))
+            : [];
         var passes = MethodTable.Passes(new CardTask(method, recipes, 2, 10_000), Paints);
         Assert.NotEmpty(passes);
         Assert.All(passes, pass => Assert.Equal(MethodTable.Of(method).Phase, pass.Phase));
         Assert.NotEqual(Phase.Colour, MethodTable.Of(method).Phase);
-        Assert.Throws<ArgumentException>(() => MethodTable.Passes(method, Task(Method.FlatWash), Paints, Schools.Usual));
+        Assert.Throws<ArgumentException>(() =>
+            MethodTable.Passes(method, Task(Method.FlatWash), Paints, Schools.Usual)
+        );
     }
 
     [Fact]
@@ -87,7 +106,12 @@ public class MethodTests
     {
         Assert.All(Passes(Method.WetInWet), pass => Assert.Equal([PaintMix.CleanWater], pass.Also));
         Assert.All(Passes(Method.WetInWet), pass => Assert.Equal(BrushWater.Juicy, pass.Water));
-        var onBristol = MethodTable.Passes(Method.WetInWet, Task(Method.WetInWet), Supplies.On(Supplies.Paper("Smooth bristol 270")), Schools.Usual);
+        var onBristol = MethodTable.Passes(
+            Method.WetInWet,
+            Task(Method.WetInWet),
+            Supplies.On(Supplies.Paper("Smooth bristol 270")),
+            Schools.Usual
+        );
         Assert.All(onBristol, pass => Assert.Equal(BrushWater.Damp, pass.Water));
     }
 
@@ -106,7 +130,9 @@ public class MethodTests
     public void Line_and_pull_is_darkest_at_the_side_away_from_the_light_and_takes_a_stronger_mix()
     {
         var (task, passes) = (Task(Method.LineAndPull), Passes(Method.LineAndPull, shadow: ShadowDepth.None));
-        Assert.True(passes[0].Mix.Strength.WaterParts < task.Recipe.Strength.WaterParts || task.Recipe.Strength.WaterParts == 0);
+        Assert.True(
+            passes[0].Mix.Strength.WaterParts < task.Recipe.Strength.WaterParts || task.Recipe.Strength.WaterParts == 0
+        );
         Assert.Equal(Zone.Edge, passes[0].Zone);
         Assert.True(L(After(passes).Light) > L(After(passes).Shadow) + 5);
     }
@@ -129,14 +155,26 @@ public class MethodTests
     [Fact]
     public void Solvent_evens_the_grain_out_and_comes_with_its_caution()
     {
-        var (dry, dissolved) = (Passes(Method.DryPencil, "#5c9140", shadow: ShadowDepth.None), Passes(Method.SolventPencil, "#5c9140", shadow: ShadowDepth.None));
+        var (dry, dissolved) = (
+            Passes(Method.DryPencil, "#5c9140", shadow: ShadowDepth.None),
+            Passes(Method.SolventPencil, "#5c9140", shadow: ShadowDepth.None)
+        );
         Assert.Equal(Stroke.Dissolve, dissolved[^1].Stroke);
         // Jensen's inequality: the mean of many grains is lighter than the mean load laid evenly.
         var recipe = Supplies.Best(Method.SolventPencil, "#5c9140");
-        var sameLayers = MethodTable.Passes(Method.DryPencil, new AreaTask(1, 400, default, recipe), Paints, Schools.Usual);
+        var sameLayers = MethodTable.Passes(
+            Method.DryPencil,
+            new AreaTask(1, 400, default, recipe),
+            Paints,
+            Schools.Usual
+        );
         Assert.True(L(After(dissolved).Middle) < L(After(sameLayers).Middle));
         Assert.NotEmpty(dry);
-        var pass = new Pass(0, PaintMix.None, [1], Zone.Whole, 1, BrushWater.DryBrush, 50, 100) { Method = Method.SolventPencil, Stroke = Stroke.Dissolve };
+        var pass = new Pass(0, PaintMix.None, [1], Zone.Whole, 1, BrushWater.DryBrush, 50, 100)
+        {
+            Method = Method.SolventPencil,
+            Stroke = Stroke.Dissolve,
+        };
         Assert.Contains(Cautions.Solvent, PlanRemarks.AtStep(pass, heated: false));
         Assert.True(Heating.Forbids(pass), "solvent and heat never meet");
     }
@@ -169,7 +207,10 @@ public class MethodTests
         Assert.InRange(light.L - shadow.L, 2, 15);
         Assert.True(shadow.B < light.B, "cooler than the paper");
         var grey = Passes(Method.ShadedWhite, "#ffffff", schools: new Schools(Whites: WhiteShade.GreyThenWhite));
-        Assert.Equal(["Light grey pencil", "White pencil"], grey.Select(pass => Supplies.All[pass.Mix.Parts[0].Colourant].Name));
+        Assert.Equal(
+            ["Light grey pencil", "White pencil"],
+            grey.Select(pass => Supplies.All[pass.Mix.Parts[0].Colourant].Name)
+        );
     }
 
     [Fact]
@@ -179,7 +220,10 @@ public class MethodTests
         const string yellow = "#f2df6d";
         var straight = Supplies.Best(Method.DryPencil, yellow, kraft);
         var based = Supplies.Best(Method.WhiteBase, yellow, kraft);
-        Assert.True(based.Difference < straight.Difference - 3, $"with white {based.Difference:0.0}, without {straight.Difference:0.0}");
+        Assert.True(
+            based.Difference < straight.Difference - 3,
+            $"with white {based.Difference:0.0}, without {straight.Difference:0.0}"
+        );
         var passes = MethodTable.Passes(Method.WhiteBase, new AreaTask(1, 400, default, based), kraft, Schools.Usual);
         Assert.Equal((Stroke.WhiteBase, Phase.Base), (passes[0].Stroke, passes[0].Phase));
         Assert.Equal(Method.WhiteBase, MethodTable.Usual(Medium.WaxPencil, toned: true, Schools.Usual));
@@ -189,7 +233,10 @@ public class MethodTests
     public void Reds_are_deepened_with_brown_or_by_the_other_school_with_a_deeper_red()
     {
         var brown = Passes(Method.FlatWash, "#c8323a")[^1];
-        Assert.True(Supplies.All[brown.Mix.Parts[0].Colourant].IsBrown, Supplies.All[brown.Mix.Parts[0].Colourant].Name);
+        Assert.True(
+            Supplies.All[brown.Mix.Parts[0].Colourant].IsBrown,
+            Supplies.All[brown.Mix.Parts[0].Colourant].Name
+        );
         var red = Passes(Method.FlatWash, "#c8323a", schools: new Schools(Reds: RedShade.DeeperRed))[^1];
         Assert.False(Supplies.All[red.Mix.Parts[0].Colourant].IsBrown);
         // Blue needs neither.
@@ -202,7 +249,10 @@ public class MethodTests
     {
         Assert.Equal(Stroke.Redraw, Passes(Method.NoLine)[^1].Stroke);
         var around = Passes(Method.NegativePainting)[^1];
-        Assert.Equal((Stroke.Erase, Phase.Clean, Wetness.BoneDry), (around.Stroke, around.Phase, StrokeTable.Of(around.Stroke).Needs));
+        Assert.Equal(
+            (Stroke.Erase, Phase.Clean, Wetness.BoneDry),
+            (around.Stroke, around.Phase, StrokeTable.Of(around.Stroke).Needs)
+        );
     }
 
     [Fact]
@@ -227,10 +277,19 @@ public class MethodTests
     public void What_is_missing_for_a_method_is_said()
     {
         Assert.Null(MethodTable.Missing(Method.PencilOverMarker, Owned));
-        Assert.Equal("Pencil over marker needs an alcohol marker among the run's colours.", MethodTable.Missing(Method.PencilOverMarker, [Medium.Pan]));
-        Assert.Equal("Oil pencil over paint needs an oil pencil among the run's colours as well.", MethodTable.Missing(Method.OilDetail, [Medium.Pan]));
+        Assert.Equal(
+            "Pencil over marker needs an alcohol marker among the run's colours.",
+            MethodTable.Missing(Method.PencilOverMarker, [Medium.Pan])
+        );
+        Assert.Equal(
+            "Oil pencil over paint needs an oil pencil among the run's colours as well.",
+            MethodTable.Missing(Method.OilDetail, [Medium.Pan])
+        );
         Assert.Null(MethodTable.Missing(Method.Splatter, []));
-        Assert.Equal("Rainbow stamp needs an ink pad for painting, a blending ink or a water-based marker among the run's colours.", MethodTable.Missing(Method.RainbowStamp, [Medium.Pan]));
+        Assert.Equal(
+            "Rainbow stamp needs an ink pad for painting, a blending ink or a water-based marker among the run's colours.",
+            MethodTable.Missing(Method.RainbowStamp, [Medium.Pan])
+        );
     }
 
     [Fact]
@@ -238,11 +297,15 @@ public class MethodTests
     {
         Assert.Equal(Method.FlatWash, MethodTable.Usual(Medium.Pan, toned: false, Schools.Usual));
         Assert.Equal(Method.LineAndPull, MethodTable.Usual(Medium.BrushMarker, toned: false, Schools.Usual));
-        Assert.Equal(Method.SolventPencil, MethodTable.Usual(Medium.WaxPencil, toned: false, new Schools(Pencils: PencilBlend.Solvent)));
+        Assert.Equal(
+            Method.SolventPencil,
+            MethodTable.Usual(Medium.WaxPencil, toned: false, new Schools(Pencils: PencilBlend.Solvent))
+        );
         Assert.Equal(Method.SpongeBlend, MethodTable.Usual(Medium.BlendingInk, toned: false, Schools.Usual));
         // Whatever is usual for a medium takes its colour from it.
         Assert.All(Enum.GetValues<Medium>().Except([Medium.OpaqueWhite, Medium.GelPen, Medium.Glitter]), medium =>
-            Assert.Contains(medium, MethodTable.Of(MethodTable.Usual(medium, toned: false, Schools.Usual)).Media));
+            Assert.Contains(medium, MethodTable.Of(MethodTable.Usual(medium, toned: false, Schools.Usual)).Media)
+        );
     }
 
     [Fact]
@@ -253,15 +316,36 @@ public class MethodTests
             foreach (var recipe in Recipes(sheet, 4))
                 Assert.All(recipe.Parts, part => Assert.Contains(Supplies.All[part.Colourant].Medium, sheet.Media));
         }
-        Assert.Empty(MethodRecipes.Nearest(
-            Method.SpongeBlend, default, ShadowDepth.Soft, Paints with { Colourants = GenericCatalogue.Pans, Optics = [.. Paints.Optics.Take(12)] }, null, Schools.Usual, 3));
+        Assert.Empty(
+            MethodRecipes.Nearest(
+                Method.SpongeBlend,
+                default,
+                ShadowDepth.Soft,
+                Paints with
+                {
+                    Colourants = GenericCatalogue.Pans,
+                    Optics = [.. Paints.Optics.Take(12)],
+                },
+                null,
+                Schools.Usual,
+                3
+            )
+        );
 
         static ImmutableArray<Recipe> Recipes(MethodSheet sheet, int count)
         {
             var wish = Srgb.Parse("#b05a3c").ToLab();
             return sheet.WholeCard
                 ? MethodRecipes.NearestForCard(sheet.Method, wish, 1, Paints, Supplies.PansOnWatercolourPaper, count)
-                : MethodRecipes.Nearest(sheet.Method, wish, ShadowDepth.Soft, Paints, Supplies.PansOnWatercolourPaper, Schools.Usual, count);
+                : MethodRecipes.Nearest(
+                    sheet.Method,
+                    wish,
+                    ShadowDepth.Soft,
+                    Paints,
+                    Supplies.PansOnWatercolourPaper,
+                    Schools.Usual,
+                    count
+                );
         }
     }
 }

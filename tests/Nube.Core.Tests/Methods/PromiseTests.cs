@@ -15,49 +15,119 @@ public class PromiseTests
 {
     private const double Kept = 0.2; // CIEDE2000
 
-    private static readonly string[] Wishes = ["#d8492f", "#f2c531", "#5c9140", "#2f5fa8", "#7a4b8c", "#8a5a3c", "#f3c7cf", "#9a9a98", "#26324f"];
+    private static readonly string[] Wishes =
+    [
+        "#d8492f",
+        "#f2c531",
+        "#5c9140",
+        "#2f5fa8",
+        "#7a4b8c",
+        "#8a5a3c",
+        "#f3c7cf",
+        "#9a9a98",
+        "#26324f",
+    ];
     private static readonly string[] PapersTried = ["Cold pressed watercolour 300", "Smooth bristol 270", "Kraft card"];
 
     /// <summary>The sets that a method is tried with: one for each thing that it takes its colour from.</summary>
     private static IEnumerable<(string Name, ImmutableArray<Colourant> Colourants)> Sets(Method method)
     {
         var media = MethodTable.Of(method).Media;
-        if (media.IsEmpty) media = [Medium.Pan, Medium.WaxPencil];
-        ImmutableArray<Colourant> with = MethodTable.Of(method).With.IsEmpty ? [] : [.. GenericCatalogue.Whites, .. GenericCatalogue.OilPencils];
+        if (media.IsEmpty)
+            media = [Medium.Pan, Medium.WaxPencil];
+        ImmutableArray<Colourant> with = MethodTable.Of(method).With.IsEmpty
+            ? []
+            : [.. GenericCatalogue.Whites, .. GenericCatalogue.OilPencils];
         (Medium Medium, ImmutableArray<Colourant> Colourants)[] sets =
         [
-            (Medium.Pan, GenericCatalogue.Pans), (Medium.InkPad, GenericCatalogue.Inks), (Medium.BrushMarker, GenericCatalogue.BrushMarkers),
-            (Medium.WaxPencil, [.. GenericCatalogue.Pencils, .. GenericCatalogue.Whites]), (Medium.OilPencil, GenericCatalogue.OilPencils),
-            (Medium.WatercolourPencil, GenericCatalogue.WatercolourPencils), (Medium.BrushPen, GenericCatalogue.BrushPens),
-            (Medium.AlcoholMarker, GenericCatalogue.AlcoholMarkers), (Medium.BlendingInk, GenericCatalogue.BlendingInks),
+            (Medium.Pan, GenericCatalogue.Pans),
+            (Medium.InkPad, GenericCatalogue.Inks),
+            (Medium.BrushMarker, GenericCatalogue.BrushMarkers),
+            (Medium.WaxPencil, [.. GenericCatalogue.Pencils, .. GenericCatalogue.Whites]),
+            (Medium.OilPencil, GenericCatalogue.OilPencils),
+            (Medium.WatercolourPencil, GenericCatalogue.WatercolourPencils),
+            (Medium.BrushPen, GenericCatalogue.BrushPens),
+            (Medium.AlcoholMarker, GenericCatalogue.AlcoholMarkers),
+            (Medium.BlendingInk, GenericCatalogue.BlendingInks),
         ];
-        return sets.Where(set => media.Contains(set.Medium)).Select(set => ($"{set.Medium}", (ImmutableArray<Colourant>)[.. set.Colourants, .. with.Except(set.Colourants)]));
+        return sets.Where(set => media.Contains(set.Medium))
+            .Select(set =>
+                ($"{set.Medium}", (ImmutableArray<Colourant>)[.. set.Colourants, .. with.Except(set.Colourants)])
+            );
     }
 
     private static readonly System.Collections.Concurrent.ConcurrentDictionary<Colourant, PaintOptics> Known = new();
 
-    private static Paints On(ImmutableArray<Colourant> colourants, Paper paper) => new(
-        colourants, [.. colourants.AsParallel().AsOrdered().Select(colourant => Known.GetOrAdd(colourant, one => one.Optics()))], paper, paper.Reflectance());
+    private static Paints On(ImmutableArray<Colourant> colourants, Paper paper) =>
+        new(
+            colourants,
+            [
+                .. colourants
+                    .AsParallel()
+                    .AsOrdered()
+                    .Select(colourant => Known.GetOrAdd(colourant, one => one.Optics())),
+            ],
+            paper,
+            paper.Reflectance()
+        );
 
     private static WaterMixes? MixesOf(Method method, Paints paints)
     {
-        ImmutableArray<int> wet = [.. Enumerable.Range(0, paints.Colourants.Count).Where(place => paints.Colourants[place].Medium.MixesWithWater())];
-        return wet.IsEmpty ? null : new WaterMixes(RecipeIndex.Build([.. wet.Select(place => paints.Optics[place])], MethodRecipes.GroundOf(method, paints)), wet);
+        ImmutableArray<int> wet =
+        [
+            .. Enumerable
+                .Range(0, paints.Colourants.Count)
+                .Where(place => paints.Colourants[place].Medium.MixesWithWater()),
+        ];
+        return wet.IsEmpty
+            ? null
+            : new WaterMixes(
+                RecipeIndex.Build(
+                    [.. wet.Select(place => paints.Optics[place])],
+                    MethodRecipes.GroundOf(method, paints)
+                ),
+                wet
+            );
     }
 
     /// <summary>A wish, its recipe, what the row says, and what the plan leaves on the card.</summary>
-    private static (Recipe Recipe, ZoneDifferences Claimed, ZoneDifferences Planned)? Planned(Method method, Paints paints, WaterMixes? mixes, string colour, ShadowDepth depth)
+    private static (Recipe Recipe, ZoneDifferences Claimed, ZoneDifferences Planned)? Planned(
+        Method method,
+        Paints paints,
+        WaterMixes? mixes,
+        string colour,
+        ShadowDepth depth
+    )
     {
         var wish = new Wish(1, Srgb.Parse(colour), depth, method);
-        if (MethodRecipes.Nearest(method, wish.Colour.ToLab(), depth, paints, mixes, Schools.Usual, 1) is not [var recipe]) return null;
-        var painting = new Painting([new ChosenColour(wish, recipe)], [], [new AreaToPaint(1, 300, new ZoneShares(0.2, 0.35), false)], 5000, false, false);
-        var plan = Scheduler.PlanRun(painting.Passes(paints, Schools.Usual, []), [], 1, paints.Paper, Air.OrdinaryRoom, Hand.Ordinary);
+        if (
+            MethodRecipes.Nearest(method, wish.Colour.ToLab(), depth, paints, mixes, Schools.Usual, 1)
+            is not [var recipe]
+        )
+            return null;
+        var painting = new Painting(
+            [new ChosenColour(wish, recipe)],
+            [],
+            [new AreaToPaint(1, 300, new ZoneShares(0.2, 0.35), false)],
+            5000,
+            false,
+            false
+        );
+        var plan = Scheduler.PlanRun(
+            painting.Passes(paints, Schools.Usual, []),
+            [],
+            1,
+            paints.Paper,
+            Air.OrdinaryRoom,
+            Hand.Ordinary
+        );
         var after = new CardFold(paints).After(plan.Steps.Select(plan.PassOf)).Areas[1];
         var wishes = ZoneWishes.Of(method, wish.Colour.ToLab(), depth, SpectralColour.ToLab(paints.Reflectance));
         return (recipe, painting.Differences(paints, Schools.Usual)[1], wishes.From(after));
     }
 
-    public static TheoryData<Method> ForAreas => [.. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method)];
+    public static TheoryData<Method> ForAreas =>
+        [.. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method)];
 
     [Theory]
     [MemberData(nameof(ForAreas))]
@@ -74,14 +144,21 @@ public class PromiseTests
                 foreach (var depth in Enum.GetValues<ShadowDepth>())
                 {
                     var colour = Wishes[turn++ % Wishes.Length];
-                    var (recipe, claimed, planned) = Planned(method, paints, mixes, colour, depth) ?? throw new InvalidOperationException($"{method}, {name}: nothing for {colour}");
+                    var (recipe, claimed, planned) = Planned(method, paints, mixes, colour, depth)
+                        ?? throw new InvalidOperationException($"{method}, {name}: nothing for {colour}");
                     Near(claimed.Light, planned.Light);
                     Near(claimed.Middle, planned.Middle);
                     Near(claimed.Shadow, planned.Shadow);
-                    Near(recipe.Difference, planned.Middle is null || method == Method.ShadedWhite ? planned.Shadow : planned.Middle);
+                    Near(
+                        recipe.Difference,
+                        planned.Middle is null || method == Method.ShadedWhite ? planned.Shadow : planned.Middle
+                    );
 
-                    void Near(double? said, double? done) => Assert.True(
-                        said is null == done is null && Math.Abs((said ?? 0) - (done ?? 0)) <= Kept, $"{method}, {name} on {paper}, {colour} {depth}: said {said:0.00}, planned {done:0.00}");
+                    void Near(double? said, double? done) =>
+                        Assert.True(
+                            said is null == done is null && Math.Abs((said ?? 0) - (done ?? 0)) <= Kept,
+                            $"{method}, {name} on {paper}, {colour} {depth}: said {said:0.00}, planned {done:0.00}"
+                        );
                 }
             }
         }
@@ -103,7 +180,9 @@ public class PromiseTests
         {
             var paints = On(colourants, Supplies.Paper(PapersTried[0]));
             var mixes = MixesOf(method, paints);
-            var mean = Many.Average(colour => Planned(method, paints, mixes, colour, ShadowDepth.Soft)!.Value.Planned.Middle!.Value);
+            var mean = Many.Average(colour =>
+                Planned(method, paints, mixes, colour, ShadowDepth.Soft)!.Value.Planned.Middle!.Value
+            );
             Assert.True(mean <= most, $"{name}: {mean:0.0}");
         }
     }
@@ -120,10 +199,27 @@ public class PromiseTests
         {
             var wish = Srgb.Parse(colour).ToLab();
             var recipe = MethodRecipes.NearestForCard(Method.DipAndDry, wish, dips, paints, mixes, 1)[0];
-            var painting = new Painting([], [new ChosenCard(new CardWish(Method.DipAndDry, [Srgb.Parse(colour)], dips), [recipe])], [], 5000, false, false);
-            var plan = Scheduler.PlanRun(painting.Passes(paints, Schools.Usual, []), [], 1, paints.Paper, Air.OrdinaryRoom, Hand.Ordinary);
+            var painting = new Painting(
+                [],
+                [new ChosenCard(new CardWish(Method.DipAndDry, [Srgb.Parse(colour)], dips), [recipe])],
+                [],
+                5000,
+                false,
+                false
+            );
+            var plan = Scheduler.PlanRun(
+                painting.Passes(paints, Schools.Usual, []),
+                [],
+                1,
+                paints.Paper,
+                Air.OrdinaryRoom,
+                Hand.Ordinary
+            );
             Assert.Equal(dips, plan.Steps.Length);
-            var planned = Ciede2000.Difference(wish, new CardFold(paints).After(plan.Steps.Select(plan.PassOf)).Areas[Pass.Panel].Middle.Colour());
+            var planned = Ciede2000.Difference(
+                wish,
+                new CardFold(paints).After(plan.Steps.Select(plan.PassOf)).Areas[Pass.Panel].Middle.Colour()
+            );
             Assert.Equal(recipe.Difference, planned, Kept);
             return planned;
         });
@@ -132,7 +228,25 @@ public class PromiseTests
 
     private static readonly string[] Many =
     [
-        "#d8492f", "#f2c531", "#5c9140", "#2f5fa8", "#7a4b8c", "#8a5a3c", "#f3c7cf", "#9a9a98", "#26324f", "#e8903a", "#b8326a", "#87b5d9",
-        "#3d6b4a", "#c9a36a", "#dfe8b0", "#c4b5dc", "#54352a", "#f6e3c2", "#a83232", "#2e8a8f",
+        "#d8492f",
+        "#f2c531",
+        "#5c9140",
+        "#2f5fa8",
+        "#7a4b8c",
+        "#8a5a3c",
+        "#f3c7cf",
+        "#9a9a98",
+        "#26324f",
+        "#e8903a",
+        "#b8326a",
+        "#87b5d9",
+        "#3d6b4a",
+        "#c9a36a",
+        "#dfe8b0",
+        "#c4b5dc",
+        "#54352a",
+        "#f6e3c2",
+        "#a83232",
+        "#2e8a8f",
     ];
 }

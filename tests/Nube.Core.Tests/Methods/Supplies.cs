@@ -13,22 +13,52 @@ internal static class Supplies
 {
     private static readonly string[] Names =
     [
-        "Lemon brush marker", "Tomato brush marker", "Fern brush marker",
-        "Lemon pencil", "Orange pencil", "Scarlet pencil", "Crimson pencil", "Leaf green pencil", "Dark green pencil", "Sienna pencil", "Light grey pencil", "White pencil",
-        "Orange oil pencil", "Crimson oil pencil", "Dark green oil pencil", "Leaf green oil pencil",
-        "Leaf green watercolour pencil", "Dark green watercolour pencil", "Lemon watercolour pencil",
-        "Apricot brush pen", "Tangerine brush pen", "Tomato brush pen",
-        "Tangerine alcohol marker", "Fern alcohol marker",
-        "Apricot blending ink", "Tangerine blending ink", "Rust blending ink", "Sky blending ink", "Royal blue blending ink",
-        "Rose ink pad", "Violet ink pad", "Royal blue ink pad",
-        "Opaque white", "White gel pen",
+        "Lemon brush marker",
+        "Tomato brush marker",
+        "Fern brush marker",
+        "Lemon pencil",
+        "Orange pencil",
+        "Scarlet pencil",
+        "Crimson pencil",
+        "Leaf green pencil",
+        "Dark green pencil",
+        "Sienna pencil",
+        "Light grey pencil",
+        "White pencil",
+        "Orange oil pencil",
+        "Crimson oil pencil",
+        "Dark green oil pencil",
+        "Leaf green oil pencil",
+        "Leaf green watercolour pencil",
+        "Dark green watercolour pencil",
+        "Lemon watercolour pencil",
+        "Apricot brush pen",
+        "Tangerine brush pen",
+        "Tomato brush pen",
+        "Tangerine alcohol marker",
+        "Fern alcohol marker",
+        "Apricot blending ink",
+        "Tangerine blending ink",
+        "Rust blending ink",
+        "Sky blending ink",
+        "Royal blue blending ink",
+        "Rose ink pad",
+        "Violet ink pad",
+        "Royal blue ink pad",
+        "Opaque white",
+        "White gel pen",
     ];
 
     /// <summary>Twelve pans, then one or a few of everything else.</summary>
     public static ImmutableArray<Colourant> All { get; } =
-        [.. GenericCatalogue.Pans, .. Names.Select(name => GenericCatalogue.Colourants.Single(colourant => colourant.Name == name))];
+    [
+        .. GenericCatalogue.Pans,
+        .. Names.Select(name => GenericCatalogue.Colourants.Single(colourant => colourant.Name == name)),
+    ];
 
-    private static readonly Lazy<PaintOptics[]> Optics = new(() => [.. All.AsParallel().AsOrdered().Select(colourant => colourant.Optics())]);
+    private static readonly Lazy<PaintOptics[]> Optics = new(() =>
+        [.. All.AsParallel().AsOrdered().Select(colourant => colourant.Optics())]
+    );
 
     /// <summary>All of it on a paper.</summary>
     public static Paints On(Paper paper) => new(All, Optics.Value, paper, paper.Reflectance());
@@ -48,11 +78,21 @@ internal static class Supplies
     public static WaterMixes MixesOn(Paints paints, Spectrum? ground = null)
     {
         ImmutableArray<int> pans = [.. paints.Of([Medium.Pan])];
-        return new WaterMixes(RecipeIndex.Build([.. pans.Select(place => paints.Optics[place])], ground ?? paints.Reflectance), pans);
+        return new WaterMixes(
+            RecipeIndex.Build([.. pans.Select(place => paints.Optics[place])], ground ?? paints.Reflectance),
+            pans
+        );
     }
 
     /// <summary>The best recipe for a colour by a method.</summary>
-    public static Recipe Best(Method method, string colour, Paints? paints = null, WaterMixes? mixes = null, ShadowDepth depth = ShadowDepth.Soft, Schools? schools = null)
+    public static Recipe Best(
+        Method method,
+        string colour,
+        Paints? paints = null,
+        WaterMixes? mixes = null,
+        ShadowDepth depth = ShadowDepth.Soft,
+        Schools? schools = null
+    )
     {
         var (wish, on) = (Srgb.Parse(colour).ToLab(), paints ?? OnWatercolourPaper);
         var water = mixes ?? (paints is null ? PansOnWatercolourPaper : null);

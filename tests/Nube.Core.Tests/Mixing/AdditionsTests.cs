@@ -7,7 +7,10 @@ namespace Nube.Core.Tests.Mixing;
 
 public class AdditionsTests
 {
-    private static readonly PaintOptics[] Candidates = [.. GenericCatalogue.WaterColours.Skip(12).Take(20).Select(c => c.Optics())];
+    private static readonly PaintOptics[] Candidates =
+    [
+        .. GenericCatalogue.WaterColours.Skip(12).Take(20).Select(c => c.Optics()),
+    ];
 
     [Fact]
     public void The_addition_that_is_the_wish_itself_is_found()
@@ -24,9 +27,14 @@ public class AdditionsTests
     public void The_best_addition_is_as_good_as_the_palette_with_each_candidate_searched_anew()
     {
         var wish = Srgb.Parse("#f06fb0").ToLab();
-        var best = Candidates.Select(candidate =>
-                RecipeIndex.Build([candidate, .. BoxOfTwelve.Palette], BoxOfTwelve.Paper).Nearest(wish, 400)
-                    .First(recipe => recipe.Parts[0].Colourant == 0).Rank)
+        var best = Candidates
+            .Select(candidate =>
+                RecipeIndex
+                    .Build([candidate, .. BoxOfTwelve.Palette], BoxOfTwelve.Paper)
+                    .Nearest(wish, 400)
+                    .First(recipe => recipe.Parts[0].Colourant == 0)
+                    .Rank
+            )
             .Min();
         Assert.Equal(best, Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper).Best(wish)!.Recipe.Rank, 9);
     }

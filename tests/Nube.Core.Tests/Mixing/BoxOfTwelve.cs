@@ -21,6 +21,11 @@ internal static class BoxOfTwelve
 
     /// <summary>The dry colour of parts of pans in one layer of this load.</summary>
     public static Lab Dry(double load, params (string ColourIndex, double Parts)[] parts) =>
-        SpectralColour.ToLab(KubelkaMunk.Over(
-            Paper, PaintOptics.Mix([.. parts.Select(part => (Of(part.ColourIndex), part.Parts))]), load));
+        SpectralColour.ToLab(
+            KubelkaMunk.Over(
+                Paper,
+                PaintOptics.Mix([.. parts.Select(part => (Of(part.ColourIndex), part.Parts))]),
+                load
+            )
+        );
 }

@@ -8,10 +8,13 @@ namespace Nube.Core.Tests.Mixing;
 /// <summary>Toned card, colours beside each other, white things. Facts of the trade: common practice, no source.</summary>
 public class CardAndCompanyTests
 {
-    private static readonly Spectrum Kraft = GenericCatalogue.Papers.Single(paper => paper.Name == "Kraft card").Reflectance();
+    private static readonly Spectrum Kraft = GenericCatalogue
+        .Papers.Single(paper => paper.Name == "Kraft card")
+        .Reflectance();
     private static readonly Spectrum White = BoxOfTwelve.Paper;
 
-    private static PaintOptics Pan(string pigment) => GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == pigment).Optics();
+    private static PaintOptics Pan(string pigment) =>
+        GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == pigment).Optics();
 
     [Fact]
     public void A_colour_near_krafts_own_vanishes_on_kraft()
@@ -29,21 +32,30 @@ public class CardAndCompanyTests
     }
 
     [Fact]
-    public void A_white_base_brings_colours_on_kraft_nearer_to_white_paper() =>
-        Assert.All(GenericCatalogue.Pans, pan =>
+    public void A_white_base_brings_colours_on_kraft_nearer_to_white_paper() => Assert.All(GenericCatalogue.Pans, pan =>
         {
             var look = OnCard.Look(pan.Optics(), 0.33, Kraft);
-            Assert.True(Ciede2000.Difference(look.OnWhiteBase, look.OnWhitePaper) < Ciede2000.Difference(look.OnCard, look.OnWhitePaper), pan.Name);
+            Assert.True(
+                Ciede2000.Difference(look.OnWhiteBase, look.OnWhitePaper)
+                    < Ciede2000.Difference(look.OnCard, look.OnWhitePaper),
+                pan.Name
+            );
         });
 
     [Fact]
     public void On_white_paper_nothing_needs_white() =>
-        Assert.All(GenericCatalogue.Pans, pan => Assert.Equal(CardEffect.Shows, OnCard.Look(pan.Optics(), 0.5, White).Effect));
+        Assert.All(GenericCatalogue.Pans, pan =>
+            Assert.Equal(CardEffect.Shows, OnCard.Look(pan.Optics(), 0.5, White).Effect)
+        );
 
     [Fact]
     public void One_colour_that_shouts_is_told_and_water_brings_it_into_line()
     {
-        LaidWash[] set = [.. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1)), new(Pan("PR254"), new Strength(0), 1)];
+        LaidWash[] set =
+        [
+            .. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1)),
+            new(Pan("PR254"), new Strength(0), 1),
+        ];
         var loud = Assert.Single(Together.Loud(set, White));
         Assert.Equal((4, true), (loud.Place, loud.TooStrong));
         Assert.NotNull(loud.Water);
@@ -55,17 +67,31 @@ public class CardAndCompanyTests
     [Fact]
     public void Washes_that_are_alike_do_not_stand_out_and_two_are_no_set()
     {
-        Assert.Empty(Together.Loud([.. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1))], White));
-        Assert.Empty(Together.Loud([new(Pan("PR254"), new Strength(0), 1), new(Pan("PB29"), new Strength(16), 1)], White));
+        Assert.Empty(
+            Together.Loud(
+                [.. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1))],
+                White
+            )
+        );
+        Assert.Empty(
+            Together.Loud([new(Pan("PR254"), new Strength(0), 1), new(Pan("PB29"), new Strength(16), 1)], White)
+        );
     }
 
     [Fact]
     public void Orange_over_blue_is_mud_and_neighbouring_hues_are_not()
     {
-        var (orange, blue, red, violet) = (new LaidWash(Pan("PO73"), new Strength(2), 1), new LaidWash(Pan("PB29"), new Strength(1), 1), new LaidWash(Pan("PV19"), new Strength(2), 1), new LaidWash(Pan("PV23"), new Strength(2), 1));
+        var (orange, blue, red, violet) = (
+            new LaidWash(Pan("PO73"), new Strength(2), 1),
+            new LaidWash(Pan("PB29"), new Strength(1), 1),
+            new LaidWash(Pan("PV19"), new Strength(2), 1),
+            new LaidWash(Pan("PV23"), new Strength(2), 1)
+        );
         var mud = Assert.Single(Together.Mud([orange, blue], White));
         // Duller than either of the two.
-        Assert.All(new[] { orange, blue }, wash => Assert.True(mud.Overlap.Chroma < SpectralColour.ToLab(KubelkaMunk.Over(White, wash.Mix, wash.Load)).Chroma));
+        Assert.All(new[] { orange, blue }, wash =>
+            Assert.True(mud.Overlap.Chroma < SpectralColour.ToLab(KubelkaMunk.Over(White, wash.Mix, wash.Load)).Chroma)
+        );
         Assert.Empty(Together.Mud([red, violet], White));
         Assert.Empty(Together.Mud([violet, blue], White));
     }
@@ -77,7 +103,10 @@ public class CardAndCompanyTests
         Assert.Equal(12, tints.Length);
         var paper = SpectralColour.ToLab(White).L;
         Assert.All(tints, tint => Assert.InRange(paper - tint.Predicted.L, 0.3, 20));
-        var cool = tints.Where(tint => tint.Cool).Select(tint => GenericCatalogue.Pans[tint.Colourant].ColourIndex).ToList();
+        var cool = tints
+            .Where(tint => tint.Cool)
+            .Select(tint => GenericCatalogue.Pans[tint.Colourant].ColourIndex)
+            .ToList();
         Assert.Contains("PB29", cool);
         Assert.Contains("PV23", cool);
         Assert.DoesNotContain("PY42", cool);

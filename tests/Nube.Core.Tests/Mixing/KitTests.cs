@@ -16,7 +16,8 @@ public class KitTests
         {
             for (var b = a + 1; b < 8; b++)
             {
-                for (var c = b + 1; c < 8; c++) best = Math.Min(best, Kit.MeanDifference(eight, BoxOfTwelve.Paper, Wishes, [a, b, c]));
+                for (var c = b + 1; c < 8; c++)
+                    best = Math.Min(best, Kit.MeanDifference(eight, BoxOfTwelve.Paper, Wishes, [a, b, c]));
             }
         }
         var kit = Kit.Best(eight, BoxOfTwelve.Paper, Wishes, 3);
@@ -29,7 +30,9 @@ public class KitTests
     {
         var kit = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 20);
         Assert.Equal(Enumerable.Range(0, 12), kit.Select(step => step.Colourant).Order());
-        Assert.All(kit.Zip(kit.Skip(1)), pair => Assert.True(pair.Second.MeanDifference <= pair.First.MeanDifference + 1e-6));
+        Assert.All(kit.Zip(kit.Skip(1)), pair =>
+            Assert.True(pair.Second.MeanDifference <= pair.First.MeanDifference + 1e-6)
+        );
         Assert.InRange(kit[^1].MeanDifference, 0, 6);
         Assert.True(kit[0].MeanDifference > 3 * kit[^1].MeanDifference);
     }
@@ -39,7 +42,9 @@ public class KitTests
     public void Three_of_twelve_are_a_yellow_a_red_and_a_blue_or_their_neighbours()
     {
         var hues = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 3)
-            .Select(step => Core.Materials.GenericCatalogue.Pans[step.Colourant].Wash.ToLab().Hue).Order().ToList();
+            .Select(step => Core.Materials.GenericCatalogue.Pans[step.Colourant].Wash.ToLab().Hue)
+            .Order()
+            .ToList();
         Assert.All(hues.Zip(hues.Skip(1)), pair => Assert.True(pair.Second - pair.First > 50, string.Join(' ', hues)));
     }
 

@@ -1,5 +1,5 @@
-using Nube.Core.Swatches;
 using Nube.Core.Colour;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Tests.Mixing;
 
@@ -82,7 +82,8 @@ public class PaintFactsTests
             for (var parts = 0.02; parts < 4; parts *= 1.05)
             {
                 var colour = BoxOfTwelve.Dry(0.5 * (1 + parts), ("PR254", 1), (with, parts));
-                if (colour.L <= red.L - 10) return colour;
+                if (colour.L <= red.L - 10)
+                    return colour;
             }
             throw new InvalidOperationException("never that deep");
         }

@@ -7,7 +7,8 @@ public class ReachTests
 {
     private static readonly Reach All = Reach.Of(BoxOfTwelve.Index);
 
-    private static Reach Of(params int[] pans) => Reach.Of(RecipeIndex.Build([.. pans.Select(pan => BoxOfTwelve.Palette[pan])], BoxOfTwelve.Paper));
+    private static Reach Of(params int[] pans) =>
+        Reach.Of(RecipeIndex.Build([.. pans.Select(pan => BoxOfTwelve.Palette[pan])], BoxOfTwelve.Paper));
 
     [Fact]
     public void A_set_reaches_all_of_itself_and_leaves_no_gap()
@@ -22,14 +23,20 @@ public class ReachTests
         var warm = Of(0, 1, 3); // two yellows and a scarlet
         Assert.InRange(warm.ShareOf(All), 0.05, 0.75);
         Assert.Equal(1, All.ShareOf(warm), 0.02); // the whole holds the part, to the grain of the sectors
-        Assert.All(warm.Slices.Zip(All.Slices), pair => Assert.All(pair.First.Chroma.Zip(pair.Second.Chroma), chroma => Assert.True(chroma.First <= chroma.Second + 1.0)));
+        Assert.All(warm.Slices.Zip(All.Slices), pair =>
+            Assert.All(pair.First.Chroma.Zip(pair.Second.Chroma), chroma =>
+                Assert.True(chroma.First <= chroma.Second + 1.0)
+            )
+        );
     }
 
     [Fact]
     public void Gaps_have_the_names_of_what_is_missing()
     {
         var names = Of(0, 1, 2, 3).GapsAgainst(All).Select(gap => gap.Name).ToList();
-        Assert.Contains(names, name => name.EndsWith("blues", StringComparison.Ordinal) || name.EndsWith("blue-greens", StringComparison.Ordinal));
+        Assert.Contains(names, name =>
+            name.EndsWith("blues", StringComparison.Ordinal) || name.EndsWith("blue-greens", StringComparison.Ordinal)
+        );
         Assert.DoesNotContain(names, name => name.EndsWith("oranges", StringComparison.Ordinal));
         Assert.All(Of(0, 1, 2, 3).GapsAgainst(All), gap => Assert.True(gap.ToHue > gap.FromHue && gap.Missing >= 15));
     }
@@ -37,7 +44,9 @@ public class ReachTests
     [Fact]
     public void A_single_grey_leaves_everything_open()
     {
-        var nothing = new Reach([.. All.Slices.Select(slice => slice with { Chroma = [.. slice.Chroma.Select(_ => 0.0)] })]);
+        var nothing = new Reach([
+            .. All.Slices.Select(slice => slice with { Chroma = [.. slice.Chroma.Select(_ => 0.0)] }),
+        ]);
         Assert.Equal(0, nothing.ShareOf(All), 1e-12);
         Assert.NotEmpty(nothing.GapsAgainst(All));
     }

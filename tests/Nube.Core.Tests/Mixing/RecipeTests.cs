@@ -15,7 +15,10 @@ public class RecipeTests
         Assert.Equal(12 + 66 * 21, MixGrid.Mixes(12).Count());
         // With threes as well: 56 ways to share up to 8 parts among three, but 2:2:2 and 2:2:4 in its three turns.
         Assert.Equal(12 + 66 * 21 + 220 * 52, MixGrid.Mixes(12, 3).Count());
-        Assert.Equal(MixGrid.Mixes(9, 3).Count(), MixGrid.Mixes(9, 3).Select(mix => string.Join('+', mix)).Distinct().Count());
+        Assert.Equal(
+            MixGrid.Mixes(9, 3).Count(),
+            MixGrid.Mixes(9, 3).Select(mix => string.Join('+', mix)).Distinct().Count()
+        );
         Assert.DoesNotContain(MixGrid.Mixes(3), mix => mix.Length == 2 && mix[0].Parts == 2 && mix[1].Parts == 2);
     }
 
@@ -46,7 +49,10 @@ public class RecipeTests
             for (var place = 0; place < 5; place++)
             {
                 Assert.Equal(tried[place].Parts, found[place].Parts);
-                Assert.Equal((tried[place].Strength, tried[place].Layers), (found[place].Strength, found[place].Layers));
+                Assert.Equal(
+                    (tried[place].Strength, tried[place].Layers),
+                    (found[place].Strength, found[place].Layers)
+                );
                 Assert.Equal(tried[place].Rank, found[place].Rank, 9);
             }
         }
@@ -61,7 +67,10 @@ public class RecipeTests
             var wish = new Srgb(random.NextDouble(), random.NextDouble(), random.NextDouble()).ToLab();
             var all = TryEverything([.. BoxOfTwelve.Palette], 2, wish, int.MaxValue);
             var withUmber = all.Where(recipe => recipe.Parts.Any(part => part.Colourant is 6 or 2)).Take(4);
-            Assert.Equal(withUmber.Select(r => r.Parts), Index.Nearest(wish, 4, new MixFilter([6, 2], 0)).Select(r => r.Parts));
+            Assert.Equal(
+                withUmber.Select(r => r.Parts),
+                Index.Nearest(wish, 4, new MixFilter([6, 2], 0)).Select(r => r.Parts)
+            );
             var alone = all.Where(recipe => recipe.Parts.Length == 1).Take(4);
             Assert.Equal(alone.Select(r => r.Parts), Index.Nearest(wish, 4, new MixFilter([], 1)).Select(r => r.Parts));
         }
@@ -81,7 +90,9 @@ public class RecipeTests
             for (var wash = 0; wash < MixGrid.Washes.Length; wash++)
             {
                 var load = MixGrid.Washes[wash].Layers * MixGrid.Washes[wash].Strength.LoadOfOneLayer;
-                var exact = SpectralColour.ToLab(KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), load));
+                var exact = SpectralColour.ToLab(
+                    KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), load)
+                );
                 Assert.Equal(exact.L, colours[3 * wash], WashColours.Tolerance);
                 Assert.Equal(exact.A, colours[3 * wash + 1], WashColours.Tolerance);
                 Assert.Equal(exact.B, colours[3 * wash + 2], WashColours.Tolerance);
@@ -93,8 +104,10 @@ public class RecipeTests
     public void A_colour_that_a_pan_gives_by_itself_is_found_with_that_pan_alone()
     {
         var recipe = Index.Nearest(BoxOfTwelve.Dry(0.2, ("PB29", 1)))[0];
-        Assert.Equal(BoxOfTwelve.Pans.Index().First(p => p.Item.ColourIndex == "PB29").Index,
-            Assert.Single(recipe.Parts).Colourant);
+        Assert.Equal(
+            BoxOfTwelve.Pans.Index().First(p => p.Item.ColourIndex == "PB29").Index,
+            Assert.Single(recipe.Parts).Colourant
+        );
         Assert.Equal((new Strength(4), 1), (recipe.Strength, recipe.Layers));
         Assert.Equal(Likeness.Twin, recipe.Likeness);
     }
@@ -110,8 +123,10 @@ public class RecipeTests
     [Theory]
     [InlineData(0)]
     [InlineData(49)]
-    public void A_palette_of_impossible_size_is_refused(int size) => Assert.Throws<ArgumentException>(
-        () => RecipeIndex.Build([.. Enumerable.Repeat(BoxOfTwelve.Palette[0], size)], BoxOfTwelve.Paper));
+    public void A_palette_of_impossible_size_is_refused(int size) =>
+        Assert.Throws<ArgumentException>(() =>
+            RecipeIndex.Build([.. Enumerable.Repeat(BoxOfTwelve.Palette[0], size)], BoxOfTwelve.Paper)
+        );
 
     /// <summary>The slow twin: every mix, every strength, one to three layers laid one on the other.</summary>
     private static List<Recipe> TryEverything(PaintOptics[] palette, int most, Lab wish, int count)

@@ -9,13 +9,23 @@ public class ShadowAndLightTests
 {
     private static readonly RecipeIndex Index = RecipeIndex.Build(BoxOfTwelve.Palette, BoxOfTwelve.Paper);
 
-    private static int Place(string pigment) => BoxOfTwelve.Pans.Index().First(pan => pan.Item.ColourIndex == pigment).Index;
+    private static int Place(string pigment) =>
+        BoxOfTwelve.Pans.Index().First(pan => pan.Item.ColourIndex == pigment).Index;
 
     private static Lab Dry(ImmutableArray<RecipePart> parts, Strength strength) =>
-        SpectralColour.ToLab(KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), strength.LoadOfOneLayer));
+        SpectralColour.ToLab(
+            KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), strength.LoadOfOneLayer)
+        );
 
-    private static ImmutableArray<Tone> Shadows(ImmutableArray<RecipePart> parts, int water) => ShadowAndLight.Shadows(
-        Index, BoxOfTwelve.Palette, [Place("PBr7"), Place("PR101")], BoxOfTwelve.Paper, parts, new Strength(water));
+    private static ImmutableArray<Tone> Shadows(ImmutableArray<RecipePart> parts, int water) =>
+        ShadowAndLight.Shadows(
+            Index,
+            BoxOfTwelve.Palette,
+            [Place("PBr7"), Place("PR101")],
+            BoxOfTwelve.Paper,
+            parts,
+            new Strength(water)
+        );
 
     [Theory]
     [InlineData("PY175", 1)]

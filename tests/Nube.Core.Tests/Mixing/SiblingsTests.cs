@@ -11,8 +11,11 @@ public class SiblingsTests
     {
         var others = GenericCatalogue.Pencils.Where(pencil => pencil.Name != $"{name} pencil").ToList();
         var found = Siblings.Of(
-            GenericCatalogue.Pencils.Single(pencil => pencil.Name == $"{name} pencil").FullStrength.ToLab(), [.. others.Select(pencil => pencil.FullStrength.ToLab())]);
-        string? Name(int? place) => place is { } at ? others[at].Name.Replace(" pencil", "", StringComparison.Ordinal) : null;
+            GenericCatalogue.Pencils.Single(pencil => pencil.Name == $"{name} pencil").FullStrength.ToLab(),
+            [.. others.Select(pencil => pencil.FullStrength.ToLab())]
+        );
+        string? Name(int? place) =>
+            place is { } at ? others[at].Name.Replace(" pencil", "", StringComparison.Ordinal) : null;
         return (Name(found.Light), Name(found.Dark));
     }
 
@@ -24,7 +27,8 @@ public class SiblingsTests
     {
         var found = Of(name);
         Assert.Equal(dark, found.Dark);
-        if (light is not null) Assert.Equal(light, found.Light);
+        if (light is not null)
+            Assert.Equal(light, found.Light);
     }
 
     [Fact]
@@ -34,10 +38,15 @@ public class SiblingsTests
         foreach (var colour in colours)
         {
             var found = Siblings.Of(colour, colours);
-            if (found.Light is { } light) Assert.True(colours[light].L >= colour.L + 6);
-            if (found.Dark is { } dark) Assert.True(colours[dark].L <= colour.L - 6);
+            if (found.Light is { } light)
+                Assert.True(colours[light].L >= colour.L + 6);
+            if (found.Dark is { } dark)
+                Assert.True(colours[dark].L <= colour.L - 6);
         }
         Assert.Null(Siblings.Of(colours.MaxBy(colour => colour.L), colours).Light);
-        Assert.Equal(new LightAndDark(null, null), Siblings.Of(new Lab(50, 40, 0), [new Lab(70, -40, 0), new Lab(49, 40, 0)]));
+        Assert.Equal(
+            new LightAndDark(null, null),
+            Siblings.Of(new Lab(50, 40, 0), [new Lab(70, -40, 0), new Lab(49, 40, 0)])
+        );
     }
 }

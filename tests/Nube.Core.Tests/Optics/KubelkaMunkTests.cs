@@ -52,7 +52,8 @@ public class KubelkaMunkTests
         var paper = Spectrum.Flat(0.9);
         var twice = KubelkaMunk.Over(KubelkaMunk.Over(paper, paint, 0.2), paint, 0.5);
         var once = KubelkaMunk.Over(paper, paint, 0.7);
-        for (var band = 0; band < Spectrum.Bands; band++) Assert.Equal(once[band], twice[band], 12);
+        for (var band = 0; band < Spectrum.Bands; band++)
+            Assert.Equal(once[band], twice[band], 12);
     }
 
     [Fact]

@@ -11,21 +11,55 @@ namespace Nube.Core.Tests.Planning;
 /// <summary>Runs of any shape, with every method, heat, sittings, steps left out and pinned.</summary>
 public class AnyRunTests
 {
-    private static readonly string[] Colours = ["#f2df6d", "#d2692f", "#c8323a", "#5c9140", "#2f5fa8", "#8a5a3c", "#e9e6df"];
-    private static readonly ImmutableArray<Method> ForAreas = [.. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method)];
-    private static readonly ImmutableArray<Method> ForCards = [.. MethodTable.All.Where(sheet => sheet.WholeCard && MethodTable.IsChosen(sheet.Method)).Select(sheet => sheet.Method)];
+    private static readonly string[] Colours =
+    [
+        "#f2df6d",
+        "#d2692f",
+        "#c8323a",
+        "#5c9140",
+        "#2f5fa8",
+        "#8a5a3c",
+        "#e9e6df",
+    ];
+    private static readonly ImmutableArray<Method> ForAreas =
+    [
+        .. MethodTable.All.Where(sheet => !sheet.WholeCard).Select(sheet => sheet.Method),
+    ];
+    private static readonly ImmutableArray<Method> ForCards =
+    [
+        .. MethodTable
+            .All.Where(sheet => sheet.WholeCard && MethodTable.IsChosen(sheet.Method))
+            .Select(sheet => sheet.Method),
+    ];
     private static readonly Lazy<Dictionary<(Method, string), Core.Mixing.Recipe>> Best = new(() =>
-        (from method in ForAreas.Concat(ForCards.Where(MethodTable.NeedsColour)) from colour in Colours select (method, colour))
-        .ToDictionary(key => key, key => Supplies.Best(key.method, key.colour)));
+        (
+            from method in ForAreas.Concat(ForCards.Where(MethodTable.NeedsColour))
+            from colour in Colours
+            select (method, colour)
+        ).ToDictionary(key => key, key => Supplies.Best(key.method, key.colour))
+    );
 
-    internal sealed record Any(Painting Painting, Schools Schools, (int One, int Other)[] Touching, int Cards, Air Air, PlanOptions Options)
+    internal sealed record Any(
+        Painting Painting,
+        Schools Schools,
+        (int One, int Other)[] Touching,
+        int Cards,
+        Air Air,
+        PlanOptions Options
+    )
     {
         public Paints Paints => Supplies.OnWatercolourPaper;
 
         public IEnumerable<(int One, int Other)> Together => Schools.RunTogether(Touching);
 
         /// <summary>With areas that go together where that costs no time, or all that can.</summary>
-        public ImmutableArray<Pass> Passes => Painting.Passes(Paints, Schools, Together, Divided ? new Pace(Cards, Hand.Ordinary, Paints.Paper, Air, Options) : null);
+        public ImmutableArray<Pass> Passes =>
+            Painting.Passes(
+                Paints,
+                Schools,
+                Together,
+                Divided ? new Pace(Cards, Hand.Ordinary, Paints.Paper, Air, Options) : null
+            );
 
         private bool Divided => Painting.Areas.Count % 2 == 0;
 
@@ -36,32 +70,80 @@ public class AnyRunTests
             var random = new Random(seed);
             T One<T>(IReadOnlyList<T> of) => of[random.Next(of.Count)];
             var count = 1 + random.Next(5);
-            var touching = (from a in Enumerable.Range(1, count) from b in Enumerable.Range(a + 1, count - a) where random.NextDouble() < 2.0 / count select (a, b)).ToArray();
-            var colours = Enumerable.Range(1, count).Select(area =>
-            {
-                var (method, colour) = (One(ForAreas), One(Colours));
-                return new ChosenColour(new Wish(area, Core.Colour.Srgb.Parse(colour), (ShadowDepth)random.Next(3), method), Best.Value[(method, colour)]);
-            }).ToList();
-            var work = Enumerable.Range(0, random.Next(3)).Select(_ =>
-            {
-                var method = One(ForCards);
-                var recipes = MethodTable.NeedsColour(method) ? Enumerable.Range(0, 1 + random.Next(3)).Select(_ => Best.Value[(method, One(Colours))]).ToImmutableArray() : [];
-                return new ChosenCard(new CardWish(method, [], 1 + random.Next(3), (RelineWith)random.Next(3)), recipes);
-            }).ToList();
-            var areas = Enumerable.Range(1, count).Select(area => new AreaToPaint(area, 20 + random.Next(900), new ZoneShares(0.2, random.Next(2) * 0.35), random.Next(4) == 0)).ToList();
+            var touching = (
+                from a in Enumerable.Range(1, count)
+                from b in Enumerable.Range(a + 1, count - a)
+                where random.NextDouble() < 2.0 / count
+                select (a, b)
+            ).ToArray();
+            var colours = Enumerable
+                .Range(1, count)
+                .Select(area =>
+                {
+                    var (method, colour) = (One(ForAreas), One(Colours));
+                    return new ChosenColour(
+                        new Wish(area, Core.Colour.Srgb.Parse(colour), (ShadowDepth)random.Next(3), method),
+                        Best.Value[(method, colour)]
+                    );
+                })
+                .ToList();
+            var work = Enumerable
+                .Range(0, random.Next(3))
+                .Select(_ =>
+                {
+                    var method = One(ForCards);
+                    var recipes = MethodTable.NeedsColour(method)
+                        ? Enumerable
+                            .Range(0, 1 + random.Next(3))
+                            .Select(_ => Best.Value[(method, One(Colours))])
+                            .ToImmutableArray()
+                        : [];
+                    return new ChosenCard(
+                        new CardWish(method, [], 1 + random.Next(3), (RelineWith)random.Next(3)),
+                        recipes
+                    );
+                })
+                .ToList();
+            var areas = Enumerable
+                .Range(1, count)
+                .Select(area => new AreaToPaint(
+                    area,
+                    20 + random.Next(900),
+                    new ZoneShares(0.2, random.Next(2) * 0.35),
+                    random.Next(4) == 0
+                ))
+                .ToList();
             var schools = new Schools(
-                Tones: (ToneOrder)random.Next(2), Pens: (PenBlend)random.Next(3), Pencils: (PencilBlend)random.Next(3), Whites: (WhiteShade)random.Next(2),
-                Reds: (RedShade)random.Next(2), Edges: random.Next(5) == 0 ? Edges.Loose : Edges.Controlled);
+                Tones: (ToneOrder)random.Next(2),
+                Pens: (PenBlend)random.Next(3),
+                Pencils: (PencilBlend)random.Next(3),
+                Whites: (WhiteShade)random.Next(2),
+                Reds: (RedShade)random.Next(2),
+                Edges: random.Next(5) == 0 ? Edges.Loose : Edges.Controlled
+            );
             var options = new PlanOptions
             {
                 Heat = random.Next(2) == 0,
-                Sitting = random.Next(3) == 0 ? new Sitting(30 + random.Next(90), 10 + random.Next(30), 2 + random.Next(6), 12 + random.Next(24)) : null,
+                Sitting =
+                    random.Next(3) == 0
+                        ? new Sitting(
+                            30 + random.Next(90),
+                            10 + random.Next(30),
+                            2 + random.Next(6),
+                            12 + random.Next(24)
+                        )
+                        : null,
                 DryingFactor = 0.6 + random.NextDouble(),
                 Turns = (Turns)random.Next(3),
             };
             return new Any(
-                new Painting(colours, work, areas, 4000, random.Next(2) == 0, random.Next(3) == 0), schools, touching, 1 + random.Next(3),
-                new Air(15 + random.Next(15), 0.3 + 0.5 * random.NextDouble(), 0.3 * random.NextDouble()), options);
+                new Painting(colours, work, areas, 4000, random.Next(2) == 0, random.Next(3) == 0),
+                schools,
+                touching,
+                1 + random.Next(3),
+                new Air(15 + random.Next(15), 0.3 + 0.5 * random.NextDouble(), 0.3 * random.NextDouble()),
+                options
+            );
         }
     }
 
@@ -75,7 +157,12 @@ public class AnyRunTests
             var plan = any.Plan();
             var fault = ScheduleChecker.Fault(plan, [.. any.Together], Hand.Ordinary);
             Assert.True(fault is null, $"seed {seed}: {fault}");
-            var better = Scheduler.Improve(plan, any.Together, Hand.Ordinary, new SearchEffort(seed % 8 == 0 ? 1_000_000 : 20_000, 0));
+            var better = Scheduler.Improve(
+                plan,
+                any.Together,
+                Hand.Ordinary,
+                new SearchEffort(seed % 8 == 0 ? 1_000_000 : 20_000, 0)
+            );
             fault = ScheduleChecker.Fault(better, [.. any.Together], Hand.Ordinary);
             Assert.True(fault is null, $"searched, seed {seed}: {fault}");
             Assert.True(better.Cost() <= plan.Cost() + 1e-6, $"seed {seed} became worse");
@@ -84,7 +171,10 @@ public class AnyRunTests
             whole += plan.Passes.Count(pass => pass.WholeCard);
         }
         // The trial is no trial if it never comes to that.
-        Assert.True(heated > 500 && rested > 200 && whole > 500, $"{heated} heated, {rested} rested, {whole} on whole cards");
+        Assert.True(
+            heated > 500 && rested > 200 && whole > 500,
+            $"{heated} heated, {rested} rested, {whole} on whole cards"
+        );
     }
 
     [Fact]
@@ -100,13 +190,29 @@ public class AnyRunTests
             {
                 var left = plan.Steps[random.Next(plan.Steps.Length)];
                 plan = Scheduler.PlanRun(
-                    plan.Passes, any.Together, any.Cards, any.Paints.Paper, any.Air, Hand.Ordinary, plan.Options with { Skipped = [new StepKey(left.Card, left.Pass)] });
+                    plan.Passes,
+                    any.Together,
+                    any.Cards,
+                    any.Paints.Paper,
+                    any.Air,
+                    Hand.Ordinary,
+                    plan.Options with
+                    {
+                        Skipped = [new StepKey(left.Card, left.Pass)],
+                    }
+                );
             }
             for (var i = 0; i < 3; i++)
             {
                 try
                 {
-                    plan = Pinning.Move(plan, 1 + random.Next(plan.Steps.Length), 1 + random.Next(plan.Steps.Length), any.Together, Hand.Ordinary);
+                    plan = Pinning.Move(
+                        plan,
+                        1 + random.Next(plan.Steps.Length),
+                        1 + random.Next(plan.Steps.Length),
+                        any.Together,
+                        Hand.Ordinary
+                    );
                     moved++;
                 }
                 catch (ImpossibleOrderException impossible)

@@ -12,18 +12,33 @@ internal static class FlatAreas
 {
     /// <summary>An area with some layers over all of it, then some on its shadow side.</summary>
     public static ColouredArea Area(
-        int area, double sizeMm2, int colourant, Strength strength, int layers, int shadow, Func<int, double> lightnessAfter, Paper paper, double shadowShare = 0.35)
+        int area,
+        double sizeMm2,
+        int colourant,
+        Strength strength,
+        int layers,
+        int shadow,
+        Func<int, double> lightnessAfter,
+        Paper paper,
+        double shadowShare = 0.35
+    )
     {
         var mix = new PaintMix([new RecipePart(colourant, 1)], strength);
         return new ColouredArea(
-            area, sizeMm2, new ZoneShares(0, shadowShare), Method.FlatWash,
+            area,
+            sizeMm2,
+            new ZoneShares(0, shadowShare),
+            Method.FlatWash,
             [
-                .. Enumerable.Range(1, layers + shadow).Select(layer =>
-                {
-                    var zone = layer > layers ? Zone.Shadow : Zone.Whole;
-                    return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(sizeMm2, zone, paper), []);
-                }),
+                .. Enumerable
+                    .Range(1, layers + shadow)
+                    .Select(layer =>
+                    {
+                        var zone = layer > layers ? Zone.Shadow : Zone.Whole;
+                        return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(sizeMm2, zone, paper), []);
+                    }),
             ],
-            [.. Enumerable.Range(1, layers + shadow).Select(lightnessAfter)]);
+            [.. Enumerable.Range(1, layers + shadow).Select(lightnessAfter)]
+        );
     }
 }

@@ -21,17 +21,47 @@ public class HarvestSwapTests
     private static readonly StampingInk Waterproof = GenericCatalogue.StampingInks[0];
 
     /// <summary>A run made up for a trial.</summary>
-    private sealed record Trial(Paints Paints, Schools Schools, Painting Painting, (int, int)[] Touching, int Cards, PlanOptions Options, DamLines Dams = DamLines.None)
+    private sealed record Trial(
+        Paints Paints,
+        Schools Schools,
+        Painting Painting,
+        (int, int)[] Touching,
+        int Cards,
+        PlanOptions Options,
+        DamLines Dams = DamLines.None
+    )
     {
         public (int, int)[] Together => Dams == DamLines.None ? Touching : [];
 
-        public Plan Plan() => Checked(Scheduler.PlanRun(
-            Painting.Passes(Paints, Schools, Together, new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options)), Together, Cards, Paints.Paper, Air.OrdinaryRoom, Hand.Ordinary, Options));
+        public Plan Plan() =>
+            Checked(
+                Scheduler.PlanRun(
+                    Painting.Passes(
+                        Paints,
+                        Schools,
+                        Together,
+                        new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options)
+                    ),
+                    Together,
+                    Cards,
+                    Paints.Paper,
+                    Air.OrdinaryRoom,
+                    Hand.Ordinary,
+                    Options
+                )
+            );
 
-        public Plan Searched() => Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));
+        public Plan Searched() =>
+            Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));
 
         public ImmutableArray<Remark> Remarks(Plan plan, StampingInk? ink = null) =>
-            PlanRemarks.Of(plan, Paints.Colourants, new Setting(Paints.Paper, ink ?? Waterproof, Dams, Painting.Traced, Glue: Schools.Glue), Hand.Ordinary, area => $"Area {area}");
+            PlanRemarks.Of(
+                plan,
+                Paints.Colourants,
+                new Setting(Paints.Paper, ink ?? Waterproof, Dams, Painting.Traced, Glue: Schools.Glue),
+                Hand.Ordinary,
+                area => $"Area {area}"
+            );
 
         private Plan Checked(Plan plan)
         {
@@ -41,44 +71,100 @@ public class HarvestSwapTests
     }
 
     private static Trial Run(
-        Method method, string[] colours, int cards, (int, int)[]? touching = null, Paints? paints = null, Schools? schools = null, ShadowDepth shadow = ShadowDepth.Soft,
-        ImmutableArray<ChosenCard> work = default, DamLines dams = DamLines.None, bool traced = false, double size = 180, PlanOptions? options = null, Func<int, bool>? redraw = null)
+        Method method,
+        string[] colours,
+        int cards,
+        (int, int)[]? touching = null,
+        Paints? paints = null,
+        Schools? schools = null,
+        ShadowDepth shadow = ShadowDepth.Soft,
+        ImmutableArray<ChosenCard> work = default,
+        DamLines dams = DamLines.None,
+        bool traced = false,
+        double size = 180,
+        PlanOptions? options = null,
+        Func<int, bool>? redraw = null
+    )
     {
         var on = paints ?? Supplies.OnWatercolourPaper;
-        var mixes = paints is null || MethodTable.Of(method).Media.Contains(Medium.Pan)
-            ? Supplies.MixesOn(on, MethodRecipes.GroundOf(method, on)) : null;
-        var chosen = colours.Index().Select(c => new ChosenColour(
-            new Wish(c.Index + 1, Srgb.Parse(c.Item), shadow, method), Supplies.Best(method, c.Item, on, mixes, shadow, schools))).ToList();
-        var areas = colours.Index().Select(c => new AreaToPaint(c.Index + 1, size, new ZoneShares(0.2, 0.35), redraw?.Invoke(c.Index + 1) == true)).ToList();
+        var mixes =
+            paints is null || MethodTable.Of(method).Media.Contains(Medium.Pan)
+                ? Supplies.MixesOn(on, MethodRecipes.GroundOf(method, on))
+                : null;
+        var chosen = colours
+            .Index()
+            .Select(c => new ChosenColour(
+                new Wish(c.Index + 1, Srgb.Parse(c.Item), shadow, method),
+                Supplies.Best(method, c.Item, on, mixes, shadow, schools)
+            ))
+            .ToList();
+        var areas = colours
+            .Index()
+            .Select(c => new AreaToPaint(
+                c.Index + 1,
+                size,
+                new ZoneShares(0.2, 0.35),
+                redraw?.Invoke(c.Index + 1) == true
+            ))
+            .ToList();
         return new Trial(
-            on, schools ?? Schools.Usual, new Painting(chosen, work.IsDefault ? [] : work, areas, 105 * 148, dams != DamLines.None, traced), touching ?? [], cards,
-            options ?? PlanOptions.None, dams);
+            on,
+            schools ?? Schools.Usual,
+            new Painting(chosen, work.IsDefault ? [] : work, areas, 105 * 148, dams != DamLines.None, traced),
+            touching ?? [],
+            cards,
+            options ?? PlanOptions.None,
+            dams
+        );
     }
 
-    private static ChosenCard Work(Method method, string[] colours, int times = 1, RelineWith with = RelineWith.Pen) => new(
-        new CardWish(method, [.. colours.Select(Srgb.Parse)], times, with), [.. colours.Select(colour => Supplies.Best(method, colour))]);
+    private static ChosenCard Work(Method method, string[] colours, int times = 1, RelineWith with = RelineWith.Pen) =>
+        new(
+            new CardWish(method, [.. colours.Select(Srgb.Parse)], times, with),
+            [.. colours.Select(colour => Supplies.Best(method, colour))]
+        );
 
-    private static IEnumerable<Pass> OnCard(Plan plan, int card) => plan.Steps.Where(step => step.Card == card).Select(plan.PassOf);
+    private static IEnumerable<Pass> OnCard(Plan plan, int card) =>
+        plan.Steps.Where(step => step.Card == card).Select(plan.PassOf);
 
     [Fact]
     public void Six_small_images_alike_line_and_pull_with_embossed_outlines()
     {
-        var run = Run(Method.LineAndPull, ["#f2b62f", "#d2692f", "#5c9140", "#8a5a3c"], 6, [(1, 2), (2, 3), (3, 4), (1, 4)], shadow: ShadowDepth.None, dams: DamLines.All);
+        var run = Run(
+            Method.LineAndPull,
+            ["#f2b62f", "#d2692f", "#5c9140", "#8a5a3c"],
+            6,
+            [(1, 2), (2, 3), (3, 4), (1, 4)],
+            shadow: ShadowDepth.None,
+            dams: DamLines.All
+        );
         var plan = run.Searched();
         // An assembly line: one colour over all cards before the next, since the raised lines keep wet neighbours apart.
-        Assert.True(plan.Steps.Count(step => step.Rinse) <= plan.Passes.Length + 3, $"{plan.Steps.Count(step => step.Rinse)} changes for {plan.Passes.Length} passes");
+        Assert.True(
+            plan.Steps.Count(step => step.Rinse) <= plan.Passes.Length + 3,
+            $"{plan.Steps.Count(step => step.Rinse)} changes for {plan.Passes.Length} passes"
+        );
         // Within a tenth of what is proven to be needed.
-        Assert.True(plan.FinishSeconds < 1.1 * plan.AtLeastSeconds, $"{plan.FinishSeconds / 60:0.0} min, at least {plan.AtLeastSeconds / 60:0.0}");
+        Assert.True(
+            plan.FinishSeconds < 1.1 * plan.AtLeastSeconds,
+            $"{plan.FinishSeconds / 60:0.0} min, at least {plan.AtLeastSeconds / 60:0.0}"
+        );
         // Half an hour of colouring for six small images, from memory; one layer of each colour takes less.
         Assert.InRange(plan.HandsSeconds / 60, 10, 45);
         // The raised lines are buffed at the very end.
-        for (var card = 1; card <= 6; card++) Assert.Equal(Stroke.Buff, OnCard(plan, card).Last().Stroke);
+        for (var card = 1; card <= 6; card++)
+            Assert.Equal(Stroke.Buff, OnCard(plan, card).Last().Stroke);
         Assert.Contains(run.Remarks(plan), remark => remark.Rule == "embossed-sheds");
         // All that has to be on the table, and no colour that is not used.
         var lay = LayingOut.Of(plan, new Setting(run.Paints.Paper, Waterproof, run.Dams), run.Paints.Colourants);
         Assert.StartsWith($"6 cards of {run.Paints.Paper.Name}", lay[0], StringComparison.Ordinal);
         Assert.Contains("embossing powder", lay[1], StringComparison.Ordinal);
-        var used = plan.Passes.SelectMany(pass => pass.Mixes).SelectMany(mix => mix.Parts).Select(part => run.Paints.Colourants[part.Colourant].Name).Distinct().Order();
+        var used = plan
+            .Passes.SelectMany(pass => pass.Mixes)
+            .SelectMany(mix => mix.Parts)
+            .Select(part => run.Paints.Colourants[part.Colourant].Name)
+            .Distinct()
+            .Order();
         Assert.Equal(used, lay[2].Split(", ").Order());
         Assert.Equal("a dry cloth", lay[^1]);
     }
@@ -86,19 +172,41 @@ public class HarvestSwapTests
     [Fact]
     public void Many_touching_bright_stripes_with_splatter_last()
     {
-        string[] stripes = ["#f2df6d", "#e07b2a", "#c8323a", "#7a4a2c", "#a9bcc9", "#2f5fa8", "#5c9140", "#f2b62f", "#8a3f6b", "#3d8a6c"];
+        string[] stripes =
+        [
+            "#f2df6d",
+            "#e07b2a",
+            "#c8323a",
+            "#7a4a2c",
+            "#a9bcc9",
+            "#2f5fa8",
+            "#5c9140",
+            "#f2b62f",
+            "#8a3f6b",
+            "#3d8a6c",
+        ];
         var run = Run(
-            Method.FlatWash, stripes, 3, [.. Enumerable.Range(1, stripes.Length - 1).Select(i => (i, i + 1))],
-            work: [Work(Method.Splatter, ["#7a4a2c"])], shadow: ShadowDepth.None);
+            Method.FlatWash,
+            stripes,
+            3,
+            [.. Enumerable.Range(1, stripes.Length - 1).Select(i => (i, i + 1))],
+            work: [Work(Method.Splatter, ["#7a4a2c"])],
+            shadow: ShadowDepth.None
+        );
         var plan = run.Searched();
         // Orange, brown and a pale grey-blue are not in the box: they are mixed, or thinned.
         var mixes = run.Painting.Colours.ToDictionary(colour => colour.Wish.Area, colour => colour.Recipe);
-        Assert.True(mixes[4].Parts.Length + mixes[2].Parts.Length >= 3 && mixes[5].Strength.WaterParts >= 2, "mixed and thinned");
+        Assert.True(
+            mixes[4].Parts.Length + mixes[2].Parts.Length >= 3 && mixes[5].Strength.WaterParts >= 2,
+            "mixed and thinned"
+        );
         for (var card = 1; card <= 3; card++)
         {
             Assert.Equal(Stroke.Splatter, OnCard(plan, card).Last().Stroke);
             var splatter = plan.Steps.Last(step => step.Card == card);
-            Assert.All(plan.Steps.Where(step => step.Card == card && step != splatter), step => Assert.True(step.DrySeconds <= splatter.StartSeconds + 1e-6, "only on dry colour"));
+            Assert.All(plan.Steps.Where(step => step.Card == card && step != splatter), step =>
+                Assert.True(step.DrySeconds <= splatter.StartSeconds + 1e-6, "only on dry colour")
+            );
         }
         // Enough of every mixed colour for all cards is mixed before the first stroke.
         Assert.Equal(plan.Passes.SelectMany(pass => pass.Mixes).Distinct().Count(), Amounts.ToMix(plan).Length);
@@ -107,19 +215,37 @@ public class HarvestSwapTests
     [Fact]
     public void A_no_line_image_in_solvent_blended_pencil_with_details_redrawn_last()
     {
-        var run = Run(Method.SolventPencil, ["#e5812b", "#5c9140"], 2, [(1, 2)], Supplies.On(Supplies.Paper("White cardstock 110 lb")), redraw: area => area == 1);
+        var run = Run(
+            Method.SolventPencil,
+            ["#e5812b", "#5c9140"],
+            2,
+            [(1, 2)],
+            Supplies.On(Supplies.Paper("White cardstock 110 lb")),
+            redraw: area => area == 1
+        );
         var plan = run.Plan();
         for (var card = 1; card <= 2; card++)
         {
             var strokes = OnCard(plan, card).Select(pass => pass.Stroke).ToList();
-            Assert.True(strokes.LastIndexOf(Stroke.Draw) < strokes.LastIndexOf(Stroke.Dissolve), "solvent after the pencil");
+            Assert.True(
+                strokes.LastIndexOf(Stroke.Draw) < strokes.LastIndexOf(Stroke.Dissolve),
+                "solvent after the pencil"
+            );
             Assert.Equal(Stroke.Redraw, strokes[^1]);
         }
         // The stump is cleaned at every change of colour, and never with heat near.
-        Assert.Equal("Wipe the stump on sandpaper.", StepWords.CleanFirst([plan.Passes.First(pass => pass.Stroke == Stroke.Dissolve)], plan.Passes.Last(pass => pass.Stroke == Stroke.Dissolve)));
+        Assert.Equal(
+            "Wipe the stump on sandpaper.",
+            StepWords.CleanFirst(
+                [plan.Passes.First(pass => pass.Stroke == Stroke.Dissolve)],
+                plan.Passes.Last(pass => pass.Stroke == Stroke.Dissolve)
+            )
+        );
         var heated = run with { Options = new PlanOptions { Heat = true } };
         Assert.DoesNotContain(heated.Plan().Steps, step => step.HeatSeconds > 0);
-        Assert.All(plan.Passes.Where(pass => pass.Stroke == Stroke.Dissolve), pass => Assert.Contains(Cautions.Solvent, PlanRemarks.AtStep(pass, false)));
+        Assert.All(plan.Passes.Where(pass => pass.Stroke == Stroke.Dissolve), pass =>
+            Assert.Contains(Cautions.Solvent, PlanRemarks.AtStep(pass, false))
+        );
     }
 
     [Fact]
@@ -138,34 +264,58 @@ public class HarvestSwapTests
     public void Marker_base_pencil_depth_second_stamping()
     {
         var run = Run(
-            Method.PencilOverMarker, ["#e8701f", "#4f8a3a"], 2, [(1, 2)], Supplies.On(Supplies.Paper("White cardstock 110 lb")),
-            work: [Work(Method.Relining, [], with: RelineWith.Stamp)]);
+            Method.PencilOverMarker,
+            ["#e8701f", "#4f8a3a"],
+            2,
+            [(1, 2)],
+            Supplies.On(Supplies.Paper("White cardstock 110 lb")),
+            work: [Work(Method.Relining, [], with: RelineWith.Stamp)]
+        );
         var plan = run.Plan();
         for (var card = 1; card <= 2; card++)
         {
             foreach (var area in new[] { 1, 2 })
             {
-                var strokes = OnCard(plan, card).Where(pass => pass.Areas.Contains(area)).Select(pass => pass.Stroke).ToList();
-                Assert.True(strokes.LastIndexOf(Stroke.Marker) < strokes.IndexOf(Stroke.Draw), "never marker over pencil on an area");
+                var strokes = OnCard(plan, card)
+                    .Where(pass => pass.Areas.Contains(area))
+                    .Select(pass => pass.Stroke)
+                    .ToList();
+                Assert.True(
+                    strokes.LastIndexOf(Stroke.Marker) < strokes.IndexOf(Stroke.Draw),
+                    "never marker over pencil on an area"
+                );
             }
             Assert.Equal(Stroke.StampAgain, OnCard(plan, card).Last().Stroke);
         }
         // A line that alcohol dissolves is seen before it happens; a safe one is not complained of.
-        Assert.Contains(run.Remarks(plan, GenericCatalogue.StampingInks[0]), remark => remark.Rule == "line-lost-in-alcohol");
-        Assert.DoesNotContain(run.Remarks(plan, GenericCatalogue.StampingInks.Single(ink => ink.Name == "Alcohol-safe black")), remark => remark.Rule == "line-lost-in-alcohol");
+        Assert.Contains(run.Remarks(plan, GenericCatalogue.StampingInks[0]), remark =>
+            remark.Rule == "line-lost-in-alcohol"
+        );
+        Assert.DoesNotContain(
+            run.Remarks(plan, GenericCatalogue.StampingInks.Single(ink => ink.Name == "Alcohol-safe black")),
+            remark => remark.Rule == "line-lost-in-alcohol"
+        );
     }
 
     [Fact]
     public void White_and_orange_blooms_by_sponge_blending_in_one_sitting()
     {
         var run = Run(
-            Method.SpongeBlend, ["#e8701f", "#f2a35a"], 4, [(1, 2)], Supplies.On(Supplies.Paper("White cardstock 110 lb")),
-            options: new PlanOptions { Sitting = new Sitting(60) });
+            Method.SpongeBlend,
+            ["#e8701f", "#f2a35a"],
+            4,
+            [(1, 2)],
+            Supplies.On(Supplies.Paper("White cardstock 110 lb")),
+            options: new PlanOptions { Sitting = new Sitting(60) }
+        );
         var plan = run.Plan();
         Assert.All(plan.Steps, step => Assert.Equal(1, step.Sitting));
         // Nothing is wet, so nothing waits; foam is wiped between inks.
         Assert.All(plan.Steps, step => Assert.Null(step.Wait));
-        Assert.Contains(plan.Steps.Zip(plan.Steps.Skip(1)), both => StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)) is { } clean && clean.Contains("foam", StringComparison.Ordinal));
+        Assert.Contains(plan.Steps.Zip(plan.Steps.Skip(1)), both =>
+            StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)) is { } clean
+            && clean.Contains("foam", StringComparison.Ordinal)
+        );
         var white = Run(Method.ShadedWhite, ["#ffffff"], 4);
         Assert.All(white.Plan().Passes, pass => Assert.Equal(Zone.Beside, pass.Zone));
     }
@@ -174,7 +324,13 @@ public class HarvestSwapTests
     public void Leaves_in_the_dark_first_school()
     {
         var schools = new Schools(Tones: ToneOrder.DarkFirst);
-        var run = Run(Method.DryPencil, ["#5c9140"], 2, paints: Supplies.On(Supplies.Paper("Vellum bristol 270")), schools: schools);
+        var run = Run(
+            Method.DryPencil,
+            ["#5c9140"],
+            2,
+            paints: Supplies.On(Supplies.Paper("Vellum bristol 270")),
+            schools: schools
+        );
         var drawn = OnCard(run.Plan(), 1).ToList();
         Assert.True(drawn[0].Zone == Zone.Shadow && drawn[^1].Zone != Zone.Shadow, "dark first, light pulled into it");
         var usual = OnCard((run with { Schools = Schools.Usual }).Plan(), 1).First();
@@ -191,18 +347,34 @@ public class HarvestSwapTests
         {
             var erase = plan.Steps.First(step => step.Card == card && plan.PassOf(step).Stroke == Stroke.Erase);
             var painted = plan.Steps.Where(step => step.Card == card && plan.PassOf(step).Stroke == Stroke.Around);
-            Assert.All(painted, step => Assert.True(erase.StartSeconds >= step.EndSeconds + plan.TimesOf(plan.PassOf(step)).BoneDry.TotalSeconds - 1e-6));
+            Assert.All(painted, step =>
+                Assert.True(
+                    erase.StartSeconds >= step.EndSeconds + plan.TimesOf(plan.PassOf(step)).BoneDry.TotalSeconds - 1e-6
+                )
+            );
         }
     }
 
     [Fact]
     public void A_rainbow_stamp_in_three_generations()
     {
-        var run = Run(Method.FlatWash, [], 6, work: [Work(Method.RainbowStamp, ["#c93a6a", "#4d348c", "#22419c"], times: 3)]);
+        var run = Run(
+            Method.FlatWash,
+            [],
+            6,
+            work: [Work(Method.RainbowStamp, ["#c93a6a", "#4d348c", "#22419c"], times: 3)]
+        );
         var plan = run.Plan();
         var print = Assert.Single(plan.Passes);
         Assert.Equal(3, print.Mixes.Count());
-        Assert.Equal([true, false, false, true, false, false], Enumerable.Range(0, 6).Select(taken => StepWords.Generation(print, taken)!.StartsWith("Ink the stamp", StringComparison.Ordinal)));
+        Assert.Equal(
+            [true, false, false, true, false, false],
+            Enumerable
+                .Range(0, 6)
+                .Select(taken =>
+                    StepWords.Generation(print, taken)!.StartsWith("Ink the stamp", StringComparison.Ordinal)
+                )
+        );
         Assert.Contains("third print", StepWords.Generation(print, 5), StringComparison.Ordinal);
     }
 
@@ -211,42 +383,74 @@ public class HarvestSwapTests
     {
         var run = Run(Method.FlatWash, [], 1, work: [Work(Method.DipAndDry, ["#c93a6a"], times: 3)]);
         var plan = run.Plan();
-        Assert.Equal(["First dip", "Second dip", "Third dip"], plan.Passes.Select(pass => StepWords.Title(pass, _ => "")));
-        for (var dip = 1; dip < 3; dip++) Assert.True(plan.Steps[dip].StartSeconds >= plan.Steps[dip - 1].DrySeconds - 1e-6);
+        Assert.Equal(
+            ["First dip", "Second dip", "Third dip"],
+            plan.Passes.Select(pass => StepWords.Title(pass, _ => ""))
+        );
+        for (var dip = 1; dip < 3; dip++)
+            Assert.True(plan.Steps[dip].StartSeconds >= plan.Steps[dip - 1].DrySeconds - 1e-6);
         // With a heat tool it is a matter of minutes.
-        Assert.True((run with { Options = new PlanOptions { Heat = true } }).Plan().FinishSeconds < plan.FinishSeconds / 3);
+        Assert.True(
+            (run with { Options = new PlanOptions { Heat = true } }).Plan().FinishSeconds < plan.FinishSeconds / 3
+        );
     }
 
     [Fact]
     public void A_loose_background_comes_first_and_the_glue_does_not_wake_it_up()
     {
-        var work = ImmutableArray.Create(Work(Method.DipAndDry, ["#5aa7d8"], times: 1), Work(Method.LooseBackground, ["#a9c9dd"]));
+        var work = ImmutableArray.Create(
+            Work(Method.DipAndDry, ["#5aa7d8"], times: 1),
+            Work(Method.LooseBackground, ["#a9c9dd"])
+        );
         var run = Run(Method.FlatWash, ["#d2692f"], 2, work: work, shadow: ShadowDepth.None);
         var plan = run.Plan();
-        Assert.All(Enumerable.Range(1, 2), card => Assert.Equal([Phase.Ground, Phase.Ground, Phase.Colour], OnCard(plan, card).Select(pass => pass.Phase).Take(3)));
+        Assert.All(Enumerable.Range(1, 2), card =>
+            Assert.Equal(
+                [Phase.Ground, Phase.Ground, Phase.Colour],
+                OnCard(plan, card).Select(pass => pass.Phase).Take(3)
+            )
+        );
         // Tape is the default; with liquid glue the water-reactive ink is spoken of.
         Assert.DoesNotContain(run.Remarks(plan), remark => remark.Rule == "glue-wakes");
-        Assert.Contains((run with { Schools = new Schools(Glue: Glue.Liquid) }).Remarks(plan), remark => remark.Rule == "glue-wakes");
+        Assert.Contains((run with { Schools = new Schools(Glue: Glue.Liquid) }).Remarks(plan), remark =>
+            remark.Rule == "glue-wakes"
+        );
     }
 
     [Fact]
     public void Watercolour_pencil_lifted_from_the_lead_on_a_pressed_panel()
     {
         var run = Run(Method.LeadLifted, ["#5c9140", "#f2df3d"], 2, [(1, 2)]);
-        Assert.All(run.Plan().Passes, pass => Assert.Equal((Stroke.LeadWash, Tool.Brush), (pass.Stroke, pass.Sheet.Tool)));
+        Assert.All(run.Plan().Passes, pass =>
+            Assert.Equal((Stroke.LeadWash, Tool.Brush), (pass.Stroke, pass.Sheet.Tool))
+        );
         Assert.Empty(Amounts.ToMix(run.Plan()));
         var raised = Run(Method.RaisedParts, ["#5c9140"], 2).Plan();
         Assert.All(raised.Passes, pass => Assert.Equal(BrushWater.DryBrush, pass.Water));
         // No pencil strokes, so nothing is said of wax or crumbs.
-        Assert.DoesNotContain(run.Remarks(run.Plan()), remark => remark.Text.Contains("pencil tears", StringComparison.Ordinal));
+        Assert.DoesNotContain(run.Remarks(run.Plan()), remark =>
+            remark.Text.Contains("pencil tears", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void Words_are_embossed_on_bone_dry_colour_and_what_follows_is_in_the_makers_order()
     {
         var run = Run(
-            Method.FlatWash, ["#d2692f", "#5c9140"], 2, [(1, 2)], shadow: ShadowDepth.None,
-            work: [Work(Method.DieCut, []), Work(Method.EmbossedWords, []), Work(Method.StencilPaste, []), Work(Method.OnFoam, []), Work(Method.ResistSpray, [])]);
+            Method.FlatWash,
+            ["#d2692f", "#5c9140"],
+            2,
+            [(1, 2)],
+            shadow: ShadowDepth.None,
+            work:
+            [
+                Work(Method.DieCut, []),
+                Work(Method.EmbossedWords, []),
+                Work(Method.StencilPaste, []),
+                Work(Method.OnFoam, []),
+                Work(Method.ResistSpray, []),
+            ]
+        );
         var plan = run.Plan();
         foreach (var card in new[] { 1, 2 })
         {
@@ -255,30 +459,60 @@ public class HarvestSwapTests
             Assert.Equal(Stroke.SprayResist, strokes[0]);
             Assert.Equal([Stroke.Emboss, Stroke.CutOut, Stroke.SpreadPaste, Stroke.SetOnFoam], strokes[^4..]);
             var emboss = plan.Steps.Single(step => step.Card == card && plan.PassOf(step).Stroke == Stroke.Emboss);
-            Assert.All(
-                plan.Steps.Where(step => step.Card == card && step.Number < emboss.Number),
-                step => Assert.True(emboss.StartSeconds >= step.EndSeconds + plan.TimesOf(plan.PassOf(step)).BoneDry.TotalSeconds - 1e-6, "powder sticks to what is damp"));
+            Assert.All(plan.Steps.Where(step => step.Card == card && step.Number < emboss.Number), step =>
+                Assert.True(
+                    emboss.StartSeconds
+                        >= step.EndSeconds + plan.TimesOf(plan.PassOf(step)).BoneDry.TotalSeconds - 1e-6,
+                    "powder sticks to what is damp"
+                )
+            );
         }
         // Heat after spray is dangerous, and is said however it is silenced; blades, powder and spray at their step.
-        Assert.Contains(run.Remarks(plan), remark => remark.Severity == Severity.Caution && remark.Rule is null && remark.Text.Contains("flammable", StringComparison.Ordinal));
-        Assert.Contains(Cautions.Blades, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.CutOut), false));
-        Assert.Contains(Cautions.Powder, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.Emboss), false));
-        Assert.Contains(Cautions.Sprays, PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.SprayResist), false));
+        Assert.Contains(run.Remarks(plan), remark =>
+            remark.Severity == Severity.Caution
+            && remark.Rule is null
+            && remark.Text.Contains("flammable", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            Cautions.Blades,
+            PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.CutOut), false)
+        );
+        Assert.Contains(
+            Cautions.Powder,
+            PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.Emboss), false)
+        );
+        Assert.Contains(
+            Cautions.Sprays,
+            PlanRemarks.AtStep(plan.Passes.Single(pass => pass.Stroke == Stroke.SprayResist), false)
+        );
         Assert.DoesNotContain(run.Remarks(plan), remark => remark.Rule is "press-dries-crack" or "heat-on-foam");
         // Paste before the press cracks.
-        var wrong = Run(Method.FlatWash, ["#d2692f"], 1, work: [Work(Method.StencilPaste, []), Work(Method.DieCut, [])]);
+        var wrong = Run(
+            Method.FlatWash,
+            ["#d2692f"],
+            1,
+            work: [Work(Method.StencilPaste, []), Work(Method.DieCut, [])]
+        );
         Assert.Contains(wrong.Remarks(wrong.Plan()), remark => remark.Rule == "press-dries-crack");
         // At its own step it is said again; the die by itself spoils nothing.
         ImmutableArray<Remark> At(Trial trial, Stroke stroke)
         {
             var made = trial.Plan();
             var step = made.Steps.First(one => made.PassOf(one).Stroke == stroke);
-            return PlanRemarks.SpoiltBy(made, step, made.Steps[..(step.Number - 1)], trial.Paints.Colourants, new Setting(trial.Paints.Paper, Waterproof, DamLines.None));
+            return PlanRemarks.SpoiltBy(
+                made,
+                step,
+                made.Steps[..(step.Number - 1)],
+                trial.Paints.Colourants,
+                new Setting(trial.Paints.Paper, Waterproof, DamLines.None)
+            );
         }
         Assert.Equal("press-dries-crack", At(wrong, Stroke.CutOut)[0].Rule);
         Assert.DoesNotContain(At(run, Stroke.CutOut), remark => remark.Rule == "press-dries-crack");
         // What was sprayed or has paste on it is never dried with the heat tool.
-        Assert.DoesNotContain((run with { Options = new PlanOptions { Heat = true } }).Plan().Steps, step => step.HeatSeconds > 0);
+        Assert.DoesNotContain((run with { Options = new PlanOptions { Heat = true } }).Plan().Steps, step =>
+            step.HeatSeconds > 0
+        );
     }
 
     [Fact]
@@ -291,25 +525,54 @@ public class HarvestSwapTests
         }
         var paper = Supplies.OnWatercolourPaper.Paper;
         var slow = new StampingInk("Slow black", Waterproof: true, Slow: true);
-        Assert.Contains(Said(Method.FlatWash, new Setting(paper, Waterproof, DamLines.None, Traced: true)), remark => remark.Rule == "graphite-trapped");
-        Assert.DoesNotContain(Said(Method.NegativePainting, new Setting(paper, Waterproof, DamLines.None, Traced: true)), remark => remark.Rule == "graphite-trapped");
-        Assert.Contains(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None, Masked: true)), remark => remark.Rule == "slow-line-under-mask");
-        Assert.DoesNotContain(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None)), remark => remark.Rule == "slow-line-under-mask");
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, Waterproof, DamLines.None, Traced: true)), remark =>
+            remark.Rule == "graphite-trapped"
+        );
+        Assert.DoesNotContain(
+            Said(Method.NegativePainting, new Setting(paper, Waterproof, DamLines.None, Traced: true)),
+            remark => remark.Rule == "graphite-trapped"
+        );
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None, Masked: true)), remark =>
+            remark.Rule == "slow-line-under-mask"
+        );
+        Assert.DoesNotContain(Said(Method.FlatWash, new Setting(paper, slow, DamLines.None)), remark =>
+            remark.Rule == "slow-line-under-mask"
+        );
         // A line that is to vanish may bleed.
         var soluble = new StampingInk("Pale", Waterproof: false, Slow: false);
-        Assert.Contains(Said(Method.FlatWash, new Setting(paper, soluble, DamLines.None)), remark => remark.Rule == "line-bleeds");
-        Assert.DoesNotContain(Said(Method.NoLine, new Setting(paper, soluble, DamLines.None)), remark => remark.Rule == "line-bleeds");
+        Assert.Contains(Said(Method.FlatWash, new Setting(paper, soluble, DamLines.None)), remark =>
+            remark.Rule == "line-bleeds"
+        );
+        Assert.DoesNotContain(Said(Method.NoLine, new Setting(paper, soluble, DamLines.None)), remark =>
+            remark.Rule == "line-bleeds"
+        );
     }
 
     [Fact]
     public void Brush_pen_pairs_with_a_blender_that_must_be_run_clean()
     {
-        var run = Run(Method.BrushPenPair, ["#f2a35a", "#e8701f", "#cc3424"], 3, [(1, 2), (2, 3)], schools: new Schools(Pens: PenBlend.Blender), shadow: ShadowDepth.Deep);
+        var run = Run(
+            Method.BrushPenPair,
+            ["#f2a35a", "#e8701f", "#cc3424"],
+            3,
+            [(1, 2), (2, 3)],
+            schools: new Schools(Pens: PenBlend.Blender),
+            shadow: ShadowDepth.Deep
+        );
         var plan = run.Plan();
         Assert.Contains(plan.Passes, pass => pass.Also.Length == 1);
-        var changes = plan.Steps.Zip(plan.Steps.Skip(1)).Where(both => plan.PassOf(both.First).Mix != plan.PassOf(both.Second).Mix).ToList();
+        var changes = plan
+            .Steps.Zip(plan.Steps.Skip(1))
+            .Where(both => plan.PassOf(both.First).Mix != plan.PassOf(both.Second).Mix)
+            .ToList();
         Assert.NotEmpty(changes);
-        Assert.All(changes, both => Assert.Contains("runs clear", StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)), StringComparison.Ordinal));
+        Assert.All(changes, both =>
+            Assert.Contains(
+                "runs clear",
+                StepWords.CleanFirst([plan.PassOf(both.First)], plan.PassOf(both.Second)),
+                StringComparison.Ordinal
+            )
+        );
         Assert.Contains("blender", StepWords.How(plan.Passes[0], run.Schools), StringComparison.Ordinal);
     }
 
@@ -319,14 +582,31 @@ public class HarvestSwapTests
         // Two areas of one wish: one in weak washes, one with colour along the line that is pulled in, from a stronger puddle.
         var paints = Supplies.OnWatercolourPaper;
         var recipe = Supplies.Best(Method.FlatWash, "#9ec4d8", depth: ShadowDepth.None);
-        ChosenColour Of(int area, Method method) => new(new Wish(area, Srgb.Parse("#9ec4d8"), ShadowDepth.None, method), recipe);
+        ChosenColour Of(int area, Method method) =>
+            new(new Wish(area, Srgb.Parse("#9ec4d8"), ShadowDepth.None, method), recipe);
         var areas = Enumerable.Range(1, 2).Select(area => new AreaToPaint(area, 180, default, false)).ToList();
-        var run = new Trial(paints, Schools.Usual, new Painting([Of(1, Method.FlatWash), Of(2, Method.LineAndPull)], [], areas, 5000, false, false), [], 1, PlanOptions.None, DamLines.None);
+        var run = new Trial(
+            paints,
+            Schools.Usual,
+            new Painting([Of(1, Method.FlatWash), Of(2, Method.LineAndPull)], [], areas, 5000, false, false),
+            [],
+            1,
+            PlanOptions.None,
+            DamLines.None
+        );
         var plan = run.Plan();
         Assert.Equal(2, Amounts.ToMix(plan).Select(amount => amount.Mix.Key).Distinct().Count());
-        Assert.All(plan.Steps.Where(step => step.Number > 1 && plan.PassOf(step).Mix != plan.PassOf(plan.Steps[step.Number - 2]).Mix), step => Assert.True(step.Rinse));
+        Assert.All(
+            plan.Steps.Where(step =>
+                step.Number > 1 && plan.PassOf(step).Mix != plan.PassOf(plan.Steps[step.Number - 2]).Mix
+            ),
+            step => Assert.True(step.Rinse)
+        );
         Assert.Contains(plan.Steps, step => step.Number > 1 && step.Rinse);
-        var read = System.Text.Json.JsonSerializer.Deserialize<Plan>(System.Text.Json.JsonSerializer.Serialize(plan, RecordJson.Options), RecordJson.Options)!;
+        var read = System.Text.Json.JsonSerializer.Deserialize<Plan>(
+            System.Text.Json.JsonSerializer.Serialize(plan, RecordJson.Options),
+            RecordJson.Options
+        )!;
         Assert.Equal(plan.Passes.Select(pass => pass.Mix.Key), read.Passes.Select(pass => pass.Mix.Key));
         Assert.Equal(plan.Passes.SelectMany(pass => pass.Acts), read.Passes.SelectMany(pass => pass.Acts));
     }

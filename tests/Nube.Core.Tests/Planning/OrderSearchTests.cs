@@ -18,18 +18,67 @@ public class OrderSearchTests
         var random = new Random(seed);
         var count = 1 + random.Next(mostAreas);
         var mixes = 1 + random.Next(count);
-        var touching = (from a in Enumerable.Range(1, count) from b in Enumerable.Range(a + 1, count - a) where random.NextDouble() < 2.5 / count select (a, b)).ToArray();
-        var drawn = Enumerable.Range(1, count).Select(i =>
-        {
-            var (layers, shadow) = (1 + random.Next(3), random.Next(3));
-            return (Area: i, Size: 20 + random.Next(600), Colourant: random.Next(mixes), Strength: new Strength(random.Next(5)), Layers: layers, Shadow: shadow,
-                Lightness: Enumerable.Range(1, layers + shadow).Select(layer => 95.0 - 8 * layer - random.Next(6)).ToArray());
-        }).ToList();
+        var touching = (
+            from a in Enumerable.Range(1, count)
+            from b in Enumerable.Range(a + 1, count - a)
+            where random.NextDouble() < 2.5 / count
+            select (a, b)
+        ).ToArray();
+        var drawn = Enumerable
+            .Range(1, count)
+            .Select(i =>
+            {
+                var (layers, shadow) = (1 + random.Next(3), random.Next(3));
+                return (
+                    Area: i,
+                    Size: 20 + random.Next(600),
+                    Colourant: random.Next(mixes),
+                    Strength: new Strength(random.Next(5)),
+                    Layers: layers,
+                    Shadow: shadow,
+                    Lightness: Enumerable
+                        .Range(1, layers + shadow)
+                        .Select(layer => 95.0 - 8 * layer - random.Next(6))
+                        .ToArray()
+                );
+            })
+            .ToList();
         var paper = GenericCatalogue.Papers[random.Next(GenericCatalogue.Papers.Length)];
-        var areas = drawn.Select(d => FlatAreas.Area(d.Area, d.Size, d.Colourant, d.Strength, d.Layers, d.Shadow, layer => d.Lightness[layer - 1], paper, 0.3)).ToList();
+        var areas = drawn
+            .Select(d =>
+                FlatAreas.Area(
+                    d.Area,
+                    d.Size,
+                    d.Colourant,
+                    d.Strength,
+                    d.Layers,
+                    d.Shadow,
+                    layer => d.Lightness[layer - 1],
+                    paper,
+                    0.3
+                )
+            )
+            .ToList();
         var air = new Air(15 + random.Next(15), 0.3 + 0.5 * random.NextDouble(), 0.3 * random.NextDouble());
-        var hand = new Hand(2 + random.Next(8), 0.01 + 0.05 * random.NextDouble(), 1 + random.Next(8), 10 + random.Next(30), 30 + random.Next(30));
-        return (Scheduler.PlanRun(PassBuilder.Passes(areas, touching), touching, 1 + random.Next(mostCards), paper, air, hand), touching, hand);
+        var hand = new Hand(
+            2 + random.Next(8),
+            0.01 + 0.05 * random.NextDouble(),
+            1 + random.Next(8),
+            10 + random.Next(30),
+            30 + random.Next(30)
+        );
+        return (
+            Scheduler.PlanRun(
+                PassBuilder.Passes(areas, touching),
+                touching,
+                1 + random.Next(mostCards),
+                paper,
+                air,
+                hand
+            ),
+            touching,
+            hand
+        );
     }
 
     [Fact]
@@ -38,10 +87,21 @@ public class OrderSearchTests
         for (var seed = 0; seed < 2500; seed++)
         {
             var (plan, touching, hand) = Any(seed, 6, 3);
-            Assert.True(ScheduleChecker.Fault(plan, touching, hand) is null, $"greedy, seed {seed}: {ScheduleChecker.Fault(plan, touching, hand)}");
+            Assert.True(
+                ScheduleChecker.Fault(plan, touching, hand) is null,
+                $"greedy, seed {seed}: {ScheduleChecker.Fault(plan, touching, hand)}"
+            );
             // Now and then long enough for one card to be solved exactly.
-            var better = Scheduler.Improve(plan, touching, hand, new SearchEffort(seed % 8 == 0 ? 1_000_000 : 60_000, 0));
-            Assert.True(ScheduleChecker.Fault(better, touching, hand) is null, $"searched, seed {seed}: {ScheduleChecker.Fault(better, touching, hand)}");
+            var better = Scheduler.Improve(
+                plan,
+                touching,
+                hand,
+                new SearchEffort(seed % 8 == 0 ? 1_000_000 : 60_000, 0)
+            );
+            Assert.True(
+                ScheduleChecker.Fault(better, touching, hand) is null,
+                $"searched, seed {seed}: {ScheduleChecker.Fault(better, touching, hand)}"
+            );
             Assert.True(better.FinishSeconds <= plan.FinishSeconds + 1e-6, $"seed {seed} became worse");
         }
     }
@@ -50,23 +110,56 @@ public class OrderSearchTests
     public void The_checker_sees_what_is_wrong()
     {
         var (plan, touching, hand) = Any(4, 9, 4);
-        string? With(Func<PlannedStep, PlannedStep> change) => ScheduleChecker.Fault(plan with { Steps = plan.Steps.SetItem(1, change(plan.Steps[1])) }, touching, hand);
-        Assert.Contains("hands", With(step => step with { StartSeconds = 0, EndSeconds = step.EndSeconds - step.StartSeconds }), StringComparison.Ordinal);
-        Assert.Contains("takes another time", With(step => step with { EndSeconds = step.EndSeconds + 1 }), StringComparison.Ordinal);
+        string? With(Func<PlannedStep, PlannedStep> change) =>
+            ScheduleChecker.Fault(plan with { Steps = plan.Steps.SetItem(1, change(plan.Steps[1])) }, touching, hand);
+        Assert.Contains(
+            "hands",
+            With(step => step with { StartSeconds = 0, EndSeconds = step.EndSeconds - step.StartSeconds }),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "takes another time",
+            With(step => step with { EndSeconds = step.EndSeconds + 1 }),
+            StringComparison.Ordinal
+        );
         Assert.Contains("twice", With(_ => plan.Steps[0]), StringComparison.Ordinal);
-        Assert.Contains("missing", ScheduleChecker.Fault(plan with { Cards = plan.Cards + 1 }, touching, hand), StringComparison.Ordinal);
+        Assert.Contains(
+            "missing",
+            ScheduleChecker.Fault(plan with { Cards = plan.Cards + 1 }, touching, hand),
+            StringComparison.Ordinal
+        );
         // Nothing dries: the same order without its waits paints on wet areas.
         var hasty = plan with { Steps = [.. Hasty(plan, hand)] };
-        Assert.Contains("wet", ScheduleChecker.Fault(hasty with { FinishSeconds = hasty.Steps.Max(step => step.EndSeconds) }, touching, hand), StringComparison.Ordinal);
+        Assert.Contains(
+            "wet",
+            ScheduleChecker.Fault(
+                hasty with
+                {
+                    FinishSeconds = hasty.Steps.Max(step => step.EndSeconds),
+                },
+                touching,
+                hand
+            ),
+            StringComparison.Ordinal
+        );
 
         static IEnumerable<PlannedStep> Hasty(Plan plan, Hand hand)
         {
             var free = 0.0;
             foreach (var step in plan.Steps)
             {
-                var (start, took, dries) = (free + Math.Max(step.SetupSeconds, hand.NextCardSeconds), step.EndSeconds - step.StartSeconds, step.DrySeconds - step.EndSeconds);
+                var (start, took, dries) = (
+                    free + Math.Max(step.SetupSeconds, hand.NextCardSeconds),
+                    step.EndSeconds - step.StartSeconds,
+                    step.DrySeconds - step.EndSeconds
+                );
                 free = start + took;
-                yield return step with { StartSeconds = start, EndSeconds = free, DrySeconds = free + dries };
+                yield return step with
+                {
+                    StartSeconds = start,
+                    EndSeconds = free,
+                    DrySeconds = free + dries,
+                };
             }
         }
     }
@@ -75,7 +168,10 @@ public class OrderSearchTests
     public void The_same_effort_gives_the_same_plan_and_more_is_never_worse_than_the_first()
     {
         var (plan, touching, hand) = Any(77, 14, 6);
-        var (one, same) = (Scheduler.Improve(plan, touching, hand, Short), Scheduler.Improve(plan, touching, hand, Short));
+        var (one, same) = (
+            Scheduler.Improve(plan, touching, hand, Short),
+            Scheduler.Improve(plan, touching, hand, Short)
+        );
         Assert.Equal(one.Steps, same.Steps);
         Assert.True(one.FinishSeconds < plan.FinishSeconds, "this run can be done better than greedily");
     }
@@ -86,13 +182,24 @@ public class OrderSearchTests
         var (plan, touching, hand) = Any(77, 14, 6);
         using var stop = new CancellationTokenSource();
         var told = new List<SearchProgress>();
-        var better = Scheduler.Improve(plan, touching, hand, Short, new Direct(progress =>
-        {
-            told.Add(progress);
-            if (told.Count == 3) stop.Cancel();
-        }), stop.Token);
+        var better = Scheduler.Improve(
+            plan,
+            touching,
+            hand,
+            Short,
+            new Direct(progress =>
+            {
+                told.Add(progress);
+                if (told.Count == 3)
+                    stop.Cancel();
+            }),
+            stop.Token
+        );
         Assert.InRange(told.Count, 3, 4);
-        Assert.Equal(told.Select(progress => progress.FinishSeconds).OrderDescending(), told.Select(progress => progress.FinishSeconds));
+        Assert.Equal(
+            told.Select(progress => progress.FinishSeconds).OrderDescending(),
+            told.Select(progress => progress.FinishSeconds)
+        );
         Assert.Equal(told[^1].FinishSeconds, better.FinishSeconds, 6);
         Assert.Null(ScheduleChecker.Fault(better, touching, hand));
     }
@@ -110,14 +217,24 @@ public class OrderSearchTests
         for (var seed = 0; checkedRuns < 12; seed++)
         {
             var (plan, touching, hand) = Any(1000 + seed, 5, 2);
-            if (plan.Steps.Length is < 5 or > 11) continue;
+            if (plan.Steps.Length is < 5 or > 11)
+                continue;
             checkedRuns++;
             var best = Proven(plan, touching, hand);
             var better = Scheduler.Improve(plan, touching, hand, Short);
-            Assert.True(better.AtLeastSeconds <= best + 0.5, $"seed {seed}: the bound {better.AtLeastSeconds:0.0} lies above the optimum {best:0.0}");
-            Assert.True(better.FinishSeconds >= best - 0.5, $"seed {seed}: {better.FinishSeconds:0.0} is better than the proven {best:0.0}");
+            Assert.True(
+                better.AtLeastSeconds <= best + 0.5,
+                $"seed {seed}: the bound {better.AtLeastSeconds:0.0} lies above the optimum {best:0.0}"
+            );
+            Assert.True(
+                better.FinishSeconds >= best - 0.5,
+                $"seed {seed}: {better.FinishSeconds:0.0} is better than the proven {best:0.0}"
+            );
             (proven, reached) = (proven + best, reached + better.FinishSeconds);
-            Assert.True(better.FinishSeconds <= best * 1.005 + 0.5, $"seed {seed}: {better.FinishSeconds:0.0} of {best:0.0}");
+            Assert.True(
+                better.FinishSeconds <= best * 1.005 + 0.5,
+                $"seed {seed}: {better.FinishSeconds:0.0} of {best:0.0}"
+            );
         }
         Assert.InRange(reached / proven, 0.999, 1.002);
     }
@@ -144,19 +261,32 @@ public class OrderSearchTests
             circuit.AddArc(i, jobs.Count, model.NewBoolVar($"last {i}"));
             for (var j = 0; j < jobs.Count; j++)
             {
-                if (i == j) continue;
+                if (i == j)
+                    continue;
                 var (a, b) = (jobs[i].Pass, jobs[j].Pass);
                 var follows = model.NewBoolVar($"{i} then {j}");
                 circuit.AddArc(i, j, follows);
-                var setup = a.Mix == b.Mix ? hand.NextCardSeconds : b.Lightness > a.Lightness + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
+                var setup =
+                    a.Mix == b.Mix ? hand.NextCardSeconds
+                    : b.Lightness > a.Lightness + 1 ? hand.LighterMixSeconds
+                    : hand.NextMixSeconds;
                 model.Add(start[j] >= start[i] + Paint(a) + Whole(setup)).OnlyEnforceIf(follows);
-                if (j < i || jobs[i].Card != jobs[j].Card) continue;
+                if (j < i || jobs[i].Card != jobs[j].Card)
+                    continue;
                 var same = a.Areas.Intersect(b.Areas).Any();
-                if (!same && (a.Mix == b.Mix || !a.Areas.Any(x => b.Areas.Any(y => touching.Contains((x, y)) || touching.Contains((y, x)))))) continue;
+                if (
+                    !same
+                    && (
+                        a.Mix == b.Mix
+                        || !a.Areas.Any(x => b.Areas.Any(y => touching.Contains((x, y)) || touching.Contains((y, x))))
+                    )
+                )
+                    continue;
                 var before = model.NewBoolVar($"{i} before {j}");
                 model.Add(start[j] >= start[i] + Paint(a) + Dry(a)).OnlyEnforceIf(before);
                 model.Add(start[i] >= start[j] + Paint(b) + Dry(b)).OnlyEnforceIf(before.Not());
-                if (same) model.Add((LinearExpr)before == (a.Layer < b.Layer ? 1 : 0));
+                if (same)
+                    model.Add((LinearExpr)before == (a.Layer < b.Layer ? 1 : 0));
             }
         }
         model.Minimize(finish);

@@ -14,11 +14,29 @@ public class PlanningTests
     private static readonly Paper Paper = GenericCatalogue.Papers[0];
 
     // A row of areas, each touching the next, as petals do.
-    internal static (ImmutableArray<Pass> Passes, (int, int)[] Touching) Row(int areas, int mixes, int layers = 1, int shadow = 1)
+    internal static (ImmutableArray<Pass> Passes, (int, int)[] Touching) Row(
+        int areas,
+        int mixes,
+        int layers = 1,
+        int shadow = 1
+    )
     {
         var touching = Enumerable.Range(1, areas - 1).Select(i => (i, i + 1)).ToArray();
-        var coloured = Enumerable.Range(1, areas).Select(i => FlatAreas.Area(
-            i, 60 + 90 * (i % 5), i % mixes, new Strength(4), layers, shadow, layer => 90.0 - 6 * (i % mixes) - 9 * layer, Paper)).ToList();
+        var coloured = Enumerable
+            .Range(1, areas)
+            .Select(i =>
+                FlatAreas.Area(
+                    i,
+                    60 + 90 * (i % 5),
+                    i % mixes,
+                    new Strength(4),
+                    layers,
+                    shadow,
+                    layer => 90.0 - 6 * (i % mixes) - 9 * layer,
+                    Paper
+                )
+            )
+            .ToList();
         return (PassBuilder.Passes(coloured, touching), touching);
     }
 
@@ -30,7 +48,9 @@ public class PlanningTests
     {
         var (passes, touching) = Row(12, 3);
         Assert.Equal(passes.OrderByDescending(p => p.Lightness).Select(p => p.Index), passes.Select(p => p.Index));
-        Assert.All(passes, pass => Assert.DoesNotContain(touching, t => pass.Areas.Contains(t.Item1) && pass.Areas.Contains(t.Item2)));
+        Assert.All(passes, pass =>
+            Assert.DoesNotContain(touching, t => pass.Areas.Contains(t.Item1) && pass.Areas.Contains(t.Item2))
+        );
         // Every area gets its layer and its shadow, each once.
         Assert.Equal(24, passes.Sum(p => p.Areas.Length));
         Assert.Equal(12, passes.Where(p => p.Zone == Zone.Shadow).Sum(p => p.Areas.Length));
@@ -40,10 +60,20 @@ public class PlanningTests
     public void Touching_areas_of_one_even_wash_are_one_wash_and_go_apart_where_each_has_its_own_shading()
     {
         var touching = Enumerable.Range(1, 3).Select(i => (i, i + 1)).ToArray();
-        var areas = Enumerable.Range(1, 4).Select(i => FlatAreas.Area(i, 100, 0, new Strength(4), 1, 0, _ => 80, Paper)).ToList();
+        var areas = Enumerable
+            .Range(1, 4)
+            .Select(i => FlatAreas.Area(i, 100, 0, new Strength(4), 1, 0, _ => 80, Paper))
+            .ToList();
         Assert.Equal([1, 2, 3, 4], Assert.Single(PassBuilder.Passes(areas, touching)).Areas);
-        var graded = areas.ConvertAll(area => area with { Passes = [area.Passes[0] with { Stroke = Stroke.GradedWash }] });
-        Assert.All(PassBuilder.Passes(graded, touching), pass => Assert.Single(pass.Areas.Select(a => a % 2).Distinct()));
+        var graded = areas.ConvertAll(area =>
+            area with
+            {
+                Passes = [area.Passes[0] with { Stroke = Stroke.GradedWash }],
+            }
+        );
+        Assert.All(PassBuilder.Passes(graded, touching), pass =>
+            Assert.Single(pass.Areas.Select(a => a % 2).Distinct())
+        );
     }
 
     // Common practice, no source: what is dry waits for no neighbour; what is wet waits for another colour only.
@@ -87,7 +117,10 @@ public class PlanningTests
             foreach (var area in pass.Areas)
             {
                 foreach (var near in touch[area].Append(area))
-                    Assert.True(dry.GetValueOrDefault((step.Card, near)) <= step.StartSeconds + 1e-6, $"step {step.Number}: area {near} is wet");
+                    Assert.True(
+                        dry.GetValueOrDefault((step.Card, near)) <= step.StartSeconds + 1e-6,
+                        $"step {step.Number}: area {near} is wet"
+                    );
                 Assert.Equal(pass.Layer - 1, layers.GetValueOrDefault((step.Card, area)));
             }
             foreach (var area in pass.Areas)
@@ -113,8 +146,12 @@ public class PlanningTests
         {
             var own = plan.PassOf(step).Areas.Contains(step.Wait!.Area);
             Assert.Equal(own, step.Wait.OnItself);
-            Assert.Contains(plan.Steps, s => s.Card == step.Card && s.Number < step.Number
-                && plan.PassOf(s).Areas.Contains(step.Wait.Area) && Math.Abs(s.DrySeconds - step.StartSeconds) < 1e-6);
+            Assert.Contains(plan.Steps, s =>
+                s.Card == step.Card
+                && s.Number < step.Number
+                && plan.PassOf(s).Areas.Contains(step.Wait.Area)
+                && Math.Abs(s.DrySeconds - step.StartSeconds) < 1e-6
+            );
         }
     }
 
@@ -123,12 +160,14 @@ public class PlanningTests
     {
         var row = Row(8, 3);
         var (one, six) = (Make(row, 1), Make(row, 6));
-        Assert.True(six.FinishSeconds < 4 * one.FinishSeconds, $"{six.FinishSeconds:0} against {one.FinishSeconds:0} s");
+        Assert.True(
+            six.FinishSeconds < 4 * one.FinishSeconds,
+            $"{six.FinishSeconds:0} against {one.FinishSeconds:0} s"
+        );
     }
 
     [Fact]
-    public void The_same_run_gives_the_same_plan() =>
-        Assert.Equal(Make(Row(12, 4)).Steps, Make(Row(12, 4)).Steps);
+    public void The_same_run_gives_the_same_plan() => Assert.Equal(Make(Row(12, 4)).Steps, Make(Row(12, 4)).Steps);
 
     [Fact]
     public void Two_areas_that_do_not_touch_are_planned_as_by_hand()
@@ -162,10 +201,28 @@ public class PlanningTests
     [Fact]
     public void Steps_read_as_sentences()
     {
-        var pass = new Pass(0, new PaintMix([new(0, 1)], new(4)), [1, 2, 3, 4], Zone.Whole, 2, BrushWater.Wash, 80, 100);
-        Assert.Equal("Second wash, left pear, right pear and 2 more", StepWords.Title(pass, id => id == 1 ? "Left pear" : id == 2 ? "Right pear" : "Leaf"));
-        Assert.StartsWith("Shadow side of branch", StepWords.Title(pass with { Zone = Zone.Shadow, Areas = [1] }, _ => "Branch"), StringComparison.Ordinal);
-        Assert.Equal(["40 s", "12 min", "1 h 05 min"], [Words.Duration(39.5), Words.Duration(720), Words.Duration(3900)]);
+        var pass = new Pass(
+            0,
+            new PaintMix([new(0, 1)], new(4)),
+            [1, 2, 3, 4],
+            Zone.Whole,
+            2,
+            BrushWater.Wash,
+            80,
+            100
+        );
+        Assert.Equal("Second wash, left pear, right pear and 2 more", StepWords.Title(pass, id => id == 1 ? "Left pear"
+                : id == 2 ? "Right pear"
+                : "Leaf"));
+        Assert.StartsWith(
+            "Shadow side of branch",
+            StepWords.Title(pass with { Zone = Zone.Shadow, Areas = [1] }, _ => "Branch"),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            ["40 s", "12 min", "1 h 05 min"],
+            [Words.Duration(39.5), Words.Duration(720), Words.Duration(3900)]
+        );
     }
 
     [Fact]

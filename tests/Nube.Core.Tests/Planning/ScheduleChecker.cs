@@ -13,10 +13,18 @@ internal static class ScheduleChecker
     public static string? Fault(Plan plan, IReadOnlyCollection<(int One, int Other)> touching, Hand hand)
     {
         var options = plan.Options;
-        if (plan.Steps.Length != plan.Cards * plan.Passes.Length - options.Skipped.Distinct().Count()) return "steps are missing";
-        if (plan.Steps.Select(step => (step.Card, step.Pass)).Distinct().Count() != plan.Steps.Length) return "a step is there twice";
-        if (plan.Steps.Any(step => options.Skipped.Contains(new StepKey(step.Card, step.Pass)))) return "a step is there that is left out";
-        if (options.Pinned.Any(pin => plan.Steps[pin.Place - 1] is var there && new StepKey(there.Card, there.Pass) != pin.Step)) return "a pinned step is elsewhere";
+        if (plan.Steps.Length != plan.Cards * plan.Passes.Length - options.Skipped.Distinct().Count())
+            return "steps are missing";
+        if (plan.Steps.Select(step => (step.Card, step.Pass)).Distinct().Count() != plan.Steps.Length)
+            return "a step is there twice";
+        if (plan.Steps.Any(step => options.Skipped.Contains(new StepKey(step.Card, step.Pass))))
+            return "a step is there that is left out";
+        if (
+            options.Pinned.Any(pin =>
+                plan.Steps[pin.Place - 1] is var there && new StepKey(there.Card, there.Pass) != pin.Step
+            )
+        )
+            return "a pinned step is elsewhere";
         bool Touch(int a, int b) => touching.Contains((a, b)) || touching.Contains((b, a));
 
         PlannedStep? before = null;
@@ -26,27 +34,57 @@ internal static class ScheduleChecker
             // Hands: one thing at a time, with what it takes to make ready.
             var free = before?.EndSeconds ?? 0;
             var ready = Setup(before is null ? null : plan.Passes[before.Pass], pass, hand);
-            if (step.StartSeconds < free + ready + step.HeatSeconds - Hair) return $"step {step.Number} starts before the hands are ready";
-            var paint = (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort * Times(pass) + pass.Sheet.Seconds * Times(pass);
-            if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair) return $"step {step.Number} takes another time than painting";
-            var heatedAt = plan.Steps.FirstOrDefault(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0);
-            var dries = Math.Min(step.EndSeconds + Dry(plan, pass).Dry.TotalSeconds, heatedAt is null ? double.PositiveInfinity : heatedAt.StartSeconds - heatedAt.SetupSeconds);
-            if (Math.Abs(step.DrySeconds - dries) > Hair) return $"step {step.Number} dries in another time";
-            if (step.HeatSeconds > 0 && !options.Heat) return $"step {step.Number} is heated without a heat tool";
+            if (step.StartSeconds < free + ready + step.HeatSeconds - Hair)
+                return $"step {step.Number} starts before the hands are ready";
+            var paint =
+                (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea
+                + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort * Times(pass)
+                + pass.Sheet.Seconds * Times(pass);
+            if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair)
+                return $"step {step.Number} takes another time than painting";
+            var heatedAt = plan.Steps.FirstOrDefault(later =>
+                later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0
+            );
+            var dries = Math.Min(
+                step.EndSeconds + Dry(plan, pass).Dry.TotalSeconds,
+                heatedAt is null ? double.PositiveInfinity : heatedAt.StartSeconds - heatedAt.SetupSeconds
+            );
+            if (Math.Abs(step.DrySeconds - dries) > Hair)
+                return $"step {step.Number} dries in another time";
+            if (step.HeatSeconds > 0 && !options.Heat)
+                return $"step {step.Number} is heated without a heat tool";
 
             foreach (var earlier in plan.Steps.Where(other => other.Card == step.Card && other.Number < step.Number))
             {
                 var its = plan.Passes[earlier.Pass];
-                if (step.HeatSeconds > 0 && (its.Stroke is Stroke.Draw or Stroke.Burnish or Stroke.Dissolve or Stroke.Marker or Stroke.Highlight))
+                if (
+                    step.HeatSeconds > 0
+                    && (
+                        its.Stroke
+                        is Stroke.Draw
+                            or Stroke.Burnish
+                            or Stroke.Dissolve
+                            or Stroke.Marker
+                            or Stroke.Highlight
+                    )
+                )
                     return $"step {step.Number} heats a card with {its.Stroke} on it";
-                if (its.After.Contains(pass.Index)) return $"pass {its.Index} comes before pass {pass.Index}";
+                if (its.After.Contains(pass.Index))
+                    return $"pass {its.Index} comes before pass {pass.Index}";
                 // Heat ends a wait on its card before the step that it comes before.
-                var heated = plan.Steps.Any(other => other.Card == step.Card && other.HeatSeconds > 0 && other.Number > earlier.Number && other.Number <= step.Number);
-                if (heated) continue;
+                var heated = plan.Steps.Any(other =>
+                    other.Card == step.Card
+                    && other.HeatSeconds > 0
+                    && other.Number > earlier.Number
+                    && other.Number <= step.Number
+                );
+                if (heated)
+                    continue;
                 var bone = earlier.EndSeconds + Dry(plan, its).BoneDry.TotalSeconds;
                 foreach (var (a, b) in from a in pass.Areas from b in its.Areas select (a, b))
                 {
-                    if (a == b && its.Phase == pass.Phase && its.WholeCard == pass.WholeCard && its.Layer >= pass.Layer) return $"layer {pass.Layer} of area {a} comes after layer {its.Layer}";
+                    if (a == b && its.Phase == pass.Phase && its.WholeCard == pass.WholeCard && its.Layer >= pass.Layer)
+                        return $"layer {pass.Layer} of area {a} comes after layer {its.Layer}";
                     if ((a == b || (Touch(a, b) && Runs(its, pass))) && step.StartSeconds < earlier.DrySeconds - Hair)
                         return $"area {a} is painted on card {step.Card} while {b} is wet";
                     if (a == b && pass.Sheet.Needs == Wetness.BoneDry && step.StartSeconds < bone - Hair)
@@ -55,9 +93,16 @@ internal static class ScheduleChecker
             }
             before = step;
         }
-        if (plan.Passes.Any(pass => !pass.WholeCard && Runs(pass, pass) && pass.Areas.Any(a => pass.Areas.Any(b => Touch(a, b))))) return "touching areas are painted in one pass";
-        if (Math.Abs(plan.FinishSeconds - plan.Steps.Max(step => step.EndSeconds)) > Hair) return "the finish is another";
-        if (options.Sitting is { } sitting && Tired(plan, sitting, hand) is { } tired) return tired;
+        if (
+            plan.Passes.Any(pass =>
+                !pass.WholeCard && Runs(pass, pass) && pass.Areas.Any(a => pass.Areas.Any(b => Touch(a, b)))
+            )
+        )
+            return "touching areas are painted in one pass";
+        if (Math.Abs(plan.FinishSeconds - plan.Steps.Max(step => step.EndSeconds)) > Hair)
+            return "the finish is another";
+        if (options.Sitting is { } sitting && Tired(plan, sitting, hand) is { } tired)
+            return tired;
         return plan.AtLeastSeconds > plan.FinishSeconds + Hair ? "it is done before it can be" : null;
     }
 
@@ -65,11 +110,19 @@ internal static class ScheduleChecker
     private static bool Runs(Pass one, Pass other)
     {
         static bool Wet(Pass pass) => pass.Sheet.Leaves is Leaves.Water or Leaves.Alcohol;
-        static bool Flat(Pass pass) => pass.Stroke is Stroke.Wash or Stroke.LeadWash or Stroke.Around or Stroke.Skim or Stroke.WhiteBase or Stroke.Marker;
+        static bool Flat(Pass pass) =>
+            pass.Stroke
+                is Stroke.Wash
+                    or Stroke.LeadWash
+                    or Stroke.Around
+                    or Stroke.Skim
+                    or Stroke.WhiteBase
+                    or Stroke.Marker;
         return Wet(one) && Wet(other) && !(Flat(one) && Flat(other) && one.Mix.Key == other.Mix.Key);
     }
 
-    private static int Times(Pass pass) => pass.Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, pass.Acts.Sum(act => act.Times)) : 1;
+    private static int Times(Pass pass) =>
+        pass.Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, pass.Acts.Sum(act => act.Times)) : 1;
 
     private static string? Tired(Plan plan, Sitting sitting, Hand hand)
     {
@@ -80,12 +133,16 @@ internal static class ScheduleChecker
             var ready = Setup(before is null ? null : plan.Passes[before.Pass], plan.Passes[step.Pass], hand);
             var begins = (step.Sitting - 1) * sitting.NextAfterHours * 3600;
             var first = before is null || before.Sitting < step.Sitting;
-            if (step.StartSeconds - ready < begins - Hair) return $"step {step.Number} begins before its sitting";
-            if (!first && step.EndSeconds > begins + sitting.Minutes * 60 + Hair) return $"step {step.Number} ends after its sitting";
+            if (step.StartSeconds - ready < begins - Hair)
+                return $"step {step.Number} begins before its sitting";
+            if (!first && step.EndSeconds > begins + sitting.Minutes * 60 + Hair)
+                return $"step {step.Number} ends after its sitting";
             var idle = step.StartSeconds - ready - step.HeatSeconds - (before?.EndSeconds ?? 0);
             // A single step may take longer than a maker works without a rest; only what follows it may not.
-            if (before is not null && (first || idle >= sitting.PauseMinutes * 60 - Hair)) since = step.StartSeconds;
-            else if (before is not null && step.EndSeconds - since > sitting.PauseEveryMinutes * 60 + Hair) return $"step {step.Number} comes after too long without a rest";
+            if (before is not null && (first || idle >= sitting.PauseMinutes * 60 - Hair))
+                since = step.StartSeconds;
+            else if (before is not null && step.EndSeconds - since > sitting.PauseEveryMinutes * 60 + Hair)
+                return $"step {step.Number} comes after too long without a rest";
             before = step;
         }
         return null;
@@ -94,12 +151,17 @@ internal static class ScheduleChecker
     private static double Setup(Pass? last, Pass pass, Hand hand)
     {
         var tool = StrokeTable.Tools.Single(sheet => sheet.Tool == pass.Sheet.Tool);
-        if (last is null || last.Sheet.Tool != pass.Sheet.Tool) return tool.Tool == Tool.Brush ? hand.NextMixSeconds : tool.TakeSeconds;
-        if (last.Mix == pass.Mix && last.Also.SequenceEqual(pass.Also)) return hand.NextCardSeconds;
-        if (tool.Tool != Tool.Brush) return tool.ChangeSeconds;
+        if (last is null || last.Sheet.Tool != pass.Sheet.Tool)
+            return tool.Tool == Tool.Brush ? hand.NextMixSeconds : tool.TakeSeconds;
+        if (last.Mix == pass.Mix && last.Also.SequenceEqual(pass.Also))
+            return hand.NextCardSeconds;
+        if (tool.Tool != Tool.Brush)
+            return tool.ChangeSeconds;
         return pass.Lightness > last.Lightness + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
     }
 
     private static DryingTimes Dry(Plan plan, Pass pass) =>
-        plan.Drying.Single(d => d.Leaves == pass.Sheet.Leaves && (d.Leaves != Leaves.Water || d.Water == pass.Water)).Times;
+        plan
+            .Drying.Single(d => d.Leaves == pass.Sheet.Leaves && (d.Leaves != Leaves.Water || d.Water == pass.Water))
+            .Times;
 }

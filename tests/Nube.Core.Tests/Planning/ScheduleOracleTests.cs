@@ -16,29 +16,51 @@ public class ScheduleOracleTests
     private static readonly List<(Plan Plan, double Best)> SmallRuns = Small(Turns.Soonest, 0);
 
     private static List<(Plan Plan, double Best)> Small(Turns turns, double rinseWorth) =>
-    [
-        .. (from areas in Enumerable.Range(1, 5)
-            from mixes in Enumerable.Range(1, 3)
-            from layers in Enumerable.Range(1, 2)
-            from shadow in Enumerable.Range(0, 2)
-            from cards in Enumerable.Range(1, 3)
-            let row = PlanningTests.Row(areas, mixes, layers, shadow)
-            where mixes <= areas && row.Passes.Length * cards <= 8
-            let first = Scheduler.PlanRun(row.Passes, row.Touching, cards, Paper, Air.OrdinaryRoom, Hand.Ordinary, new PlanOptions { Turns = turns })
-            let plan = turns == Turns.Soonest ? first : Scheduler.Improve(first, row.Touching, Hand.Ordinary, new SearchEffort(400_000, 0))
-            select (plan, BestCost(plan, row.Touching, rinseWorth))),
-    ];
+        [
+            .. (
+                from areas in Enumerable.Range(1, 5)
+                from mixes in Enumerable.Range(1, 3)
+                from layers in Enumerable.Range(1, 2)
+                from shadow in Enumerable.Range(0, 2)
+                from cards in Enumerable.Range(1, 3)
+                let row = PlanningTests.Row(areas, mixes, layers, shadow)
+                where mixes <= areas && row.Passes.Length * cards <= 8
+                let first = Scheduler.PlanRun(
+                    row.Passes,
+                    row.Touching,
+                    cards,
+                    Paper,
+                    Air.OrdinaryRoom,
+                    Hand.Ordinary,
+                    new PlanOptions { Turns = turns }
+                )
+                let plan = turns == Turns.Soonest
+                    ? first
+                    : Scheduler.Improve(first, row.Touching, Hand.Ordinary, new SearchEffort(400_000, 0))
+                select (plan, BestCost(plan, row.Touching, rinseWorth))
+            ),
+        ];
 
     [Fact]
     public void No_order_beats_the_bound() =>
-        Assert.All(SmallRuns, run => Assert.True(run.Plan.AtLeastSeconds <= run.Best + 1e-6, $"bound {run.Plan.AtLeastSeconds:0}, best {run.Best:0}"));
+        Assert.All(SmallRuns, run =>
+            Assert.True(
+                run.Plan.AtLeastSeconds <= run.Best + 1e-6,
+                $"bound {run.Plan.AtLeastSeconds:0}, best {run.Best:0}"
+            )
+        );
 
     [Fact]
     public void The_plan_is_near_the_best_order()
     {
-        Assert.All(SmallRuns, run => Assert.True(run.Best <= run.Plan.FinishSeconds + 1e-6, "the oracle must find the plan's own order"));
+        Assert.All(SmallRuns, run =>
+            Assert.True(run.Best <= run.Plan.FinishSeconds + 1e-6, "the oracle must find the plan's own order")
+        );
         var ratios = SmallRuns.Select(run => run.Plan.FinishSeconds / run.Best).ToList();
-        Assert.True(ratios.Average() < 1.005 && ratios.Max() < 1.03, $"mean {ratios.Average():0.000}, most {ratios.Max():0.000}");
+        Assert.True(
+            ratios.Average() < 1.005 && ratios.Max() < 1.03,
+            $"mean {ratios.Average():0.000}, most {ratios.Max():0.000}"
+        );
     }
 
     /// <summary>A change may be worth two minutes of waiting, or any wait at all; back to a lighter colour twice that.</summary>
@@ -62,13 +84,28 @@ public class ScheduleOracleTests
     public void One_colour_after_the_other_goes_over_all_cards_and_is_taken_up_once()
     {
         var row = PlanningTests.Row(6, 3, 2, 0);
-        var plan = Scheduler.PlanRun(row.Passes, row.Touching, 4, Paper, Air.OrdinaryRoom, Hand.Ordinary, new PlanOptions { Turns = Turns.OneByOne });
+        var plan = Scheduler.PlanRun(
+            row.Passes,
+            row.Touching,
+            4,
+            Paper,
+            Air.OrdinaryRoom,
+            Hand.Ordinary,
+            new PlanOptions { Turns = Turns.OneByOne }
+        );
         var better = Scheduler.Improve(plan, row.Touching, Hand.Ordinary, new SearchEffort(2_000_000, 0));
         foreach (var one in new[] { plan, better })
         {
             Assert.Null(ScheduleChecker.Fault(one, row.Touching, Hand.Ordinary));
             Assert.Equal(2, one.CountChanges());
-            double[] lightness = [.. one.Steps.Where(step => step.Rinse).Select(step => one.Passes.Where(pass => pass.Mix == one.PassOf(step).Mix).Max(pass => pass.Lightness))];
+            double[] lightness =
+            [
+                .. one
+                    .Steps.Where(step => step.Rinse)
+                    .Select(step =>
+                        one.Passes.Where(pass => pass.Mix == one.PassOf(step).Mix).Max(pass => pass.Lightness)
+                    ),
+            ];
             Assert.Equal(lightness.OrderDescending(), lightness);
         }
         Assert.True(better.FinishSeconds <= plan.FinishSeconds);
@@ -83,27 +120,57 @@ public class ScheduleOracleTests
     private static double BestCost(Plan plan, (int One, int Other)[] touching, double rinseWorth)
     {
         var best = double.PositiveInfinity;
-        var open = Enumerable.Range(1, plan.Cards).SelectMany(card => plan.Passes.Select(pass => (card, pass))).ToList();
+        var open = Enumerable
+            .Range(1, plan.Cards)
+            .SelectMany(card => plan.Passes.Select(pass => (card, pass)))
+            .ToList();
         Try(open, null, 0, 0, []);
         return best;
 
-        void Try(List<(int Card, Pass Pass)> left, Pass? last, double free, double rinsed, Dictionary<(int, int), (double Until, PaintMix Mix)> dry)
+        void Try(
+            List<(int Card, Pass Pass)> left,
+            Pass? last,
+            double free,
+            double rinsed,
+            Dictionary<(int, int), (double Until, PaintMix Mix)> dry
+        )
         {
-            if (left.Count == 0) best = Math.Min(best, free + rinsed);
-            if (free + rinsed >= best) return;
+            if (left.Count == 0)
+                best = Math.Min(best, free + rinsed);
+            if (free + rinsed >= best)
+                return;
             foreach (var (card, pass) in left)
             {
-                if (left.Exists(l => l.Card == card && l.Pass.Layer == pass.Layer - 1 && l.Pass.Areas.Any(pass.Areas.Contains))) continue;
+                if (
+                    left.Exists(l =>
+                        l.Card == card && l.Pass.Layer == pass.Layer - 1 && l.Pass.Areas.Any(pass.Areas.Contains)
+                    )
+                )
+                    continue;
                 // What touches it and is wet with another mix would run into it.
-                var beside = touching.Where(t => pass.Areas.Contains(t.One)).Select(t => t.Other).Concat(touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One))
+                var beside = touching
+                    .Where(t => pass.Areas.Contains(t.One))
+                    .Select(t => t.Other)
+                    .Concat(touching.Where(t => pass.Areas.Contains(t.Other)).Select(t => t.One))
                     .Where(area => dry.TryGetValue((card, area), out var wet) && wet.Mix != pass.Mix);
-                var start = pass.Areas.Concat(beside).Select(area => dry.GetValueOrDefault((card, area)).Until).Append(free + Setup(last, pass)).Max();
-                var end = start + pass.Areas.Length * Hand.Ordinary.SecondsPerArea + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
+                var start = pass
+                    .Areas.Concat(beside)
+                    .Select(area => dry.GetValueOrDefault((card, area)).Until)
+                    .Append(free + Setup(last, pass))
+                    .Max();
+                var end =
+                    start
+                    + pass.Areas.Length * Hand.Ordinary.SecondsPerArea
+                    + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
                 var then = new Dictionary<(int, int), (double Until, PaintMix Mix)>(dry);
-                foreach (var area in pass.Areas) then[(card, area)] = (end + plan.TimesOf(pass).Dry.TotalSeconds, pass.Mix);
+                foreach (var area in pass.Areas)
+                    then[(card, area)] = (end + plan.TimesOf(pass).Dry.TotalSeconds, pass.Mix);
                 // Back to a lighter mix counts twice.
                 double Light(Pass of) => plan.Passes.Where(other => other.Mix == of.Mix).Max(other => other.Lightness);
-                var rinse = last?.Mix == pass.Mix ? 0 : rinseWorth * (last is not null && Light(pass) > Light(last) + 1 ? 2 : 1);
+                var rinse =
+                    last?.Mix == pass.Mix
+                        ? 0
+                        : rinseWorth * (last is not null && Light(pass) > Light(last) + 1 ? 2 : 1);
                 Try([.. left.Where(l => l != (card, pass))], pass, end, rinsed + rinse, then);
             }
         }

@@ -8,7 +8,16 @@ namespace Nube.Core.Tests.Planning;
 
 public class WordsTests
 {
-    private static readonly Pass Wash = new(0, new PaintMix([new(0, 1)], new(4)), [1], Zone.Whole, 1, BrushWater.Wash, 80, 100);
+    private static readonly Pass Wash = new(
+        0,
+        new PaintMix([new(0, 1)], new(4)),
+        [1],
+        Zone.Whole,
+        1,
+        BrushWater.Wash,
+        80,
+        100
+    );
 
     [Theory]
     [InlineData(0, "0 s")]
@@ -17,7 +26,8 @@ public class WordsTests
     [InlineData(3569, "59 min")]
     [InlineData(3571, "1 h 00 min")]
     [InlineData(7260, "2 h 01 min")]
-    public void Durations_are_said_in_the_unit_that_fits(double seconds, string said) => Assert.Equal(said, Words.Duration(seconds));
+    public void Durations_are_said_in_the_unit_that_fits(double seconds, string said) =>
+        Assert.Equal(said, Words.Duration(seconds));
 
     [Fact]
     public void Names_are_listed_as_in_speech()
@@ -49,7 +59,8 @@ public class WordsTests
     [InlineData(2.9, "it is hardly seen")]
     [InlineData(4, "it is seen beside the other cards")]
     [InlineData(12, "it is clearly another colour")]
-    public void A_difference_is_said_by_how_it_is_seen(double difference, string said) => Assert.Equal(said, Words.Seen(difference));
+    public void A_difference_is_said_by_how_it_is_seen(double difference, string said) =>
+        Assert.Equal(said, Words.Seen(difference));
 
     [Fact]
     public void A_mix_is_said_in_parts_and_water() =>
@@ -62,7 +73,11 @@ public class WordsTests
         Assert.Equal("Ninth wash, leaf", StepWords.Title(Wash with { Layer = 9 }, _ => "Leaf"));
         Assert.Contains("All of it", StepWords.Where(Wash), StringComparison.Ordinal);
         Assert.Contains("each area", StepWords.Where(Wash with { Areas = [1, 2] }), StringComparison.Ordinal);
-        Assert.Contains("away from the light", StepWords.Where(Wash with { Zone = Zone.Shadow }), StringComparison.Ordinal);
+        Assert.Contains(
+            "away from the light",
+            StepWords.Where(Wash with { Zone = Zone.Shadow }),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -71,9 +86,18 @@ public class WordsTests
     [Fact]
     public void A_wait_says_which_area_is_wet_and_what_would_happen()
     {
-        Assert.Equal("Leaf must be dry before the next layer, or it blooms.", Words.WaitReason(1, true, Wetness.Dry, _ => "Leaf"));
-        Assert.Equal("Leaf touches it and is still wet: the two would run together.", Words.WaitReason(1, false, Wetness.BoneDry, _ => "Leaf"));
-        Assert.Equal("Leaf must be bone dry first: damp paper tears and smears.", Words.WaitReason(1, true, Wetness.BoneDry, _ => "Leaf"));
+        Assert.Equal(
+            "Leaf must be dry before the next layer, or it blooms.",
+            Words.WaitReason(1, true, Wetness.Dry, _ => "Leaf")
+        );
+        Assert.Equal(
+            "Leaf touches it and is still wet: the two would run together.",
+            Words.WaitReason(1, false, Wetness.BoneDry, _ => "Leaf")
+        );
+        Assert.Equal(
+            "Leaf must be bone dry first: damp paper tears and smears.",
+            Words.WaitReason(1, true, Wetness.BoneDry, _ => "Leaf")
+        );
     }
 
     [Fact]
@@ -91,5 +115,6 @@ public class WordsTests
     [InlineData(3, Likeness.Close)]
     [InlineData(5.9, Likeness.Near)]
     [InlineData(6.1, Likeness.Another)]
-    public void Differences_have_words(double difference, Likeness word) => Assert.Equal(word, Likenesses.Of(difference));
+    public void Differences_have_words(double difference, Likeness word) =>
+        Assert.Equal(word, Likenesses.Of(difference));
 }

@@ -25,7 +25,8 @@ public class CuloriTests
             Assert.Equal(row[6], lab.L, 4);
             Assert.Equal(row[7], lab.A, 4);
             Assert.Equal(row[8], lab.B, 4);
-            if (before is { } last) Assert.Equal(row[9], Ciede2000.Difference(last, lab), 3);
+            if (before is { } last)
+                Assert.Equal(row[9], Ciede2000.Difference(last, lab), 3);
             before = lab;
         }
     }

@@ -10,10 +10,14 @@ internal static class Script
     {
         var start = new ProcessStartInfo(program) { RedirectStandardOutput = true, RedirectStandardError = true };
         start.ArgumentList.Add(Path.Combine(Drawings.Root, "tests", "Nube.Core.Tests", "Reference", script));
-        foreach (var argument in arguments) start.ArgumentList.Add(argument);
+        foreach (var argument in arguments)
+            start.ArgumentList.Add(argument);
         using var process = Process.Start(start)!;
         var errors = process.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
-        var lines = (await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        var lines = (await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken)).Split(
+            '\n',
+            StringSplitOptions.RemoveEmptyEntries
+        );
         await process.WaitForExitAsync(TestContext.Current.CancellationToken);
         Assert.True(process.ExitCode == 0, await errors);
         return lines;

@@ -17,7 +17,11 @@ public class GuideLinesTests
         var steps = GuideLines.Guide(Paper, Air.OrdinaryRoom, BrushWater.Wash);
         Assert.Contains("erase", steps[^1].Text, StringComparison.Ordinal);
         var dry = new DryingCurve(BrushWater.Wash.GramsPerSquareMetre(), Paper, Air.OrdinaryRoom).Times().BoneDry;
-        Assert.Contains($"some {Words.Duration(dry.TotalSeconds)} after", Wait(Air.OrdinaryRoom), StringComparison.Ordinal);
+        Assert.Contains(
+            $"some {Words.Duration(dry.TotalSeconds)} after",
+            Wait(Air.OrdinaryRoom),
+            StringComparison.Ordinal
+        );
         Assert.NotEqual(Wait(Air.OrdinaryRoom), Wait(new Air(28, 0.3, 0.2)));
     }
 }

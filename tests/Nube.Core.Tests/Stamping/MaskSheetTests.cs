@@ -13,14 +13,17 @@ public class MaskSheetTests
     public void Sheets_are_of_the_sizes_of_ISO_216()
     {
         var (width, height) = (Math.Round(1000 / Math.Pow(2, 0.25)), Math.Round(1000 * Math.Pow(2, 0.25)));
-        for (var size = 0; size < 3; size++) (width, height) = (Math.Floor(height / 2), width);
+        for (var size = 0; size < 3; size++)
+            (width, height) = (Math.Floor(height / 2), width);
         Assert.Equal((width, height), (SheetOfPaper.A3.WidthMm, SheetOfPaper.A3.HeightMm));
         Assert.Equal((Math.Floor(height / 2), width), (SheetOfPaper.A4.WidthMm, SheetOfPaper.A4.HeightMm));
     }
 
     private MaskSheet Sheet(SheetOfPaper paper, params (double Side, double Degrees)[] masks)
     {
-        var placed = masks.Select((mask, i) => Put(scenes.Square($"Pot {i}", mask.Side), 30, 30, mask.Degrees)).ToArray();
+        var placed = masks
+            .Select((mask, i) => Put(scenes.Square($"Pot {i}", mask.Side), 30, 30, mask.Degrees))
+            .ToArray();
         return MaskSheet.Of(Panel(200, 200, placed), scenes.Stamps, [.. placed.Select(p => p.Id)], paper);
     }
 
@@ -32,15 +35,21 @@ public class MaskSheetTests
         Assert.Empty(sheet.TooLarge);
         Assert.Equal(14, sheet.Pages.Sum(page => page.Length));
         Assert.All(sheet.Pages, page => Assert.All(page, mask =>
-        {
-            var (left, top, right, bottom) = mask.Cut.Bounds();
-            Assert.True(left >= MaskSheet.MarginMm - 1e-6 && right <= 210 - MaskSheet.MarginMm + 1e-6);
-            Assert.True(top >= MaskSheet.MarginMm + MaskSheet.HeadMm - 1e-6 && bottom <= 297 - MaskSheet.MarginMm + 1e-6);
-            Assert.All(page.Where(other => other != mask), other => Assert.Equal(0, mask.Cut.Shared(other.Cut)));
-            // The side, up to the outside of its line of 0.5 mm, less what is cut inside the line.
-            var side = 20 + 5 * int.Parse(mask.Name[4..], System.Globalization.CultureInfo.InvariantCulture) + 0.5 - 2 * MaskSheet.WithinLineMm;
-            Assert.Equal(side, right - left, 0.12);
-        }));
+            {
+                var (left, top, right, bottom) = mask.Cut.Bounds();
+                Assert.True(left >= MaskSheet.MarginMm - 1e-6 && right <= 210 - MaskSheet.MarginMm + 1e-6);
+                Assert.True(
+                    top >= MaskSheet.MarginMm + MaskSheet.HeadMm - 1e-6 && bottom <= 297 - MaskSheet.MarginMm + 1e-6
+                );
+                Assert.All(page.Where(other => other != mask), other => Assert.Equal(0, mask.Cut.Shared(other.Cut)));
+                // The side, up to the outside of its line of 0.5 mm, less what is cut inside the line.
+                var side =
+                    20
+                    + 5 * int.Parse(mask.Name[4..], System.Globalization.CultureInfo.InvariantCulture)
+                    + 0.5
+                    - 2 * MaskSheet.WithinLineMm;
+                Assert.Equal(side, right - left, 0.12);
+            }));
     }
 
     [Fact]

@@ -16,7 +16,11 @@ public class ScenePictureTests
     {
         var stamp = scenes.Stamp("Disc", 60, 50, Drawings.Circle(30, 25, 18));
         // pi r^2 up to the outside of a line of 0.5 mm.
-        Assert.Equal(Math.PI * Math.Pow(18 + LineMm / 2, 2), stamp.Silhouette.SizeMm2(), Math.PI * 18.25 * 18.25 * 0.01);
+        Assert.Equal(
+            Math.PI * Math.Pow(18 + LineMm / 2, 2),
+            stamp.Silhouette.SizeMm2(),
+            Math.PI * 18.25 * 18.25 * 0.01
+        );
         var (left, top, right, bottom) = stamp.Silhouette.Bounds();
         Assert.All([-left, -top, right, bottom], reach => Assert.Equal(18.25, reach, 0.1));
     }
@@ -30,12 +34,13 @@ public class ScenePictureTests
     }
 
     [Fact]
-    public void A_point_comes_back_from_the_panel() => Assert.All([0, 30, 217.5, -80], degrees => Assert.All([true, false], mirrored =>
-    {
-        var placement = new Placement(new PointMm(31, 12), degrees, mirrored);
-        var there = placement.OnStamp(placement.OnPanel(new PointMm(7, -3)));
-        Assert.Equal((7.0, -3.0), (Math.Round(there.X, 9), Math.Round(there.Y, 9)));
-    }));
+    public void A_point_comes_back_from_the_panel() =>
+        Assert.All([0, 30, 217.5, -80], degrees => Assert.All([true, false], mirrored =>
+            {
+                var placement = new Placement(new PointMm(31, 12), degrees, mirrored);
+                var there = placement.OnStamp(placement.OnPanel(new PointMm(7, -3)));
+                Assert.Equal((7.0, -3.0), (Math.Round(there.X, 9), Math.Round(there.Y, 9)));
+            }));
 
     [Fact]
     public void What_lies_behind_is_an_area_where_it_is_seen()
@@ -48,7 +53,10 @@ public class ScenePictureTests
         Assert.InRange(map.Areas.Single(area => area.Id == front).SizeMm2, 400 * 0.98, 400 * 1.02);
         // Up to the middle of the line between them, half of which is the front one's.
         Assert.InRange(map.Areas.Single(area => area.Id == behind).SizeMm2, 256 * 0.97, 256 * 1.03);
-        Assert.Equal((Math.Min(front, behind), Math.Max(front, behind)), Assert.Single(map.Touching) is var pair ? (pair.One, pair.Other) : default);
+        Assert.Equal(
+            (Math.Min(front, behind), Math.Max(front, behind)),
+            Assert.Single(map.Touching) is var pair ? (pair.One, pair.Other) : default
+        );
     }
 
     [Fact]
@@ -75,22 +83,53 @@ public class ScenePictureTests
     [Fact]
     public void A_painted_ground_is_what_is_left_of_the_panel()
     {
-        var map = scenes.Find(Panel(60, 50, Put(scenes.Square("Cloud", 20), 30, 25, placedAs: PlacedAs.Traced)) with { PaintsGround = true });
+        var map = scenes.Find(
+            Panel(60, 50, Put(scenes.Square("Cloud", 20), 30, 25, placedAs: PlacedAs.Traced)) with
+            {
+                PaintsGround = true,
+            }
+        );
         Assert.Equal(2, map.Areas.Length);
-        Assert.InRange(map.Areas.Single(area => area.Id == At(map.Labels, 5, 5)).SizeMm2, (60 * 50 - 400) * 0.97, (60 * 50 - 400) * 1.03);
+        Assert.InRange(
+            map.Areas.Single(area => area.Id == At(map.Labels, 5, 5)).SizeMm2,
+            (60 * 50 - 400) * 0.97,
+            (60 * 50 - 400) * 1.03
+        );
     }
 
     [Fact]
     public void Areas_keep_their_numbers_when_their_stamp_is_moved_turned_or_uncovered()
     {
-        var (square, grid) = (scenes.Square("Pot", 20), scenes.Stamp("Crate", 40, 30, """<path d="M5 5h30v20h-30z M15 5v20 M25 5v20"/>"""));
+        var (square, grid) = (
+            scenes.Square("Pot", 20),
+            scenes.Stamp("Crate", 40, 30, """<path d="M5 5h30v20h-30z M15 5v20 M25 5v20"/>""")
+        );
         var (pot, crate) = (Put(square, 20, 25), Put(grid, 48, 25));
         var was = Panel(90, 60, pot, crate);
         var found = scenes.Find(was).Labels;
-        var now = Panel(90, 60, pot with { At = new Placement(new PointMm(70, 30), 45, false) }, crate with { At = new Placement(new PointMm(35, 30), 180, false) });
+        var now = Panel(
+            90,
+            60,
+            pot with
+            {
+                At = new Placement(new PointMm(70, 30), 45, false),
+            },
+            crate with
+            {
+                At = new Placement(new PointMm(35, 30), 180, false),
+            }
+        );
         var move = new SceneMove(was, now, scenes.Stamps);
         var kept = AreaIds.Keep(scenes.Find(now).Labels, move.Carry(found), 40);
-        foreach (var (placed, point) in new[] { (0, new PointMm(0, 0)), (1, new PointMm(-10, 0)), (1, new PointMm(0, 0)), (1, new PointMm(10, 0)) })
+        foreach (
+            var (placed, point) in new[]
+            {
+                (0, new PointMm(0, 0)),
+                (1, new PointMm(-10, 0)),
+                (1, new PointMm(0, 0)),
+                (1, new PointMm(10, 0)),
+            }
+        )
         {
             var (before, after) = (was.FrontFirst[placed].At.OnPanel(point), now.FrontFirst[placed].At.OnPanel(point));
             Assert.NotEqual(0, At(found, before.X, before.Y));
@@ -100,7 +139,10 @@ public class ScenePictureTests
         // A cut through the crate's first cell goes where the cell went.
         var cut = new SplitArea(At(found, 38, 25), [new(30, 25), new(45, 25)]);
         var moved = Assert.IsType<SplitArea>(Assert.Single(move.Carry([cut])));
-        Assert.Equal([(53.0, 30.0), (38.0, 30.0)], moved.Stroke.Select(point => (Math.Round(point.X, 6), Math.Round(point.Y, 6))));
+        Assert.Equal(
+            [(53.0, 30.0), (38.0, 30.0)],
+            moved.Stroke.Select(point => (Math.Round(point.X, 6), Math.Round(point.Y, 6)))
+        );
     }
 
     [Fact]
@@ -126,7 +168,9 @@ public class ScenePictureTests
     {
         var scene = Panel(width, height, Put(scenes.Square("Pot", 20), 15, 20));
         var picture = ScenePicture.Compose(scene, scenes.Pictures);
-        using var bitmap = new SkiaSharp.SKBitmap(new SkiaSharp.SKImageInfo(picture.Width, picture.Height, SkiaSharp.SKColorType.Gray8));
+        using var bitmap = new SkiaSharp.SKBitmap(
+            new SkiaSharp.SKImageInfo(picture.Width, picture.Height, SkiaSharp.SKColorType.Gray8)
+        );
         using var png = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 100);
         var read = PictureReader.Read(png.ToArray(), new PictureSize(width, null));
         Assert.Equal((picture.Width, picture.Height, picture.PixelsPerMm), (read.Width, read.Height, read.PixelsPerMm));

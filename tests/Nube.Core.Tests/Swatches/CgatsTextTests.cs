@@ -19,7 +19,9 @@ public class CgatsTextTests
         var read = CgatsText.Read(CgatsText.Write(Readings, "2026-09-12T10:00:00Z"));
         Assert.Equal(Readings.Select(reading => reading.Sample), read.Select(reading => reading.Sample));
         foreach (var (wrote, got) in Readings.Zip(read))
-            Assert.All(Enumerable.Range(0, Spectrum.Bands), band => Assert.Equal(wrote.Reflectance[band], got.Reflectance[band], 1e-5));
+            Assert.All(Enumerable.Range(0, Spectrum.Bands), band =>
+                Assert.Equal(wrote.Reflectance[band], got.Reflectance[band], 1e-5)
+            );
     }
 
     // The layout that ISO 28178 shows: keywords, a data format, a table; here in per cent, by 20 nm, in another order.
@@ -51,7 +53,10 @@ public class CgatsTextTests
 
     [Theory]
     [InlineData("", "BEGIN_DATA_FORMAT")]
-    [InlineData("BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 50 0 0\nEND_DATA", "colours alone are not enough")]
+    [InlineData(
+        "BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 50 0 0\nEND_DATA",
+        "colours alone are not enough"
+    )]
     [InlineData("BEGIN_DATA_FORMAT\nSAMPLE_ID\nEND_DATA_FORMAT", "BEGIN_DATA and END_DATA")]
     public void What_is_no_such_file_is_said(string text, string why)
     {
@@ -63,9 +68,13 @@ public class CgatsTextTests
     public void A_damaged_table_is_said_with_its_line()
     {
         var text = CgatsText.Write(Readings, "2026-09-12T10:00:00Z");
-        var cut = Assert.Throws<PictureTroubleException>(() => CgatsText.Read(text.Replace("1A\t0.1", "1A\t0.1\t0.1", StringComparison.Ordinal)));
+        var cut = Assert.Throws<PictureTroubleException>(() =>
+            CgatsText.Read(text.Replace("1A\t0.1", "1A\t0.1\t0.1", StringComparison.Ordinal))
+        );
         Assert.Contains("has 38 values where 37 are named", cut.Message, StringComparison.Ordinal);
-        var letters = Assert.Throws<PictureTroubleException>(() => CgatsText.Read(text.Replace("1A\t0.1", "1A\tO.1", StringComparison.Ordinal)));
+        var letters = Assert.Throws<PictureTroubleException>(() =>
+            CgatsText.Read(text.Replace("1A\t0.1", "1A\tO.1", StringComparison.Ordinal))
+        );
         Assert.Contains("is not a number", letters.Message, StringComparison.Ordinal);
     }
 }

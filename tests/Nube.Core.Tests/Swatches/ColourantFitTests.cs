@@ -7,22 +7,41 @@ namespace Nube.Core.Tests.Swatches;
 
 public class ColourantFitTests
 {
-    private static readonly PaintOptics Blue = GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == "PB29").Optics();
+    private static readonly PaintOptics Blue = GenericCatalogue
+        .WaterColours.Single(colour => colour.ColourIndex == "PB29")
+        .Optics();
 
     private static List<SwatchEvidence> Exact(PaintOptics paint, bool spectral)
     {
         var washes = SwatchSheet.Washes;
-        return [.. Enumerable.Range(0, washes.Length).Select(column =>
-        {
-            var black = column == washes.Length - 1;
-            var seen = KubelkaMunk.Over(Spectrum.Flat(black ? 0.03 : SheetEvidence.NeutralPaper), paint, washes[column].LoadOfOneLayer);
-            return new SwatchEvidence(column, washes[column], black, SpectralColour.ToLab(seen), spectral ? seen : null);
-        })];
+        return
+        [
+            .. Enumerable
+                .Range(0, washes.Length)
+                .Select(column =>
+                {
+                    var black = column == washes.Length - 1;
+                    var seen = KubelkaMunk.Over(
+                        Spectrum.Flat(black ? 0.03 : SheetEvidence.NeutralPaper),
+                        paint,
+                        washes[column].LoadOfOneLayer
+                    );
+                    return new SwatchEvidence(
+                        column,
+                        washes[column],
+                        black,
+                        SpectralColour.ToLab(seen),
+                        spectral ? seen : null
+                    );
+                }),
+        ];
     }
 
-    private static double Off(PaintOptics found, PaintOptics true_, double load, double ground) => Ciede2000.Difference(
-        SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(ground), found, load)),
-        SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(ground), true_, load)));
+    private static double Off(PaintOptics found, PaintOptics true_, double load, double ground) =>
+        Ciede2000.Difference(
+            SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(ground), found, load)),
+            SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(ground), true_, load))
+        );
 
     [Theory]
     [InlineData(false)]
@@ -30,10 +49,13 @@ public class ColourantFitTests
     public void A_paint_that_the_model_describes_is_found_again(bool spectral)
     {
         var fitted = ColourantFit.From(Exact(Blue, spectral), SheetEvidence.NeutralPaper, 0.03);
-        foreach (var load in new[] { 1.0, 0.5, 1.0 / 3, 0.1 }) Assert.InRange(Off(fitted.Optics, Blue, load, SheetEvidence.NeutralPaper), 0, 1);
+        foreach (var load in new[] { 1.0, 0.5, 1.0 / 3, 0.1 })
+            Assert.InRange(Off(fitted.Optics, Blue, load, SheetEvidence.NeutralPaper), 0, 1);
         Assert.InRange(Off(fitted.Optics, Blue, 1, 0.4), 0, 1.5);
         Assert.InRange(fitted.Residual, 0, 0.6);
-        Assert.All(fitted.Loads, load => Assert.InRange(load.Value / SwatchSheet.Washes[load.Key].LoadOfOneLayer, 0.85, 1.18));
+        Assert.All(fitted.Loads, load =>
+            Assert.InRange(load.Value / SwatchSheet.Washes[load.Key].LoadOfOneLayer, 0.85, 1.18)
+        );
     }
 
     [Fact]
@@ -41,15 +63,22 @@ public class ColourantFitTests
     {
         var opaque = GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == "PY35").Optics();
         var clear = GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == "PY150").Optics();
-        Assert.True(ColourantFit.From(Exact(opaque, true), 0.92, 0.03).Optics.Scattering > 3 * ColourantFit.From(Exact(clear, true), 0.92, 0.03).Optics.Scattering);
+        Assert.True(
+            ColourantFit.From(Exact(opaque, true), 0.92, 0.03).Optics.Scattering
+                > 3 * ColourantFit.From(Exact(clear, true), 0.92, 0.03).Optics.Scattering
+        );
     }
 
     [Fact]
     public void Strong_paint_that_sRGB_cuts_off_is_not_taken_for_a_pale_one()
     {
         // A yellow whose blue light is nil in the picture.
-        var yellow = new PaintOptics(Spectrum.From(band => 0.02 + 5 / (1 + Math.Exp((Spectrum.Wavelength(band) - 510) / 12.0))), 0.03);
-        var evidence = Exact(yellow, spectral: false).ConvertAll(one => one with { Colour = Srgb.FromLab(one.Colour).ToLab() });
+        var yellow = new PaintOptics(
+            Spectrum.From(band => 0.02 + 5 / (1 + Math.Exp((Spectrum.Wavelength(band) - 510) / 12.0))),
+            0.03
+        );
+        var evidence = Exact(yellow, spectral: false)
+            .ConvertAll(one => one with { Colour = Srgb.FromLab(one.Colour).ToLab() });
         Assert.Equal(0, Srgb.FromLab(evidence[0].Colour).B, 1e-9);
         var fitted = ColourantFit.From(evidence, SheetEvidence.NeutralPaper, 0.03);
         var truth = SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(SheetEvidence.NeutralPaper), yellow, 1));
@@ -64,7 +93,8 @@ public class ColourantFitTests
     public void Fewer_patches_leave_more_open()
     {
         var all = Exact(Blue, spectral: false);
-        double Spread(params int[] columns) => ColourantFit.From([.. all.Where(one => columns.Contains(one.Patch))], 0.92, 0.03).Spread;
+        double Spread(params int[] columns) =>
+            ColourantFit.From([.. all.Where(one => columns.Contains(one.Patch))], 0.92, 0.03).Spread;
         Assert.True(Spread(2) > Spread(0, 2));
         Assert.True(Spread(0, 2) > Spread(0, 1, 2, 3, 4));
         Assert.Throws<ArgumentException>(() => ColourantFit.From([.. all.Where(one => one.OverBlack)], 0.92, 0.03));
@@ -74,7 +104,11 @@ public class ColourantFitTests
     public void A_measured_colourant_is_computed_with_as_measured()
     {
         var item = GenericCatalogue.WaterColours[0];
-        var measured = item.MeasuredAs(ColourantFit.From(Exact(Blue, true), 0.92, 0.03), SwatchSource.Meter, granulates: true);
+        var measured = item.MeasuredAs(
+            ColourantFit.From(Exact(Blue, true), 0.92, 0.03),
+            SwatchSource.Meter,
+            granulates: true
+        );
         Assert.Equal((Provenance.Measured, item.Name, true), (measured.Provenance, measured.Name, measured.Granulates));
         Assert.InRange(Off(measured.Optics(), Blue, 0.5, 0.92), 0, 1);
         Assert.InRange(measured.Measured!.HowSure, 0.2, 5);

@@ -27,7 +27,13 @@ internal static class LoopTrial
 
     /// <summary>Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.</summary>
     public static List<Outcome> Of(SwatchSource source, int sheets, int seed, double vividness = 1) =>
-        [.. Enumerable.Range(0, sheets).AsParallel().AsOrdered().SelectMany(sheet => OfSheet(source, seed + 12 * sheet, vividness))];
+        [
+            .. Enumerable
+                .Range(0, sheets)
+                .AsParallel()
+                .AsOrdered()
+                .SelectMany(sheet => OfSheet(source, seed + 12 * sheet, vividness)),
+        ];
 
     private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness)
     {
@@ -40,8 +46,11 @@ internal static class LoopTrial
         if (source is SwatchSource.Photo or SwatchSource.ScanAndPhoto)
             pictures.Add(See(SwatchSource.Photo, SheetConditions.Photo with { Vividness = vividness }, seed + 1));
         if (source is SwatchSource.PhotoWithChart or SwatchSource.ScanAndPhotoWithChart)
-            pictures.Add(See(SwatchSource.Photo, SheetConditions.Photo with { Chart = true, Vividness = vividness }, seed + 1));
-        IReadOnlyList<MeterReading> meter = source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
+            pictures.Add(
+                See(SwatchSource.Photo, SheetConditions.Photo with { Chart = true, Vividness = vividness }, seed + 1)
+            );
+        IReadOnlyList<MeterReading> meter =
+            source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
         var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>());
         Assert.All(fitted, row => Assert.Equal(source, row.Source));
 
@@ -60,12 +69,14 @@ internal static class LoopTrial
                 Compare(
                     TruePaint.Mix([(paint, parts), (other, 1)]).Over(Paper, load),
                     KubelkaMunk.Over(Paper, PaintOptics.Mix([(fit.Optics, parts), (otherFit.Optics, 1)]), load),
-                    both);
+                    both
+                );
             }
             Compare(
                 paint.Over(other.Over(Paper, 0.33), 0.25),
                 KubelkaMunk.Over(KubelkaMunk.Over(Paper, otherFit.Optics, 0.33), fit.Optics, 0.25),
-                both);
+                both
+            );
         }
         return outcomes;
 
@@ -74,14 +85,24 @@ internal static class LoopTrial
 
         SeenSheet Take(SwatchSource with, SheetConditions conditions, int take)
         {
-            var picture = PictureReader.ReadColours(SheetScanner.Take(painted, conditions, take), SheetReader.EnoughPixels);
+            var picture = PictureReader.ReadColours(
+                SheetScanner.Take(painted, conditions, take),
+                SheetReader.EnoughPixels
+            );
             var chart = conditions.Chart
-                ? SheetReader.ReadChart(picture, sheet, StandInChart.Chart, SheetScanner.ChartCorners(sheet, conditions, picture.Width))
+                ? SheetReader.ReadChart(
+                    picture,
+                    sheet,
+                    StandInChart.Chart,
+                    SheetScanner.ChartCorners(sheet, conditions, picture.Width)
+                )
                 : null;
             return new SeenSheet(with, SheetReader.Read(picture, sheet), chart);
         }
 
         void Compare(Spectrum truth, Spectrum predicted, double bound) =>
-            outcomes.Add(new Outcome(Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)), bound));
+            outcomes.Add(
+                new Outcome(Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)), bound)
+            );
     }
 }

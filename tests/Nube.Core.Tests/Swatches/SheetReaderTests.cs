@@ -11,12 +11,18 @@ public class SheetReaderTests
 {
     private static readonly Spectrum Paper = ReflectanceReconstruction.From(Srgb.Parse("#f7f4ec"));
     private static readonly SwatchSheet Sheet = new(SheetSize.A4, 2, 4);
-    private static readonly List<TruePaint> Paints = [.. Enumerable.Range(0, 4).Select(row => TruePaint.Invented(500 + row) with { Granulation = row == 3 ? 0.35 : 0.02 })];
+    private static readonly List<TruePaint> Paints =
+    [
+        .. Enumerable
+            .Range(0, 4)
+            .Select(row => TruePaint.Invented(500 + row) with { Granulation = row == 3 ? 0.35 : 0.02 }),
+    ];
 
     // 150 dots per inch keep the tests quick, and are what a hurried maker scans at.
     private static readonly SheetConditions Scan = SheetConditions.Scan with { PixelsPerMm = 150 / 25.4 };
 
-    private static PaintedSheet Painted(Slips? slips = null, SwatchSheet? sheet = null) => PaintedSheet.By(sheet ?? Sheet, Paints, Paper, slips ?? Slips.None, 7);
+    private static PaintedSheet Painted(Slips? slips = null, SwatchSheet? sheet = null) =>
+        PaintedSheet.By(sheet ?? Sheet, Paints, Paper, slips ?? Slips.None, 7);
 
     private static SheetReading Read(PaintedSheet painted, SheetConditions conditions) =>
         SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, conditions, 11)), painted.Sheet);
@@ -28,8 +34,15 @@ public class SheetReaderTests
     private static double Worst(PaintedSheet painted, SheetReading reading)
     {
         var straight = Read(painted with { Slips = Slips.None }, Scan with { TurnDegrees = 0, LightFallOff = 0 });
-        return reading.Patches.Zip(straight.Patches).Where(pair => pair.First.Patch.Strength.WaterParts >= 1).Max(pair => Ciede2000.Difference(
-            pair.First.Light.OnPaper(SheetEvidence.NeutralPaper), pair.Second.Light.OnPaper(SheetEvidence.NeutralPaper)));
+        return reading
+            .Patches.Zip(straight.Patches)
+            .Where(pair => pair.First.Patch.Strength.WaterParts >= 1)
+            .Max(pair =>
+                Ciede2000.Difference(
+                    pair.First.Light.OnPaper(SheetEvidence.NeutralPaper),
+                    pair.Second.Light.OnPaper(SheetEvidence.NeutralPaper)
+                )
+            );
     }
 
     [Theory]
@@ -65,7 +78,9 @@ public class SheetReaderTests
     public void Another_sheet_is_told_from_this_one()
     {
         var file = SheetScanner.Take(Painted(sheet: Sheet with { Series = 3 }), Scan, 1);
-        var trouble = Assert.Throws<PictureTroubleException>(() => SheetReader.Read(PictureReader.ReadColours(file), Sheet));
+        var trouble = Assert.Throws<PictureTroubleException>(() =>
+            SheetReader.Read(PictureReader.ReadColours(file), Sheet)
+        );
         Assert.Contains("another of your swatch sheets", trouble.Message, StringComparison.Ordinal);
     }
 
@@ -73,7 +88,11 @@ public class SheetReaderTests
     public void A_picture_without_a_sheet_or_too_small_is_said()
     {
         var blank = new ColourPicture(600, 800, [.. Enumerable.Repeat((byte)240, 600 * 800 * 4)]);
-        Assert.Contains("No swatch sheet", Assert.Throws<PictureTroubleException>(() => SheetReader.Read(blank, Sheet)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "No swatch sheet",
+            Assert.Throws<PictureTroubleException>(() => SheetReader.Read(blank, Sheet)).Message,
+            StringComparison.Ordinal
+        );
         var far = Assert.Throws<PictureTroubleException>(() => Read(Painted(), Scan with { PixelsPerMm = 2.6 }));
         Assert.Contains("too small", far.Message, StringComparison.Ordinal);
         Assert.Throws<PictureTroubleException>(() => PictureReader.ReadColours([1, 2, 3]));

@@ -11,14 +11,17 @@ public class StandInTests
 {
     private static readonly Spectrum Paper = GenericCatalogue.Papers[0].Reflectance();
 
-    private static double Off(Spectrum one, Spectrum other) => Ciede2000.Difference(SpectralColour.ToLab(one), SpectralColour.ToLab(other));
+    private static double Off(Spectrum one, Spectrum other) =>
+        Ciede2000.Difference(SpectralColour.ToLab(one), SpectralColour.ToLab(other));
 
     [Fact]
     public void A_layer_that_lies_evenly_is_that_of_Kubelka_and_Munk()
     {
         var paint = TruePaint.Invented(3) with { Granulation = 0, Scattering = Spectrum.Flat(0.03) };
         var same = KubelkaMunk.Over(Paper, new PaintOptics(paint.Absorption, 0.03), 0.4);
-        Assert.All(Enumerable.Range(0, Spectrum.Bands), band => Assert.Equal(same[band], paint.Over(Paper, 0.4)[band], 1e-12));
+        Assert.All(Enumerable.Range(0, Spectrum.Bands), band =>
+            Assert.Equal(same[band], paint.Over(Paper, 0.4)[band], 1e-12)
+        );
     }
 
     // A grainy layer of the same mean load lets more light through in its valleys (R is convex in the load).
@@ -35,12 +38,19 @@ public class StandInTests
     [Fact]
     public void The_paint_behind_an_item_is_near_what_is_known_of_it_but_not_the_same()
     {
-        var differences = GenericCatalogue.Pans.Select((pan, place) =>
-            Off(TruePaint.Behind(pan, place).Over(Paper, 0.3), KubelkaMunk.Over(Paper, pan.Optics(), 0.3))).Order().ToList();
+        var differences = GenericCatalogue
+            .Pans.Select(
+                (pan, place) =>
+                    Off(TruePaint.Behind(pan, place).Over(Paper, 0.3), KubelkaMunk.Over(Paper, pan.Optics(), 0.3))
+            )
+            .Order()
+            .ToList();
         Assert.InRange(differences[differences.Count / 2], 1, 12);
         Assert.True(differences[0] > 0.1);
         Assert.Equal(
-            TruePaint.Behind(GenericCatalogue.Pans[0], 5).Absorption.ToImmutableArray(), TruePaint.Behind(GenericCatalogue.Pans[0], 5).Absorption.ToImmutableArray());
+            TruePaint.Behind(GenericCatalogue.Pans[0], 5).Absorption.ToImmutableArray(),
+            TruePaint.Behind(GenericCatalogue.Pans[0], 5).Absorption.ToImmutableArray()
+        );
     }
 
     [Fact]
@@ -49,12 +59,19 @@ public class StandInTests
         foreach (var sensors in new[] { Sensors.Scanner, Sensors.Phone })
         {
             Assert.All(sensors.Linear(Spectrum.Flat(0.6)), light => Assert.Equal(0.6, light, 1e-9));
-            var errors = Enumerable.Range(0, 30).Select(seed =>
-            {
-                var seen = TruePaint.Invented(seed).Over(Paper, 0.15);
-                var light = sensors.Linear(seen);
-                return Ciede2000.Difference(SpectralColour.ToLab(seen), Lab.FromXyz(Srgb.XyzOfLight(light[0], light[1], light[2])));
-            }).Order().ToList();
+            var errors = Enumerable
+                .Range(0, 30)
+                .Select(seed =>
+                {
+                    var seen = TruePaint.Invented(seed).Over(Paper, 0.15);
+                    var light = sensors.Linear(seen);
+                    return Ciede2000.Difference(
+                        SpectralColour.ToLab(seen),
+                        Lab.FromXyz(Srgb.XyzOfLight(light[0], light[1], light[2]))
+                    );
+                })
+                .Order()
+                .ToList();
             Assert.InRange(errors[15], 0.3, 4); // a device that saw as the eye does would make the loop's test too easy
         }
     }
@@ -64,12 +81,18 @@ public class StandInTests
     {
         var sheet = new SwatchSheet(SheetSize.A4, 0, 12);
         var paints = Enumerable.Range(0, 12).Select(TruePaint.Invented).ToList();
-        var errors = PaintedSheet.By(sheet, paints, Paper, Slips.None, 4).Patches.Select(patch => Math.Log(patch.Load / patch.Patch.Strength.LoadOfOneLayer)).ToList();
+        var errors = PaintedSheet
+            .By(sheet, paints, Paper, Slips.None, 4)
+            .Patches.Select(patch => Math.Log(patch.Load / patch.Patch.Strength.LoadOfOneLayer))
+            .ToList();
         Assert.Equal(0, errors.Average(), 0.05);
         Assert.Equal(0.12, Math.Sqrt(errors.Average(error => error * error)), 0.03);
         var slips = PaintedSheet.By(sheet, paints, Paper, new Slips([(3, 2)], [5], [], []), 4).Patches;
         Assert.Equal(0, slips.Single(patch => (patch.Patch.Row, patch.Patch.Column) == (3, 2)).Load);
-        Assert.True(slips.Single(patch => (patch.Patch.Row, patch.Patch.Column) == (5, 2)).Load > slips.Single(patch => (patch.Patch.Row, patch.Patch.Column) == (5, 1)).Load);
+        Assert.True(
+            slips.Single(patch => (patch.Patch.Row, patch.Patch.Column) == (5, 2)).Load
+                > slips.Single(patch => (patch.Patch.Row, patch.Patch.Column) == (5, 1)).Load
+        );
     }
 
     [Fact]
@@ -89,11 +112,16 @@ public class StandInTests
     public void Stray_light_is_taken_off_so_that_printed_black_is_black_again()
     {
         var glare = 0.05;
-        RelativeLight Seen(double light) => new(light * (1 - glare) + glare, light * (1 - glare) + glare, light * (1 - glare) + glare);
+        RelativeLight Seen(double light) =>
+            new(light * (1 - glare) + glare, light * (1 - glare) + glare, light * (1 - glare) + glare);
         var stray = StrayLight.From([Seen(SheetEvidence.PrintedBlack), Seen(SheetEvidence.PrintedBlack), Seen(0.9)]); // the middle one counts
         Assert.Equal(SheetEvidence.PrintedBlack, stray.TakenOff(Seen(SheetEvidence.PrintedBlack)).Mean, 1e-9);
         Assert.Equal(0.4, stray.TakenOff(Seen(0.4)).Mean, 1e-9);
         Assert.Equal(1, stray.TakenOff(Seen(1)).Mean, 1e-9);
-        Assert.Equal(0.2, StrayLight.From([new RelativeLight(0.01, 0.01, 0.01)]).TakenOff(new RelativeLight(0.2, 0.2, 0.2)).R, 1e-12);
+        Assert.Equal(
+            0.2,
+            StrayLight.From([new RelativeLight(0.01, 0.01, 0.01)]).TakenOff(new RelativeLight(0.2, 0.2, 0.2)).R,
+            1e-12
+        );
     }
 }

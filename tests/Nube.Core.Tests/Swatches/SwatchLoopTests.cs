@@ -13,7 +13,12 @@ public class SwatchLoopTests(ITestOutputHelper output)
     [InlineData(SwatchSource.ScanAndPhoto, 6, 2.4, 6.2)]
     [InlineData(SwatchSource.PhotoWithChart, 16, 2.1, 5.8)]
     [InlineData(SwatchSource.ScanAndPhotoWithChart, 16, 2.1, 5.8)]
-    public void Predictions_come_true_within_the_targets_and_within_what_was_said(SwatchSource source, int sheets, double half, double most)
+    public void Predictions_come_true_within_the_targets_and_within_what_was_said(
+        SwatchSource source,
+        int sheets,
+        double half,
+        double most
+    )
     {
         var outcomes = LoopTrial.Of(source, sheets, seed: 60_000);
         var differences = outcomes.ConvertAll(outcome => outcome.Difference);
@@ -31,10 +36,13 @@ public class SwatchLoopTests(ITestOutputHelper output)
     {
         var without = Sorted(LoopTrial.Of(SwatchSource.Photo, 3, seed: 60_000, vividness: 1.15));
         var with = Sorted(LoopTrial.Of(SwatchSource.PhotoWithChart, 3, seed: 60_000, vividness: 1.15));
-        output.WriteLine($"without {without[without.Count / 2]:0.00} / {without[(int)(0.95 * without.Count)]:0.00}, with {with[with.Count / 2]:0.00} / {with[(int)(0.95 * with.Count)]:0.00}");
+        output.WriteLine(
+            $"without {without[without.Count / 2]:0.00} / {without[(int)(0.95 * without.Count)]:0.00}, with {with[with.Count / 2]:0.00} / {with[(int)(0.95 * with.Count)]:0.00}"
+        );
         Assert.InRange(with[with.Count / 2], 0.2, 2.1);
         Assert.True(without[without.Count / 2] > 1.4 * with[with.Count / 2]);
 
-        static List<double> Sorted(List<Outcome> outcomes) => [.. outcomes.Select(outcome => outcome.Difference).Order()];
+        static List<double> Sorted(List<Outcome> outcomes) =>
+            [.. outcomes.Select(outcome => outcome.Difference).Order()];
     }
 }

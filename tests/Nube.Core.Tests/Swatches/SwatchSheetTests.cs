@@ -19,10 +19,16 @@ public class SwatchSheetTests
             .. Enumerable.Range(0, sheet.Rows).Select(sheet.Bar),
             .. Enumerable.Range(0, sheet.Rows).Select(sheet.Label),
         ];
-        Assert.All(solid, box => Assert.True(box.X >= 10 && box.Y >= 10 && box.Right <= width - 9.99 && box.Bottom <= height - 10, box.ToString()));
+        Assert.All(solid, box =>
+            Assert.True(
+                box.X >= 10 && box.Y >= 10 && box.Right <= width - 9.99 && box.Bottom <= height - 10,
+                box.ToString()
+            )
+        );
         for (var i = 0; i < solid.Length; i++)
         {
-            for (var j = i + 1; j < solid.Length; j++) Assert.False(Overlap(solid[i], solid[j]), $"{solid[i]} and {solid[j]}");
+            for (var j = i + 1; j < solid.Length; j++)
+                Assert.False(Overlap(solid[i], solid[j]), $"{solid[i]} and {solid[j]}");
         }
     }
 
@@ -30,7 +36,12 @@ public class SwatchSheetTests
     public void Gaps_lie_on_bare_paper()
     {
         var sheet = new SwatchSheet(SheetSize.A4, 0, SwatchSheet.MostRows);
-        SheetRectangle[] covered = [.. sheet.Patches().Select(patch => patch.Box), .. Enumerable.Range(0, sheet.Rows).Select(sheet.Bar), .. Enumerable.Range(0, sheet.Rows).Select(sheet.Label)];
+        SheetRectangle[] covered =
+        [
+            .. sheet.Patches().Select(patch => patch.Box),
+            .. Enumerable.Range(0, sheet.Rows).Select(sheet.Bar),
+            .. Enumerable.Range(0, sheet.Rows).Select(sheet.Label),
+        ];
         for (var row = 0; row < sheet.Rows; row++)
         {
             for (var column = 0; column < 5; column++)
@@ -48,7 +59,14 @@ public class SwatchSheetTests
     public void Every_series_has_marks_of_its_own() =>
         Assert.Equal(
             SwatchSheet.SeriesCount * SwatchSheet.MarkCount,
-            Enumerable.Range(0, SwatchSheet.SeriesCount).SelectMany(series => new SwatchSheet(SheetSize.A4, series, 1).Marks()).Select(mark => mark.Id).Distinct().Count());
+            Enumerable
+                .Range(0, SwatchSheet.SeriesCount)
+                .SelectMany(series => new SwatchSheet(SheetSize.A4, series, 1).Marks())
+                .Select(mark => mark.Id)
+                .Distinct()
+                .Count()
+        );
 
-    private static bool Overlap(SheetRectangle a, SheetRectangle b) => a.X < b.Right && b.X < a.Right && a.Y < b.Bottom && b.Y < a.Bottom;
+    private static bool Overlap(SheetRectangle a, SheetRectangle b) =>
+        a.X < b.Right && b.X < a.Right && a.Y < b.Bottom && b.Y < a.Bottom;
 }

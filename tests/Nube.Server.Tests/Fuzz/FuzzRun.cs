@@ -27,30 +27,38 @@ internal static class FuzzRun
     {
         await using var apprentices = new Apprentices(Limits);
         // The first task of a process includes its start.
-        foreach (var warm in Enumerable.Range(0, 2)) await apprentices.Do(Task, MutatedFiles.Good["svg"][0], stop: cancel);
+        foreach (var warm in Enumerable.Range(0, 2))
+            await apprentices.Do(Task, MutatedFiles.Good["svg"][0], stop: cancel);
         var (mutated, read, refused, longest) = (new MutatedFiles(seed), 0, 0, 0L);
         var faults = new ConcurrentQueue<string>();
         var all = Enumerable.Range(0, files).Select(number => (Number: number, File: mutated.Next()));
-        await Parallel.ForEachAsync(all, new ParallelOptions { MaxDegreeOfParallelism = 2, CancellationToken = cancel }, async (one, stop) =>
-        {
-            var watch = Stopwatch.GetTimestamp();
-            try
+        await Parallel.ForEachAsync(
+            all,
+            new ParallelOptions { MaxDegreeOfParallelism = 2, CancellationToken = cancel },
+            async (one, stop) =>
             {
-                await BringIn(one.File.Kind, one.File.Content, apprentices, stop);
-                Interlocked.Increment(ref read);
+                var watch = Stopwatch.GetTimestamp();
+                try
+                {
+                    await BringIn(one.File.Kind, one.File.Content, apprentices, stop);
+                    Interlocked.Increment(ref read);
+                }
+                catch (Exception trouble)
+                    when (trouble is PictureTroubleException or TroubleException && !IsFault(trouble.Message))
+                {
+                    Interlocked.Increment(ref refused);
+                }
+                catch (Exception fault) when (fault is not OperationCanceledException)
+                {
+                    faults.Enqueue($"{one.Number} {one.File.Kind}: {fault.GetType().Name} {fault.Message}");
+                }
+                var took = Stopwatch.GetElapsedTime(watch);
+                if (took > Limits.Deadline)
+                    faults.Enqueue($"{one.Number} {one.File.Kind}: {took.TotalSeconds:0.0} s");
+                lock (faults)
+                    longest = Math.Max(longest, took.Ticks);
             }
-            catch (Exception trouble) when (trouble is PictureTroubleException or TroubleException && !IsFault(trouble.Message))
-            {
-                Interlocked.Increment(ref refused);
-            }
-            catch (Exception fault) when (fault is not OperationCanceledException)
-            {
-                faults.Enqueue($"{one.Number} {one.File.Kind}: {fault.GetType().Name} {fault.Message}");
-            }
-            var took = Stopwatch.GetElapsedTime(watch);
-            if (took > Limits.Deadline) faults.Enqueue($"{one.Number} {one.File.Kind}: {took.TotalSeconds:0.0} s");
-            lock (faults) longest = Math.Max(longest, took.Ticks);
-        });
+        );
         return new FuzzOutcome(read, refused, TimeSpan.FromTicks(longest), faults);
     }
 
@@ -58,17 +66,25 @@ internal static class FuzzRun
 
     /// <summary>What the apprentices say when a file took too long, too much, or broke its reader.</summary>
     private static bool IsFault(string message) =>
-        message.Contains("took longer", StringComparison.Ordinal) || message.Contains("more memory", StringComparison.Ordinal) || message.Contains("broke what reads it", StringComparison.Ordinal);
+        message.Contains("took longer", StringComparison.Ordinal)
+        || message.Contains("more memory", StringComparison.Ordinal)
+        || message.Contains("broke what reads it", StringComparison.Ordinal);
 
     private static async Task BringIn(string kind, byte[] file, Apprentices apprentices, CancellationToken stop)
     {
         switch (kind)
         {
             case "cgats":
-                Either(() => CgatsText.Read(Encoding.UTF8.GetString(file)), () => ChartText.Read(Encoding.UTF8.GetString(file), "Chart", null));
+                Either(
+                    () => CgatsText.Read(Encoding.UTF8.GetString(file)),
+                    () => ChartText.Read(Encoding.UTF8.GetString(file), "Chart", null)
+                );
                 return;
             case "csv":
-                Either(() => PaletteFile.Read(Encoding.UTF8.GetString(file)), () => PastedColours.Read(Encoding.UTF8.GetString(file), []));
+                Either(
+                    () => PaletteFile.Read(Encoding.UTF8.GetString(file)),
+                    () => PastedColours.Read(Encoding.UTF8.GetString(file), [])
+                );
                 return;
             case "json":
                 _ = JsonBody.Trouble(file);

@@ -14,11 +14,13 @@ internal static class Deepening
     /// <param name="zone">Where.</param>
     public static IEnumerable<AreaPass> Of(AreaTask task, Stroke stroke, Zone zone = Zone.Shadow)
     {
-        if (task.Shadow is not { } shadow) yield break;
+        if (task.Shadow is not { } shadow)
+            yield break;
         for (var layer = 0; layer < shadow.Layers; layer++)
             yield return new AreaPass(stroke, shadow.Mix, zone, BrushWater.Damp, [Act.Lay(shadow.Mix, zone)]);
     }
 
     /// <summary>What is thinned with water on a palette.</summary>
-    internal static ImmutableArray<Medium> WaterMedia { get; } = [.. Enum.GetValues<Medium>().Where(Media.MixesWithWater)];
+    internal static ImmutableArray<Medium> WaterMedia { get; } =
+    [.. Enum.GetValues<Medium>().Where(Media.MixesWithWater)];
 }

@@ -15,8 +15,10 @@ internal static class Inks
     {
         // Pulled with water or a blender, a pen's colour comes out thinner.
         var acts = ImmutableArray.Create(Act.Lay(task.Mix, Zone.Whole));
-        if (task.Shadow is { } dark) acts = acts.Add(Act.Lay(dark.Mix, Zone.Shadow, dark.Layers, PulledIn));
-        if (schools.Pens != PenBlend.None) acts = acts.AddRange(Acts.Blending.Pens);
+        if (task.Shadow is { } dark)
+            acts = acts.Add(Act.Lay(dark.Mix, Zone.Shadow, dark.Layers, PulledIn));
+        if (schools.Pens != PenBlend.None)
+            acts = acts.AddRange(Acts.Blending.Pens);
         yield return new AreaPass(Stroke.PenPair, task.Mix, Zone.Whole, BrushWater.Damp, acts)
         {
             Also = task.Shadow is { } pen && pen.Mix != task.Mix ? [pen.Mix] : [],
@@ -34,8 +36,13 @@ internal static class Inks
         var left = light == task.Mix ? task.Recipe.Layers - own : task.Recipe.Layers;
         var back = task.Shadow is not null && left > 0 ? 1 : 0;
         var returns = light == task.Mix ? 0 : own / 2; // a lighter ink comes back last
-        var way = new List<(PaintMix Ink, Zone Zone, int Times)> { (light, Zone.Whole, own - returns), (task.Mix, Zone.ButLight, left - back) };
-        if (task.Shadow is { } dark) way.Add((dark.Mix, Zone.Deepest, dark.Layers));
+        var way = new List<(PaintMix Ink, Zone Zone, int Times)>
+        {
+            (light, Zone.Whole, own - returns),
+            (task.Mix, Zone.ButLight, left - back),
+        };
+        if (task.Shadow is { } dark)
+            way.Add((dark.Mix, Zone.Deepest, dark.Layers));
         way.Add((task.Mix, Zone.ButLight, back));
         way.Add((light, Zone.Whole, returns));
         foreach (var (ink, zone, times) in way.Where(go => go.Times > 0))

@@ -17,16 +17,35 @@ internal static class Whites
     /// </summary>
     public static IEnumerable<AreaPass> Shaded(AreaTask task, Paints paints, Schools schools)
     {
-        if (task.Recipe.Parts.IsEmpty) yield break;
+        if (task.Recipe.Parts.IsEmpty)
+            yield break;
         if (!MethodTable.IsPencil(task, paints))
         {
             for (var layer = 0; layer < task.Recipe.Layers; layer++)
-                yield return new AreaPass(Stroke.Wash, task.Mix, Zone.Beside, BrushWater.Damp, [Act.Lay(task.Mix, Zone.Beside)]);
+                yield return new AreaPass(
+                    Stroke.Wash,
+                    task.Mix,
+                    Zone.Beside,
+                    BrushWater.Damp,
+                    [Act.Lay(task.Mix, Zone.Beside)]
+                );
             yield break;
         }
-        yield return new AreaPass(Stroke.Draw, task.Mix, Zone.Shadow, BrushWater.DryBrush, [Act.Draw(task.Mix, Zone.Shadow, task.Recipe.Layers)]);
+        yield return new AreaPass(
+            Stroke.Draw,
+            task.Mix,
+            Zone.Shadow,
+            BrushWater.DryBrush,
+            [Act.Draw(task.Mix, Zone.Shadow, task.Recipe.Layers)]
+        );
         if (task.Recipe.Over is { Layers: > 0 } white)
-            yield return new AreaPass(Stroke.Draw, white.Mix, Zone.Whole, BrushWater.DryBrush, [Act.Draw(white.Mix, Zone.Whole, white.Layers)]);
+            yield return new AreaPass(
+                Stroke.Draw,
+                white.Mix,
+                Zone.Whole,
+                BrushWater.DryBrush,
+                [Act.Draw(white.Mix, Zone.Whole, white.Layers)]
+            );
     }
 
     /// <summary>Opaque white all over, then the colour on it, in the way of its medium.</summary>
@@ -34,7 +53,9 @@ internal static class Whites
     {
         var white = BaseOf(paints);
         var used = white is null ? 0 : Laying.Lay(Surface.Bare(paints), white.Acts, paints).Middle.ToothUsed;
-        var colour = MethodTable.IsPencil(task, paints) ? Pencils.Dry(task, paints, schools, used) : Washes.WithShadow(task, paints, Stroke.Wash);
+        var colour = MethodTable.IsPencil(task, paints)
+            ? Pencils.Dry(task, paints, schools, used)
+            : Washes.WithShadow(task, paints, Stroke.Wash);
         return white is null ? colour : colour.Prepend(white);
     }
 
@@ -42,9 +63,27 @@ internal static class Whites
     internal static AreaPass? BaseOf(Paints paints)
     {
         if (paints.White(pencil: false) is { } paint)
-            return new AreaPass(Stroke.WhiteBase, Paints.Plain(paint), Zone.Whole, BrushWater.Damp, [Act.Lay(Paints.Plain(paint), Zone.Whole)]) { Phase = Phase.Base };
-        if (paints.White(pencil: true) is not { } pencil) return null;
-        return new AreaPass(Stroke.Draw, Paints.Plain(pencil), Zone.Whole, BrushWater.DryBrush, [Act.Draw(Paints.Plain(pencil), Zone.Whole, BaseLayers, Pressure.Medium)])
-        { Phase = Phase.Base };
+            return new AreaPass(
+                Stroke.WhiteBase,
+                Paints.Plain(paint),
+                Zone.Whole,
+                BrushWater.Damp,
+                [Act.Lay(Paints.Plain(paint), Zone.Whole)]
+            )
+            {
+                Phase = Phase.Base,
+            };
+        if (paints.White(pencil: true) is not { } pencil)
+            return null;
+        return new AreaPass(
+            Stroke.Draw,
+            Paints.Plain(pencil),
+            Zone.Whole,
+            BrushWater.DryBrush,
+            [Act.Draw(Paints.Plain(pencil), Zone.Whole, BaseLayers, Pressure.Medium)]
+        )
+        {
+            Phase = Phase.Base,
+        };
     }
 }

@@ -18,33 +18,70 @@ internal static class WholeCards
         Background(Stroke.Bands, task, HowWet.AtMost(BrushWater.Juicy, paints.Paper));
 
     /// <summary>A solid stamp inked in bands, misted and printed.</summary>
-    public static IEnumerable<AreaPass> PrintedBands(CardTask task) => Background(Stroke.PrintBands, task, BrushWater.Damp);
+    public static IEnumerable<AreaPass> PrintedBands(CardTask task) =>
+        Background(Stroke.PrintBands, task, BrushWater.Damp);
 
     /// <summary>Inks blended over the panel, each over the seam of the one before.</summary>
     public static IEnumerable<AreaPass> Blended(CardTask task) => Background(Stroke.Blend, task, BrushWater.DryBrush);
 
     /// <summary>Mist, half a minute, blot.</summary>
     public static IEnumerable<AreaPass> Misted(CardTask task) =>
-        [new AreaPass(Stroke.MistAndBlot, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, [Act.Lift(Zone.Whole, BlotTakes)]) { Phase = PhaseOf(task) }];
+        [
+            new AreaPass(
+                Stroke.MistAndBlot,
+                PaintMix.CleanWater,
+                Zone.Whole,
+                BrushWater.Damp,
+                [Act.Lift(Zone.Whole, BlotTakes)]
+            )
+            {
+                Phase = PhaseOf(task),
+            },
+        ];
 
     /// <summary>A pattern stamped, and softened with water when it is dry.</summary>
-    public static IEnumerable<AreaPass> Softened(CardTask task, Paints paints) => Background(Stroke.PrintPattern, task, BrushWater.DryBrush)
-        .Append(new AreaPass(Stroke.Soften, PaintMix.CleanWater, Zone.Whole, HowWet.AtMost(BrushWater.Wash, paints.Paper), []) { Phase = PhaseOf(task) });
+    public static IEnumerable<AreaPass> Softened(CardTask task, Paints paints) =>
+        Background(Stroke.PrintPattern, task, BrushWater.DryBrush)
+            .Append(
+                new AreaPass(
+                    Stroke.Soften,
+                    PaintMix.CleanWater,
+                    Zone.Whole,
+                    HowWet.AtMost(BrushWater.Wash, paints.Paper),
+                    []
+                )
+                {
+                    Phase = PhaseOf(task),
+                }
+            );
 
     /// <summary>Dipped and dried, as often as was said; each dip goes one step deeper.</summary>
     public static IEnumerable<AreaPass> Dips(CardTask task, Paints paints) =>
-        Enumerable.Range(0, task.Times).SelectMany(_ => Background(Stroke.Dip, task, HowWet.AtMost(BrushWater.Wash, paints.Paper)));
+        Enumerable
+            .Range(0, task.Times)
+            .SelectMany(_ => Background(Stroke.Dip, task, HowWet.AtMost(BrushWater.Wash, paints.Paper)));
 
     /// <summary>Drops on dry colour.</summary>
     public static IEnumerable<AreaPass> Splatter(CardTask task, Paints paints) =>
-        [new AreaPass(Stroke.Splatter, MixOrWhite(task, paints), Zone.Details, BrushWater.Damp, []) { Phase = PhaseOf(task) }];
+        [
+            new AreaPass(Stroke.Splatter, MixOrWhite(task, paints), Zone.Details, BrushWater.Damp, [])
+            {
+                Phase = PhaseOf(task),
+            },
+        ];
 
     /// <summary>White dots and lines.</summary>
     public static IEnumerable<AreaPass> Highlights(CardTask task, Paints paints) =>
-        [new AreaPass(Stroke.Highlight, MixOrWhite(task, paints), Zone.Details, BrushWater.DryBrush, []) { Phase = PhaseOf(task) }];
+        [
+            new AreaPass(Stroke.Highlight, MixOrWhite(task, paints), Zone.Details, BrushWater.DryBrush, [])
+            {
+                Phase = PhaseOf(task),
+            },
+        ];
 
     /// <summary>The outline again.</summary>
-    public static IEnumerable<AreaPass> Relined(CardTask task) => Plain(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, task);
+    public static IEnumerable<AreaPass> Relined(CardTask task) =>
+        Plain(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, task);
 
     /// <summary>Something that lays no colour.</summary>
     public static IEnumerable<AreaPass> Plain(Stroke stroke, CardTask task, BrushWater water = BrushWater.DryBrush) =>
@@ -54,13 +91,24 @@ internal static class WholeCards
     private static IEnumerable<AreaPass> Background(Stroke stroke, CardTask task, BrushWater water)
     {
         var mixes = Enumerable.Range(0, task.Recipes.Length).Select(task.Mix).ToList();
-        if (mixes.Count == 0) yield break;
-        var acts = new Act(ActKind.Lay, Zone.Whole) { Mixes = [.. mixes], Times = stroke == Stroke.Dip ? 1 : task.Recipes.Max(recipe => recipe.Layers) };
-        yield return new AreaPass(stroke, mixes[0], Zone.Whole, water, [acts]) { Also = task.Others, Phase = PhaseOf(task) };
+        if (mixes.Count == 0)
+            yield break;
+        var acts = new Act(ActKind.Lay, Zone.Whole)
+        {
+            Mixes = [.. mixes],
+            Times = stroke == Stroke.Dip ? 1 : task.Recipes.Max(recipe => recipe.Layers),
+        };
+        yield return new AreaPass(stroke, mixes[0], Zone.Whole, water, [acts])
+        {
+            Also = task.Others,
+            Phase = PhaseOf(task),
+        };
     }
 
     private static Phase PhaseOf(CardTask task) => MethodTable.Of(task.Method).Phase;
 
     private static PaintMix MixOrWhite(CardTask task, Paints paints) =>
-        task.Recipes.Length > 0 ? task.Mix(0) : paints.White(pencil: false) is { } white ? Paints.Plain(white) : PaintMix.None;
+        task.Recipes.Length > 0 ? task.Mix(0)
+        : paints.White(pencil: false) is { } white ? Paints.Plain(white)
+        : PaintMix.None;
 }

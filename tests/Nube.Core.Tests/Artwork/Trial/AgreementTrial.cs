@@ -39,12 +39,19 @@ internal static class AgreementTrial
         var all = drawings.AsParallel().AsOrdered().Select(number => OfOne(number, conditions, gapMm, rule)).ToList();
         var (common, mine, theirs) = (all.Sum(one => one.Common), all.Sum(one => one.Found), all.Sum(one => one.True));
         return new Agreement(
-            all.Sum(one => one.Areas), all.Sum(one => one.Matched), all.Sum(one => one.Leaked),
-            mine + theirs == 0 ? 1 : 2.0 * common / (mine + theirs));
+            all.Sum(one => one.Areas),
+            all.Sum(one => one.Matched),
+            all.Sum(one => one.Leaked),
+            mine + theirs == 0 ? 1 : 2.0 * common / (mine + theirs)
+        );
     }
 
     internal static (int Areas, int Matched, int Leaked, int Common, int Found, int True) OfOne(
-        int number, ScanConditions? conditions, double gapMm, GapRule rule)
+        int number,
+        ScanConditions? conditions,
+        double gapMm,
+        GapRule rule
+    )
     {
         var (sheet, truth) = Clean.GetOrAdd(number, Drawn);
         var stamped = gapMm > 0 ? WithGaps(sheet, gapMm, number) : sheet;
@@ -53,7 +60,10 @@ internal static class AgreementTrial
         {
             var picture = conditions is null
                 ? stamped
-                : PictureReader.Read(SimulatedScanner.Scan(stamped, conditions with { Seed = conditions.Seed + number }), new PictureSize(null, conditions.DotsPerInch));
+                : PictureReader.Read(
+                    SimulatedScanner.Scan(stamped, conditions with { Seed = conditions.Seed + number }),
+                    new PictureSize(null, conditions.DotsPerInch)
+                );
             found = AreaFinder.FindAreas(LineExtraction.From(picture), rule);
         }
         catch (PictureTroubleException)
@@ -63,43 +73,85 @@ internal static class AgreementTrial
         return Compare(truth, found, conditions?.TurnDegrees ?? 0);
     }
 
-    private static (int Areas, int Matched, int Leaked, int Common, int Found, int True) Compare(AreaMap truth, AreaMap found, double turnDegrees)
+    private static (int Areas, int Matched, int Leaked, int Common, int Found, int True) Compare(
+        AreaMap truth,
+        AreaMap found,
+        double turnDegrees
+    )
     {
         var (from, to) = (truth.Labels, found.Labels);
         var (sin, cos) = Math.SinCos(turnDegrees * Math.PI / 180);
-        double centreX = to.Width / 2.0, centreY = to.Height / 2.0, scale = to.PixelsPerMm / from.PixelsPerMm;
-        double marginX = (to.Width - from.Width * scale) / 2, marginY = (to.Height - from.Height * scale) / 2;
+        double centreX = to.Width / 2.0,
+            centreY = to.Height / 2.0,
+            scale = to.PixelsPerMm / from.PixelsPerMm;
+        double marginX = (to.Width - from.Width * scale) / 2,
+            marginY = (to.Height - from.Height * scale) / 2;
         var overlap = new Dictionary<(ushort True, ushort Found), int>();
         for (var y = 0; y < from.Height; y++)
         {
             for (var x = 0; x < from.Width; x++)
             {
-                double dx = x * scale + marginX - centreX, dy = y * scale + marginY - centreY;
-                var (sx, sy) = ((int)Math.Round(centreX + dx * cos - dy * sin), (int)Math.Round(centreY + dx * sin + dy * cos));
-                if (sx < 0 || sy < 0 || sx >= to.Width || sy >= to.Height) continue;
+                double dx = x * scale + marginX - centreX,
+                    dy = y * scale + marginY - centreY;
+                var (sx, sy) = (
+                    (int)Math.Round(centreX + dx * cos - dy * sin),
+                    (int)Math.Round(centreY + dx * sin + dy * cos)
+                );
+                if (sx < 0 || sy < 0 || sx >= to.Width || sy >= to.Height)
+                    continue;
                 var key = (from.Labels[y * from.Width + x], to.Labels[sy * to.Width + sx]);
                 overlap[key] = overlap.GetValueOrDefault(key) + 1;
             }
         }
         // Line itself belongs to nobody: it is left out on both sides.
-        var trueSize = overlap.Where(o => o.Key.Found != LabelRaster.Line).GroupBy(o => o.Key.True).ToDictionary(g => g.Key, g => g.Sum(o => o.Value));
-        var foundSize = overlap.Where(o => o.Key.True != LabelRaster.Line).GroupBy(o => o.Key.Found).ToDictionary(g => g.Key, g => g.Sum(o => o.Value));
+        var trueSize = overlap
+            .Where(o => o.Key.Found != LabelRaster.Line)
+            .GroupBy(o => o.Key.True)
+            .ToDictionary(g => g.Key, g => g.Sum(o => o.Value));
+        var foundSize = overlap
+            .Where(o => o.Key.True != LabelRaster.Line)
+            .GroupBy(o => o.Key.Found)
+            .ToDictionary(g => g.Key, g => g.Sum(o => o.Value));
         var partner = new Dictionary<int, int>();
         var leaked = 0;
         foreach (var area in truth.Areas)
         {
             var shares = overlap.Where(o => o.Key.True == area.Id).ToList();
-            if (shares.Count == 0) continue;
-            if (shares.Where(o => o.Key.Found == LabelRaster.Background).Sum(o => o.Value) > trueSize.GetValueOrDefault((ushort)area.Id) / 2) leaked++;
-            var best = shares.Where(o => o.Key.Found is not LabelRaster.Background and not LabelRaster.Line)
-                .OrderByDescending(o => o.Value).FirstOrDefault();
-            if (best.Value > 0 && best.Value > 0.8 * (trueSize[(ushort)area.Id] + foundSize[best.Key.Found] - best.Value)) partner[area.Id] = best.Key.Found;
+            if (shares.Count == 0)
+                continue;
+            if (
+                shares.Where(o => o.Key.Found == LabelRaster.Background).Sum(o => o.Value)
+                > trueSize.GetValueOrDefault((ushort)area.Id) / 2
+            )
+                leaked++;
+            var best = shares
+                .Where(o => o.Key.Found is not LabelRaster.Background and not LabelRaster.Line)
+                .OrderByDescending(o => o.Value)
+                .FirstOrDefault();
+            if (
+                best.Value > 0
+                && best.Value > 0.8 * (trueSize[(ushort)area.Id] + foundSize[best.Key.Found] - best.Value)
+            )
+                partner[area.Id] = best.Key.Found;
         }
         var back = partner.ToDictionary(pair => pair.Value, pair => pair.Key);
-        var trueTouching = truth.Touching.Where(pair => partner.ContainsKey(pair.One) && partner.ContainsKey(pair.Other)).Select(pair => (pair.One, pair.Other)).ToHashSet();
-        var foundTouching = found.Touching.Where(pair => back.ContainsKey(pair.One) && back.ContainsKey(pair.Other))
-            .Select(pair => (One: back[pair.One], Other: back[pair.Other])).Select(pair => (Math.Min(pair.One, pair.Other), Math.Max(pair.One, pair.Other))).ToHashSet();
-        return (truth.Areas.Length, partner.Count, leaked, trueTouching.Count(foundTouching.Contains), foundTouching.Count, trueTouching.Count);
+        var trueTouching = truth
+            .Touching.Where(pair => partner.ContainsKey(pair.One) && partner.ContainsKey(pair.Other))
+            .Select(pair => (pair.One, pair.Other))
+            .ToHashSet();
+        var foundTouching = found
+            .Touching.Where(pair => back.ContainsKey(pair.One) && back.ContainsKey(pair.Other))
+            .Select(pair => (One: back[pair.One], Other: back[pair.Other]))
+            .Select(pair => (Math.Min(pair.One, pair.Other), Math.Max(pair.One, pair.Other)))
+            .ToHashSet();
+        return (
+            truth.Areas.Length,
+            partner.Count,
+            leaked,
+            trueTouching.Count(foundTouching.Contains),
+            foundTouching.Count,
+            trueTouching.Count
+        );
     }
 
     /// <summary>The sheet with places where the stamp did not print: straight across the line, so wide from edge to edge.</summary>
@@ -120,15 +172,19 @@ internal static class AgreementTrial
         {
             var at = line[random.Next(line.Count)];
             var (x, y) = (at % stride - 1, at / stride - 1);
-            if (x < around || y < around || x >= sheet.Width - around || y >= sheet.Height - around) continue;
+            if (x < around || y < around || x >= sheet.Width - around || y >= sheet.Height - around)
+                continue;
             var across = depth[y * art.Width + x] + 1.5;
             // The direction of the line: principal axis of the skeleton nearby.
-            double xx = 0, xy = 0, yy = 0;
+            double xx = 0,
+                xy = 0,
+                yy = 0;
             for (var dy = -around; dy <= around; dy++)
             {
                 for (var dx = -around; dx <= around; dx++)
                 {
-                    if (skeleton[(y + dy + 1) * stride + x + dx + 1] == 0) continue;
+                    if (skeleton[(y + dy + 1) * stride + x + dx + 1] == 0)
+                        continue;
                     (xx, xy, yy) = (xx + dx * dx, xy + dx * dy, yy + dy * dy);
                 }
             }
@@ -137,7 +193,8 @@ internal static class AgreementTrial
             {
                 for (var dx = -around; dx <= around; dx++)
                 {
-                    if (Math.Abs(dx * cos + dy * sin) < half && Math.Abs(dy * cos - dx * sin) < across) pixels[(y + dy) * sheet.Width + x + dx] = 255;
+                    if (Math.Abs(dx * cos + dy * sin) < half && Math.Abs(dy * cos - dx * sin) < across)
+                        pixels[(y + dy) * sheet.Width + x + dx] = 255;
                 }
             }
         }

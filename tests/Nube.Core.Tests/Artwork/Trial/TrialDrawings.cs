@@ -9,7 +9,17 @@ internal static class TrialDrawings
     /// <summary>Side of a drawing, mm.</summary>
     public const double Side = 62;
 
-    private static readonly Func<Random, string>[] Kinds = [Blossom, Leaves, Basket, Tiles, Stripes, Dots, Lettering, Hatched];
+    private static readonly Func<Random, string>[] Kinds =
+    [
+        Blossom,
+        Leaves,
+        Basket,
+        Tiles,
+        Stripes,
+        Dots,
+        Lettering,
+        Hatched,
+    ];
 
     /// <summary>Names of the kinds, for reports.</summary>
     public static string KindOf(int number) => Kinds[number % Kinds.Length].Method.Name;
@@ -20,14 +30,19 @@ internal static class TrialDrawings
         var random = new Random(1000 + number);
         var line = 0.25 + 0.75 * ((number / Kinds.Length % 4 + random.NextDouble()) / 4);
         var body = Kinds[number % Kinds.Length](random);
-        return Encoding.UTF8.GetBytes(F(
-            $"""<svg xmlns="http://www.w3.org/2000/svg" width="{Side}mm" height="{Side}mm" viewBox="0 0 {Side} {Side}"><g fill="#fff" stroke="#000" stroke-width="{line}" stroke-linejoin="round" stroke-linecap="round">{body}</g></svg>"""));
+        return Encoding.UTF8.GetBytes(
+            F(
+                $"""<svg xmlns="http://www.w3.org/2000/svg" width="{Side}mm" height="{Side}mm" viewBox="0 0 {Side} {Side}"><g fill="#fff" stroke="#000" stroke-width="{line}" stroke-linejoin="round" stroke-linecap="round">{body}</g></svg>"""
+            )
+        );
     }
 
     private static string F(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 
     private static string Ellipse(double x, double y, double rx, double ry, double turn = 0) =>
-        F($"""<ellipse cx="{x:0.##}" cy="{y:0.##}" rx="{rx:0.##}" ry="{ry:0.##}" transform="rotate({turn:0.#} {x:0.##} {y:0.##})"/>""");
+        F(
+            $"""<ellipse cx="{x:0.##}" cy="{y:0.##}" rx="{rx:0.##}" ry="{ry:0.##}" transform="rotate({turn:0.#} {x:0.##} {y:0.##})"/>"""
+        );
 
     private static double Between(Random random, double low, double high) => low + (high - low) * random.NextDouble();
 
@@ -43,7 +58,11 @@ internal static class TrialDrawings
         }
         var path = new StringBuilder(F($"M{(At(0).X + At(1).X) / 2:0.##} {(At(0).Y + At(1).Y) / 2:0.##}"));
         for (var i = 1; i <= points; i++)
-            path.Append(F($"Q{At(i % points).X:0.##} {At(i % points).Y:0.##} {(At(i % points).X + At((i + 1) % points).X) / 2:0.##} {(At(i % points).Y + At((i + 1) % points).Y) / 2:0.##}"));
+            path.Append(
+                F(
+                    $"Q{At(i % points).X:0.##} {At(i % points).Y:0.##} {(At(i % points).X + At((i + 1) % points).X) / 2:0.##} {(At(i % points).Y + At((i + 1) % points).Y) / 2:0.##}"
+                )
+            );
         return $"""<path d="{path}Z"/>""";
     }
 
@@ -58,7 +77,15 @@ internal static class TrialDrawings
             {
                 var angle = 360.0 * petal / petals + 20 * ring;
                 var (sin, cos) = Math.SinCos(angle * Math.PI / 180);
-                body.Append(Ellipse(Side / 2 + reach * 0.62 * cos, Side / 2 + reach * 0.62 * sin, reach * 0.52, reach * 0.3, angle));
+                body.Append(
+                    Ellipse(
+                        Side / 2 + reach * 0.62 * cos,
+                        Side / 2 + reach * 0.62 * sin,
+                        reach * 0.52,
+                        reach * 0.3,
+                        angle
+                    )
+                );
             }
         }
         return body.Append(Ellipse(Side / 2, Side / 2, 4.5, 4.5)).ToString();
@@ -69,11 +96,22 @@ internal static class TrialDrawings
         var body = new StringBuilder();
         for (var leaf = 0; leaf < 9; leaf++)
         {
-            double x = Between(random, 12, Side - 12), y = Between(random, 10, Side - 10), length = Between(random, 9, 15), turn = Between(random, 0, 360);
+            double x = Between(random, 12, Side - 12),
+                y = Between(random, 10, Side - 10),
+                length = Between(random, 9, 15),
+                turn = Between(random, 0, 360);
             var wide = length * Between(random, 0.35, 0.55);
-            body.Append(F($"""<g transform="translate({x:0.##} {y:0.##}) rotate({turn:0.#})"><path d="M{-length:0.##} 0Q0 {-wide * 1.7:0.##} {length:0.##} 0Q0 {wide * 1.7:0.##} {-length:0.##} 0Z"/><path fill="none" d="M{-length:0.##} 0H{length * 0.8:0.##}"/>"""));
+            body.Append(
+                F(
+                    $"""<g transform="translate({x:0.##} {y:0.##}) rotate({turn:0.#})"><path d="M{-length:0.##} 0Q0 {-wide * 1.7:0.##} {length:0.##} 0Q0 {wide * 1.7:0.##} {-length:0.##} 0Z"/><path fill="none" d="M{-length:0.##} 0H{length * 0.8:0.##}"/>"""
+                )
+            );
             for (var vein = -1; vein <= 1; vein++)
-                body.Append(F($"""<path fill="none" d="M{vein * length * 0.4:0.##} 0l{length * 0.16:0.##} {-wide * 0.4:0.##}M{vein * length * 0.4:0.##} 0l{length * 0.16:0.##} {wide * 0.4:0.##}"/>"""));
+                body.Append(
+                    F(
+                        $"""<path fill="none" d="M{vein * length * 0.4:0.##} 0l{length * 0.16:0.##} {-wide * 0.4:0.##}M{vein * length * 0.4:0.##} 0l{length * 0.16:0.##} {wide * 0.4:0.##}"/>"""
+                    )
+                );
             body.Append("</g>");
         }
         return body.ToString();
@@ -85,8 +123,14 @@ internal static class TrialDrawings
         for (var fruit = 0; fruit < 9; fruit++)
             body.Append(Blob(random, Between(random, 16, 46), Between(random, 14, 32), Between(random, 5, 9)));
         body.Append("""<path d="M8 32H54L48 57H14Z"/>""");
-        for (var row = 1; row < 4; row++) body.Append(F($"""<path fill="none" d="M{8 + row * 1.5:0.##} {32 + row * 6.2:0.##}H{54 - row * 1.5:0.##}"/>"""));
-        for (var column = 1; column < 6; column++) body.Append(F($"""<path fill="none" d="M{8 + column * 46 / 6.0:0.##} 32L{14 + column * 34 / 6.0:0.##} 57"/>"""));
+        for (var row = 1; row < 4; row++)
+            body.Append(
+                F($"""<path fill="none" d="M{8 + row * 1.5:0.##} {32 + row * 6.2:0.##}H{54 - row * 1.5:0.##}"/>""")
+            );
+        for (var column = 1; column < 6; column++)
+            body.Append(
+                F($"""<path fill="none" d="M{8 + column * 46 / 6.0:0.##} 32L{14 + column * 34 / 6.0:0.##} 57"/>""")
+            );
         return body.ToString();
     }
 
@@ -108,8 +152,17 @@ internal static class TrialDrawings
         {
             for (var column = 0; column < count; column++)
             {
-                var (a, b, c, d) = (points[row, column], points[row, column + 1], points[row + 1, column + 1], points[row + 1, column]);
-                body.Append(F($"""<path d="M{a.X:0.##} {a.Y:0.##}L{b.X:0.##} {b.Y:0.##}L{c.X:0.##} {c.Y:0.##}L{d.X:0.##} {d.Y:0.##}Z"/>"""));
+                var (a, b, c, d) = (
+                    points[row, column],
+                    points[row, column + 1],
+                    points[row + 1, column + 1],
+                    points[row + 1, column]
+                );
+                body.Append(
+                    F(
+                        $"""<path d="M{a.X:0.##} {a.Y:0.##}L{b.X:0.##} {b.Y:0.##}L{c.X:0.##} {c.Y:0.##}L{d.X:0.##} {d.Y:0.##}Z"/>"""
+                    )
+                );
             }
         }
         return body.ToString();
@@ -123,7 +176,11 @@ internal static class TrialDrawings
         for (var band = 0; band < bands; band++)
         {
             var y = 6 + band * (Side - 12) / bands;
-            body.Append(F($"""<path d="M5 {y:0.##}C20 {y - wave:0.##} 40 {y + wave:0.##} {Side - 5} {y:0.##}V{Side - 6}H5Z"/>"""));
+            body.Append(
+                F(
+                    $"""<path d="M5 {y:0.##}C20 {y - wave:0.##} 40 {y + wave:0.##} {Side - 5} {y:0.##}V{Side - 6}H5Z"/>"""
+                )
+            );
         }
         return body.ToString();
     }
@@ -133,10 +190,13 @@ internal static class TrialDrawings
         var body = new StringBuilder(Blob(random, Side / 2, Side / 2, 25));
         for (var dot = 0; dot < 70; dot++)
         {
-            double x = Between(random, 14, 48), y = Between(random, 14, 48);
-            body.Append(random.Next(3) == 0
-                ? F($"""<circle cx="{x:0.##}" cy="{y:0.##}" r="{Between(random, 0.4, 0.9):0.##}" fill="#000"/>""")
-                : Ellipse(x, y, Between(random, 1.4, 2.6), Between(random, 1.4, 2.6)));
+            double x = Between(random, 14, 48),
+                y = Between(random, 14, 48);
+            body.Append(
+                random.Next(3) == 0
+                    ? F($"""<circle cx="{x:0.##}" cy="{y:0.##}" r="{Between(random, 0.4, 0.9):0.##}" fill="#000"/>""")
+                    : Ellipse(x, y, Between(random, 1.4, 2.6), Between(random, 1.4, 2.6))
+            );
         }
         return body.ToString();
     }
@@ -156,7 +216,11 @@ internal static class TrialDrawings
         for (var row = 0; row < 4; row++)
         {
             for (var column = 0; column < 5; column++)
-                body.Append(F($"""<g transform="translate({6 + column * 10.4:0.##} {6 + row * 13.5:0.##}) rotate({Between(random, -6, 6):0.#})"><path fill-rule="evenodd" d="{letters[random.Next(letters.Length)]}"/></g>"""));
+                body.Append(
+                    F(
+                        $"""<g transform="translate({6 + column * 10.4:0.##} {6 + row * 13.5:0.##}) rotate({Between(random, -6, 6):0.#})"><path fill-rule="evenodd" d="{letters[random.Next(letters.Length)]}"/></g>"""
+                    )
+                );
         }
         return body.ToString();
     }
@@ -166,10 +230,21 @@ internal static class TrialDrawings
         var body = new StringBuilder();
         for (var pot = 0; pot < 6; pot++)
         {
-            double x = 6 + pot % 3 * 18, y = 7 + pot / 3 * 27, wide = Between(random, 12, 15), high = Between(random, 16, 21);
-            body.Append(F($"""<path d="M{x:0.##} {y:0.##}h{wide:0.##}v4h{-wide:0.##}Z"/><path d="M{x + 1:0.##} {y + 4:0.##}h{wide - 2:0.##}l-2 {high - 4:0.##}h{-wide + 6:0.##}Z"/>"""));
+            double x = 6 + pot % 3 * 18,
+                y = 7 + pot / 3 * 27,
+                wide = Between(random, 12, 15),
+                high = Between(random, 16, 21);
+            body.Append(
+                F(
+                    $"""<path d="M{x:0.##} {y:0.##}h{wide:0.##}v4h{-wide:0.##}Z"/><path d="M{x + 1:0.##} {y + 4:0.##}h{wide - 2:0.##}l-2 {high - 4:0.##}h{-wide + 6:0.##}Z"/>"""
+                )
+            );
             for (var stroke = 0; stroke < 6; stroke++)
-                body.Append(F($"""<path fill="none" d="M{x + wide - 5.5 + stroke * 0.25:0.##} {y + 7 + stroke * 1.7:0.##}l{Between(random, 1.5, 2.2):0.##} -0.9"/>"""));
+                body.Append(
+                    F(
+                        $"""<path fill="none" d="M{x + wide - 5.5 + stroke * 0.25:0.##} {y + 7 + stroke * 1.7:0.##}l{Between(random, 1.5, 2.2):0.##} -0.9"/>"""
+                    )
+                );
         }
         return body.ToString();
     }
