@@ -60,7 +60,7 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         window
             .Find("//button[@aria-label='Plan it so: one colour over all cards after the other' and not(@disabled)]")
             .Click();
-        window.Sees("This plan goes light to dark in each area, one colour over all cards after the other");
+        window.Sees("Each area goes from light to dark. One colour goes over all cards before the next.");
         window.WaitUntil(
             () =>
                 window

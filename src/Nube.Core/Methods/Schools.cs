@@ -152,7 +152,7 @@ public sealed record Schools(
     public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) =>
         Edges == Edges.Loose ? [] : touching;
 
-    /// <summary>How colours take turns, in words that go on after "This plan goes".</summary>
+    /// <summary>How colours take turns, in a few words.</summary>
     public static string InWords(Turns turns) =>
         turns switch
         {
@@ -161,13 +161,18 @@ public sealed record Schools(
             _ => "with colours taking turns as it is done soonest",
         };
 
-    /// <summary>What a plan follows, in words that go on after "This plan goes": "light to dark in each area, and dries in the air".</summary>
+    /// <summary>What a plan follows, in sentences: "Each area goes from light to dark. ..."</summary>
     public string InWords() =>
         string.Join(
-            ", ",
-            Tones == ToneOrder.LightToDark ? "light to dark in each area" : "dark first, then light into it",
-            InWords(Turns),
-            Edges == Edges.Controlled ? "with every edge in hand" : "with edges that may run",
-            Drying == DryBy.Air ? "and dries in the air" : "and is dried with a heat tool"
+            " ",
+            Tones == ToneOrder.LightToDark ? "Each area goes from light to dark." : "Each area gets its dark first.",
+            Turns switch
+            {
+                Turns.OneByOne => "One colour goes over all cards before the next.",
+                Turns.FewRinses => "The brush is rinsed seldom.",
+                _ => "Colours take turns, so that all is done soonest.",
+            },
+            Edges == Edges.Controlled ? "Wet colours do not meet." : "Wet colours may run into each other.",
+            Drying == DryBy.Air ? "The cards dry in the air." : "The cards are dried with a heat tool."
         );
 }

@@ -81,6 +81,16 @@ public static class PlanRemarks
         return remarks.ToImmutable();
     }
 
+    /// <summary>
+    /// The cautions to say at a step: when its tool is taken up, and not again with every card while it stays in hand. The heat tool's is
+    /// said each time.
+    /// </summary>
+    /// <param name="pass">Its pass.</param>
+    /// <param name="heated">The heat tool is used before it.</param>
+    /// <param name="before">What was done right before; null at the start.</param>
+    public static ImmutableArray<Remark> ToSay(Pass pass, bool heated, Pass? before) =>
+        before is null ? AtStep(pass, heated) : [.. AtStep(pass, heated).Except(AtStep(before, heated: false))];
+
     /// <summary>What a step is likely to spoil on what is there, the worst first; hints are left to the plan.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="step">The step.</param>

@@ -141,7 +141,7 @@ internal static class BenchViews
                 heat,
                 view with
                 {
-                    Cautions = [.. PlanRemarks.AtStep(pass, heat), .. Spoilt(step)],
+                    Cautions = [.. PlanRemarks.ToSay(pass, heat, done.FirstOrDefault()), .. Spoilt(step)],
                 }
             );
         }

@@ -99,7 +99,7 @@ internal static class PlanViews
         var looks = new PlanLooks(plan, palette.Paints);
         return new PlanView(
             $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.InAll(plan)}.",
-            $"This plan goes {run.Schools.InWords()}.",
+            run.Schools.InWords(),
             made.Basis != run.Basis(),
             plan.Cards,
             made.AtLeastSeconds,

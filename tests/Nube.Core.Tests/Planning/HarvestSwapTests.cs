@@ -246,6 +246,15 @@ public class HarvestSwapTests
         Assert.All(plan.Passes.Where(pass => pass.Stroke == Stroke.Dissolve), pass =>
             Assert.Contains(Cautions.Solvent, PlanRemarks.AtStep(pass, false))
         );
+        // Said when the stump is taken up, not again with every card while it stays in hand.
+        foreach (var (before, step) in plan.Steps.Zip(plan.Steps.Skip(1)))
+        {
+            var (last, next) = (plan.PassOf(before), plan.PassOf(step));
+            Assert.Equal(
+                next.Stroke == Stroke.Dissolve && last.Stroke != Stroke.Dissolve,
+                PlanRemarks.ToSay(next, false, last).Contains(Cautions.Solvent)
+            );
+        }
     }
 
     [Fact]
@@ -335,7 +344,7 @@ public class HarvestSwapTests
         Assert.True(drawn[0].Zone == Zone.Shadow && drawn[^1].Zone != Zone.Shadow, "dark first, light pulled into it");
         var usual = OnCard((run with { Schools = Schools.Usual }).Plan(), 1).First();
         Assert.Equal(Zone.Whole, usual.Zone);
-        Assert.Contains("dark first", schools.InWords(), StringComparison.Ordinal);
+        Assert.Contains("its dark first", schools.InWords(), StringComparison.Ordinal);
     }
 
     [Fact]
