@@ -313,7 +313,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var (maker, run) = await Begun();
         await Wish(maker, run, "#5c9140", "flatWash", 1, 2, 3);
         var slow = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
-        Assert.Contains("dries in the air", slow["follows"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("dry in the air", slow["follows"]!.GetValue<string>(), StringComparison.Ordinal);
         await maker.Ok(maker.Put($"{run}/schools", new { schools = new { drying = "heat", edges = "loose" } }));
         Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
         var fast = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
@@ -346,6 +346,39 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var air = await maker.Ok(maker.Get("/api/habits/room-sensor"));
         Assert.InRange(air["temperature"]!.GetValue<double>(), 15, 25);
         Assert.InRange(air["relativeHumidity"]!.GetValue<double>(), 0.3, 0.7);
+    }
+
+    [Fact]
+    public async Task A_run_whose_cards_are_worked_as_a_whole_only_is_planned_and_painted_like_any_other()
+    {
+        var (maker, run) = await Begun();
+        var work = new[]
+        {
+            new
+            {
+                method = "looseBackground",
+                colours = new[] { "#9ec4d8" },
+                times = 1,
+                relineWith = "pen",
+            },
+        };
+        await maker.Ok(maker.Put($"{run}/colours/card", new { work }));
+        var steps = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray();
+        Assert.Equal(2, steps.Count);
+        var now = await maker.Ok(maker.Get(run));
+        Assert.Equal("bench", now["now"]!.GetValue<string>());
+        Assert.All(now["stages"]!.AsArray().Take(4), stage => Assert.True(stage!["open"]!.GetValue<bool>()));
+        var tap = new
+        {
+            id = Guid.NewGuid(),
+            kind = "done",
+            step = 1,
+            at = (DateTimeOffset?)null,
+            text = (string?)null,
+        };
+        var line = (await maker.Ok(maker.Post($"{run}/bench/taps", tap)))["line"]!.AsArray();
+        Assert.NotNull(line[steps[0]!["card"]!.GetValue<int>() - 1]!["ground"]);
+        Assert.NotEqual("boneDry", line[steps[0]!["card"]!.GetValue<int>() - 1]!["state"]!.GetValue<string>());
     }
 
     [Fact]

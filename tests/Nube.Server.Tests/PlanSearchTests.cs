@@ -138,7 +138,7 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         );
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         Assert.Contains(
-            "one colour over all cards after the other",
+            "One colour goes over all cards before the next.",
             plan["follows"]!.GetValue<string>(),
             StringComparison.Ordinal
         );

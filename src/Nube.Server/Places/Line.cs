@@ -202,7 +202,7 @@ public static class Line
             return Stage.Finish;
         if (run.Run.Image is null)
             return Stage.Image;
-        if (run.Colours.Count == 0)
+        if (!run.HasWork)
             return Stage.Colours;
         if (bench is null)
             return Stage.Plan;
@@ -226,6 +226,7 @@ public static class Line
             new(
                 Stage.Colours,
                 image is null ? "Colours come after the image."
+                    : coloured == 0 && run.HasWork ? "The card is worked as a whole; its areas stay as they are."
                     : coloured == 0 ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
                     : coloured == image.Areas.Length ? "Every area has a colour."
                     : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay white.",
@@ -233,11 +234,11 @@ public static class Line
             ),
             new(
                 Stage.Plan,
-                coloured == 0 ? "The plan comes after the colours."
+                !run.HasWork ? "The plan comes after the colours."
                     : run.Run.Plan is null ? $"Plan the order for {Count(run.Run.Cards, "card")}."
                     : stale ? "Something changed since this plan was made. Plan the run again."
                     : $"Hands {Words.Duration(run.Run.Plan.Plan.HandsSeconds)}, done after {Words.Duration(run.Run.Plan.Plan.FinishSeconds)}.",
-                coloured > 0
+                run.HasWork
             ),
             new(
                 Stage.Bench,

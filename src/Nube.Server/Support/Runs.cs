@@ -68,6 +68,9 @@ public sealed record RunWithSupplies(
             ? []
             : Schools.RunTogether(Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other)));
 
+    /// <summary>There is something to plan: areas with a colour, or something that is done to the whole card.</summary>
+    public bool HasWork => Colours.Count > 0 || Run.CardWork.Length > 0;
+
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting
     {
@@ -103,7 +106,7 @@ public sealed record RunWithSupplies(
         new(
             paper,
             ink,
-            Image.Dams.Lines,
+            Run.Image?.Dams.Lines ?? DamLines.None,
             Traced,
             Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1,
             Schools.Glue

@@ -20,7 +20,7 @@
   const tilt = (index: number) => [-0.9, 1.1, -0.6, 0.8, -1.2, 0.7][index % 6];
 
   function words(card: Card): string {
-    if (card.fills.length === 0) return 'bare';
+    if (card.fills.length === 0 && card.ground === null) return 'bare';
     const state = wetnessWords[card.state];
     return card.dryAt && Date.parse(card.dryAt) > clock.now
       ? `${state}, ${until(card.dryAt, clock.now)}`
