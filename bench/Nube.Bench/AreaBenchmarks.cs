@@ -6,8 +6,8 @@ using OpenCvSharp;
 namespace Nube.Bench;
 
 /// <summary>
-/// Finding areas on a scan of 1275 x 1650 pixels (A2 at 300 dots per inch), decoding left out. Target: under 150 ms, and
-/// under 20 times the plain labelling of the same picture.
+/// Finding areas on a scan of 1275 x 1650 pixels (A2 at 300 dots per inch), decoding left out. Target: under 150 ms,
+/// and under 20 times the plain labelling of the same picture.
 /// </summary>
 [MemoryDiagnoser]
 public class AreaBenchmarks

@@ -7,8 +7,8 @@ using System.Text.Json.Nodes;
 namespace Nube.Bench;
 
 /// <summary>
-/// Taps on a real server process: how long one takes, and 5,000 taps from 50 benches at once while the server is killed and
-/// restarted twice. Targets: under 50 ms; none lost, none doubled, each bench's in their order.
+/// Taps on a real server process: how long one takes, and 5,000 taps from 50 benches at once while the server is killed
+/// and restarted twice. Targets: under 50 ms; none lost, none doubled, each bench's in their order.
 /// </summary>
 internal static class BenchTaps
 {

@@ -8,8 +8,8 @@ using Nube.Devices;
 namespace Nube.Bench;
 
 /// <summary>
-/// A letter sheet full of images, scanned at 600 dots per inch (5100 x 6600 pixels): from the file to areas and zones, and
-/// the most memory that a fresh process needs for it. Target: under 6 s and under 1.5 GB on two cores.
+/// A letter sheet full of images, scanned at 600 dots per inch (5100 x 6600 pixels): from the file to areas and zones,
+/// and the most memory that a fresh process needs for it. Target: under 6 s and under 1.5 GB on two cores.
 /// </summary>
 internal static class LetterPanel
 {

@@ -6,8 +6,8 @@ using Nube.Core.Light;
 namespace Nube.Bench;
 
 /// <summary>
-/// Forms and zones of the 45 areas of a drawing of 104 x 112 mm. Targets: zones with their forms under 40 ms, and under 15 ms
-/// when only the light turns.
+/// Forms and zones of the 45 areas of a drawing of 104 x 112 mm. Targets: zones with their forms under 40 ms, and under
+/// 15 ms when only the light turns.
 /// </summary>
 [MemoryDiagnoser]
 public class LightBenchmarks

@@ -9,7 +9,9 @@ using Nube.Core.Tests.Planning;
 
 namespace Nube.Bench;
 
-/// <summary>The whole plan for 12 areas in 3 passes each on 6 cards, every area with a mix of its own. Target: 300 ms.</summary>
+/// <summary>
+/// The whole plan for 12 areas in 3 passes each on 6 cards, every area with a mix of its own. Target: 300 ms.
+/// </summary>
 public class PlanBenchmarks
 {
     private static readonly Paper Paper = GenericCatalogue.Papers[0];

@@ -56,8 +56,8 @@ public class RecipeBenchmarks
 }
 
 /// <summary>
-/// Mixes of up to three from large palettes. Targets for a query in reach: 15, 25, 60 ms for 12, 24, 48 colourants; out of
-/// reach 250 ms; building at 48 one second; against trying everything at 24 colourants 300 times faster.
+/// Mixes of up to three from large palettes. Targets for a query in reach: 15, 25, 60 ms for 12, 24, 48 colourants; out
+/// of reach 250 ms; building at 48 one second; against trying everything at 24 colourants 300 times faster.
 /// </summary>
 [MemoryDiagnoser]
 public class ThreeColourBenchmarks

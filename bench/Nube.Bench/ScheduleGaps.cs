@@ -9,8 +9,9 @@ using Nube.Core.Tests.Planning;
 namespace Nube.Bench;
 
 /// <summary>
-/// How near plans come to the proven bound: greedy at once, after the search, and strictly colour by colour. Targets: within
-/// 3 % for 12 areas x 3 passes x 6 cards and 1 % for 40 x 2 x 6 after 2 CPU-s; 10 % better than colour by colour at six cards.
+/// How near plans come to the proven bound: greedy at once, after the search, and strictly colour by colour. Targets:
+/// within 3 % for 12 areas x 3 passes x 6 cards and 1 % for 40 x 2 x 6 after 2 CPU-s; 10 % better than colour by colour
+/// at six cards.
 /// </summary>
 internal static class ScheduleGaps
 {

@@ -5,8 +5,9 @@ using System.Net.Http.Json;
 namespace Nube.Bench;
 
 /// <summary>
-/// Sixty makers at once, a second between clicks, for a minute, while one more sends six scans of 33 megapixels and asks for fifteen searches.
-/// Targets: 99 of 100 answers within 1 s, no errors, another maker's ordinary picture found within 8 s.
+/// Sixty makers at once, a second between clicks, for a minute, while one more sends six scans of 33 megapixels and
+/// asks for fifteen searches. Targets: 99 of 100 answers within 1 s, no errors, another maker's ordinary picture found
+/// within 8 s.
 /// </summary>
 internal static class ServerLoad
 {

@@ -2,7 +2,9 @@ using System.Diagnostics;
 
 namespace Nube.Bench;
 
-/// <summary>A wrong password for names that are there and for names that are not: the times must not tell which are which.</summary>
+/// <summary>
+/// A wrong password for names that are there and for names that are not: the times must not tell which are which.
+/// </summary>
 internal static class SignInTimes
 {
     private const int Names = 15;

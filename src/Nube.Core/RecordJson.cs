@@ -4,15 +4,17 @@ using System.Text.Json.Serialization.Metadata;
 
 namespace Nube.Core;
 
-/// <summary>How records of the craft are written as JSON: in the database, in the API, and between processes alike.</summary>
+/// <summary>
+/// How records of the craft are written as JSON: in the database, in the API, and between processes alike.
+/// </summary>
 public static class RecordJson
 {
     /// <summary>The one way.</summary>
     public static JsonSerializerOptions Options { get; } = Strict(new(JsonSerializerDefaults.Web));
 
     /// <summary>
-    /// Lets options write and read as Nube does: enumerations by name only, every member that a record cannot do without, nothing
-    /// null that may not be, no member twice.
+    /// Lets options write and read as Nube does: enumerations by name only, every member that a record cannot do
+    /// without, nothing null that may not be, no member twice.
     /// </summary>
     public static JsonSerializerOptions Strict(JsonSerializerOptions options)
     {

@@ -15,7 +15,8 @@ public interface IMakerScope
 }
 
 /// <summary>Everything that is kept.</summary>
-/// <remarks>Every row of a maker's is filtered by the maker at work; what no maker owns (accounts, keys) is not.</remarks>
+/// <remarks>Every row of a maker's is filtered by the maker at work; what no maker owns (accounts, keys) is
+/// not.</remarks>
 public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     : IdentityUserContext<Maker, Guid>(options),
         IDataProtectionKeyContext

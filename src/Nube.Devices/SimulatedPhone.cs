@@ -25,7 +25,9 @@ public static class SimulatedPhone
     private const double Fills = 0.72; // of the photo's height by the panel's
     private const int Quality = 85;
 
-    /// <summary>A JPEG photo, and where the panel's corners are in it, as shares, clockwise from its top left.</summary>
+    /// <summary>
+    /// A JPEG photo, and where the panel's corners are in it, as shares, clockwise from its top left.
+    /// </summary>
     public static (byte[] Photo, ImmutableArray<PicturePoint> Corners) Take(GreyPicture panel, PhoneHeld held)
     {
         ArgumentNullException.ThrowIfNull(panel);
@@ -75,7 +77,8 @@ public static class SimulatedPhone
     /// <summary>The homography that puts the panel's pixels on four corners of the photo.</summary>
     private static SKMatrix ToPhoto(GreyPicture panel, SKPoint[] to)
     {
-        // P. S. Heckbert, "Fundamentals of texture mapping and image warping" (1989), section 2.2.3: from the unit square.
+        // P. S. Heckbert, "Fundamentals of texture mapping and image warping" (1989), section 2.2.3: from the unit
+        // square.
         double dx1 = to[1].X - to[2].X,
             dx2 = to[3].X - to[2].X,
             sx = to[0].X - to[1].X + to[2].X - to[3].X;

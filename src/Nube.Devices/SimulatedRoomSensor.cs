@@ -9,10 +9,12 @@ public interface IRoomSensor
     Air Read(DateTimeOffset at);
 }
 
-/// <summary>Stands in for a room sensor: a day's course of temperature and humidity, with the jitter of a cheap one.</summary>
+/// <summary>
+/// Stands in for a room sensor: a day's course of temperature and humidity, with the jitter of a cheap one.
+/// </summary>
 /// <remarks>
-/// The room is warmest in the afternoon; the water in the air stays about the same through the day, so the humidity falls
-/// when it warms. The same moment gives the same reading. All figures are invented.
+/// The room is warmest in the afternoon; the water in the air stays about the same through the day, so the humidity
+/// falls when it warms. The same moment gives the same reading. All figures are invented.
 /// </remarks>
 /// <param name="seed">Start of the jitter.</param>
 public sealed class SimulatedRoomSensor(int seed = 5) : IRoomSensor

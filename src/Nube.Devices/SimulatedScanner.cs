@@ -19,7 +19,9 @@ public sealed record ScanConditions(
     int Seed
 )
 {
-    /// <summary>How dark the ink is against the paper: 1 for black on white, 0.1 for ink that nearly vanishes.</summary>
+    /// <summary>
+    /// How dark the ink is against the paper: 1 for black on white, 0.1 for ink that nearly vanishes.
+    /// </summary>
     public double Contrast { get; init; } = 1;
 
     /// <summary>The sheet is kraft: brown, with fibres.</summary>

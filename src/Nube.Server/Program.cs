@@ -25,8 +25,8 @@ using Nube.Server.Work;
 using Nube.Workshop;
 using Serilog;
 
-// Recipes are searched on several threads, and whoever asks waits for them: with a thread for each processor at first, and one more each
-// half second, sixty makers at once would wait for threads while the processors have nothing to do.
+// Recipes are searched on several threads, and whoever asks waits for them: with a thread for each processor at first,
+// and one more each half second, sixty makers at once would wait for threads while the processors have nothing to do.
 ThreadPool.SetMinThreads(workerThreads: 128, completionPortThreads: 128);
 var builder = WebApplication.CreateBuilder(args);
 var jobQueue = new PostgreSqlStorageOptions
@@ -51,7 +51,8 @@ var connection = new NpgsqlConnectionStringBuilder(
 builder.Services.AddSerilog(log =>
     log.MinimumLevel.Information()
         .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
-        // What fails in the database comes as an exception too; the first migration asks for a table that is not there yet.
+        // What fails in the database comes as an exception too; the first migration asks for a table that is not there
+        // yet.
         .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", Serilog.Events.LogEventLevel.Fatal)
         .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", Serilog.Events.LogEventLevel.Error)
         .MinimumLevel.Override("Hangfire", Serilog.Events.LogEventLevel.Warning)

@@ -11,8 +11,8 @@ namespace Nube.Workshop;
 public sealed class WorkFaultException(string fault) : Exception(fault);
 
 /// <summary>
-/// Those who do the heavy work, each a process of its own. They are kept for the next task while they are small and sound,
-/// and sent away when a task takes too long or too much, when it is stopped, or when its reader breaks.
+/// Those who do the heavy work, each a process of its own. They are kept for the next task while they are small and
+/// sound, and sent away when a task takes too long or too much, when it is stopped, or when its reader breaks.
 /// </summary>
 /// <param name="limits">What every task may take, instead of what it says itself; for tests.</param>
 public sealed class Apprentices(WorkLimits? limits = null) : IAsyncDisposable

@@ -11,7 +11,8 @@ namespace Nube.Workshop;
 /// <param name="SmallestMm2">Smallest area, mm2.</param>
 /// <param name="Edits">The maker's corrections; those that have nothing to correct any more are dropped.</param>
 /// <param name="Light">How the picture is lit.</param>
-/// <param name="Before">What was found in it before, where areas are to keep their numbers; null for a new picture.</param>
+/// <param name="Before">What was found in it before, where areas are to keep their numbers; null for a new
+/// picture.</param>
 public sealed record FindAreas(
     PictureSize Size,
     PanelInPhoto? Panel,
@@ -58,7 +59,9 @@ public sealed record FindAreas(
         );
     }
 
-    /// <summary>The areas with the maker's corrections; those that have nothing to correct any more are dropped.</summary>
+    /// <summary>
+    /// The areas with the maker's corrections; those that have nothing to correct any more are dropped.
+    /// </summary>
     private AreaMap Corrected(AreaMap map, out ImmutableArray<AreaEdit> made)
     {
         made = [];
@@ -71,7 +74,8 @@ public sealed record FindAreas(
             }
             catch (AreaEditException)
             {
-                // The areas that it joined or cut are not there with these gaps; the maker is told how many were dropped.
+                // The areas that it joined or cut are not there with these gaps; the maker is told how many were
+                // dropped.
             }
         }
         return AreaEdits.Apply(map, made);

@@ -45,7 +45,8 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// <param name="Schools">The maker's ways.</param>
 /// <param name="Touching">Which areas run together when both are wet.</param>
 /// <param name="Pace">Cards, hand, paper, air, and what else to reckon with.</param>
-/// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the same; null for none.</param>
+/// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the
+/// same; null for none.</param>
 public sealed record PlanCards(
     Painting Painting,
     ImmutableArray<Colourant> Colourants,

@@ -4,8 +4,8 @@ using Nube.Core;
 using Nube.Core.Artwork;
 using Nube.Workshop;
 
-// An apprentice: takes one task after the other from its input and answers on its output, until the input ends. That is looked
-// at all the time: one whose server is gone does not go on.
+// An apprentice: takes one task after the other from its input and answers on its output, until the input ends. That is
+// looked at all the time: one whose server is gone does not go on.
 var (input, output) = (Console.OpenStandardInput(), Console.OpenStandardOutput());
 Console.SetOut(Console.Error); // whatever else is printed must not fall between frames
 var saying = new SemaphoreSlim(1);

@@ -4,8 +4,8 @@ namespace Nube.Workshop;
 
 /// <summary>
 /// A piece of heavy work: all that it needs but the file that it is about, as data, and how it is done. An apprentice
-/// does it, which is a process of its own: a file that takes for ever, eats memory or breaks its reader ends that process and
-/// nothing else.
+/// does it, which is a process of its own: a file that takes for ever, eats memory or breaks its reader ends that
+/// process and nothing else.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "task")]
 [JsonDerivedType(typeof(CleanPicture), "cleanPicture")]
@@ -35,7 +35,8 @@ public abstract record WorkshopTask
     /// <param name="file">The file that it is about; empty for none.</param>
     /// <param name="say">Told how far it is.</param>
     /// <param name="stop">Ends it with the best so far.</param>
-    /// <exception cref="Nube.Core.Artwork.PictureTroubleException">Nothing can come out of it; with a sentence for the maker.</exception>
+    /// <exception cref="Nube.Core.Artwork.PictureTroubleException">Nothing can come out of it; with a sentence for the
+    /// maker.</exception>
     internal abstract object Do(byte[] file, Action<WorkProgress> say, CancellationToken stop);
 }
 
@@ -73,6 +74,8 @@ public sealed record WorkLimits(TimeSpan Deadline, long MostBytes)
     /// <summary>What the page waits for: the largest TIFF is read in 3 s on the machine of the benchmarks.</summary>
     public static WorkLimits Quick { get; } = new(TimeSpan.FromSeconds(20), GibiByte);
 
-    /// <summary>What is followed with its progress: the largest scan takes 8 s there, and four at a time four times as long.</summary>
+    /// <summary>
+    /// What is followed with its progress: the largest scan takes 8 s there, and four at a time four times as long.
+    /// </summary>
     public static WorkLimits Long { get; } = new(TimeSpan.FromSeconds(60), GibiByte);
 }

@@ -7,7 +7,9 @@ using System.Text.Json.Nodes;
 
 namespace Nube.Browser.Tests;
 
-/// <summary>The start script: starting twice, starting after a kill, a database that dies, backing up and putting back.</summary>
+/// <summary>
+/// The start script: starting twice, starting after a kill, a database that dies, backing up and putting back.
+/// </summary>
 public sealed class ScriptTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("nube-script-").FullName;

@@ -6,7 +6,9 @@ namespace Nube.Server.Tests;
 /// <summary>What a maker says of areas besides their colour: dams, what lies behind, how small is too small.</summary>
 public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
 {
-    /// <summary>A disc of 30 mm, a bar that comes out from behind it on both sides, and a closet of 3 mm in the bar's left end.</summary>
+    /// <summary>
+    /// A disc of 30 mm, a bar that comes out from behind it on both sides, and a closet of 3 mm in the bar's left end.
+    /// </summary>
     private static readonly byte[] DiscAndBar =
         """<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="60mm" viewBox="0 0 80 60"><g fill="none" stroke="#000" stroke-width="0.5"><circle cx="40" cy="30" r="15"/><path d="M26.5 24H5V36H26.5M53.5 24H75V36H53.5M5 27h3v-3"/></g></svg>"""u8.ToArray();
 

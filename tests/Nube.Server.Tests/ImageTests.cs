@@ -7,7 +7,9 @@ namespace Nube.Server.Tests;
 /// <summary>Light, zones, marks, likeness and gaps of an image, through the API.</summary>
 public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 {
-    /// <summary>Two rooms side by side; the wall between them has a gap of 1.6 mm, the outer wall one of 3 mm.</summary>
+    /// <summary>
+    /// Two rooms side by side; the wall between them has a gap of 1.6 mm, the outer wall one of 3 mm.
+    /// </summary>
     private static readonly byte[] WithGaps = Encoding.UTF8.GetBytes(
         """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M20 5H5V35H55V5H23M30 5V19.2M30 20.8V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""
     );

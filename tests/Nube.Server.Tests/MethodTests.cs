@@ -262,7 +262,10 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Contains(calendar.Events, one => one.Uid!.Contains("cut", StringComparison.Ordinal));
     }
 
-    /// <summary>docs/plan.schema.json, which is written from the record of the file itself: with NUBE_WRITE_DOCS=1 anew, otherwise checked.</summary>
+    /// <summary>
+    /// docs/plan.schema.json, which is written from the record of the file itself: with NUBE_WRITE_DOCS=1 anew,
+    /// otherwise checked.
+    /// </summary>
     private static string PlanSchema()
     {
         var options = new JsonSerializerOptions(RecordJson.Options)

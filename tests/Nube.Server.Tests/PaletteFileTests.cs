@@ -37,7 +37,8 @@ public class PaletteFileTests
         );
     }
 
-    // Shapes of the Design Tokens Community Group's format: types that hold for a group, references and other types beside.
+    // Shapes of the Design Tokens Community Group's format: types that hold for a group, references and other types
+    // beside.
     [Fact]
     public void Groups_types_and_earlier_forms_of_tokens_are_understood()
     {

@@ -42,7 +42,9 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     private static List<string> Names(JsonNode scene) =>
         [.. scene["frontFirst"]!.AsArray().Select(placed => placed!["name"]!.GetValue<string>())];
 
-    /// <summary>A run whose scene holds a pot of 20 mm, a crate of 30 and a shed of 40; in front what came last.</summary>
+    /// <summary>
+    /// A run whose scene holds a pot of 20 mm, a crate of 30 and a shed of 40; in front what came last.
+    /// </summary>
     private async Task<(Visitor Maker, string Run, JsonNode Scene)> Begin()
     {
         var maker = await server.NewMaker();
@@ -98,7 +100,8 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         );
         JsonNode Named(JsonNode of, string name) =>
             of["areas"]!.AsArray().Single(area => area!["name"]!.GetValue<string>() == $"{name}, part 1")!;
-        // The pot hides 10 x 15 mm of the crate: its right edge at 35 and upper edge at 45, the crate from 25 and to 60.
+        // The pot hides 10 x 15 mm of the crate: its right edge at 35 and upper edge at 45, the crate from 25 and to
+        // 60.
         Assert.InRange(Named(image, "crate")["sizeMm2"]!.GetValue<double>(), (900 - 150) * 0.97, (900 - 150) * 1.03);
 
         // The shed is moved away: all keep their numbers.
@@ -309,7 +312,8 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal([wallStamp], left["stamps"]!.AsArray().Select(stamp => stamp!["id"]!.GetValue<string>()));
     }
 
-    // True to size: the PDF is rendered at 300 dots per inch by poppler and measured. Sheet sizes by ISO 216 and ANSI/ASME Y14.1.
+    // True to size: the PDF is rendered at 300 dots per inch by poppler and measured. Sheet sizes by ISO 216 and
+    // ANSI/ASME Y14.1.
     [Theory]
     [InlineData("A4", 2480, 3508)]
     [InlineData("Letter", 2550, 3300)]
@@ -327,7 +331,8 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             Longest(picture, 0, (int)((MaskSheet.MarginMm + MaskSheet.HeadMm - 0.5) * dots)) / dots,
             0.3
         );
-        // The crate's mask is the widest: 30 mm, and the line to its outside, less what is cut inside; and the cut's own line.
+        // The crate's mask is the widest: 30 mm, and the line to its outside, less what is cut inside; and the cut's
+        // own line.
         var side = 30 + 0.5 - 2 * MaskSheet.WithinLineMm + 0.2;
         Assert.Equal(
             side,

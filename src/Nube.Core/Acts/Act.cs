@@ -25,22 +25,24 @@ public enum ActKind
 
 /// <summary>One thing that a hand does in one place.</summary>
 /// <remarks>
-/// A pass is a list of acts. Whatever shows a colour is worked out from acts by <see cref="Laying"/>, and by nothing else: recipes,
-/// the looks of a plan, what cards at the bench really look like.
+/// A pass is a list of acts. Whatever shows a colour is worked out from acts by <see cref="Laying"/>, and by nothing
+/// else: recipes, the looks of a plan, what cards at the bench really look like.
 /// </remarks>
 /// <param name="Kind">What it does.</param>
 /// <param name="Zone">Where.</param>
 public sealed record Act(ActKind Kind, Zone Zone)
 {
-    /// <summary>What is laid or drawn; several lie side by side, each on as much of the place. None where nothing is.</summary>
+    /// <summary>
+    /// What is laid or drawn; several lie side by side, each on as much of the place. None where nothing is.
+    /// </summary>
     public ImmutableArray<PaintMix> Mixes { get; init; } = [];
 
     /// <summary>How many layers, 1 or more.</summary>
     public int Times { get; init; } = 1;
 
     /// <summary>
-    /// Of a layer, how much of the mix's own load comes to lie, above 0: less where water on the paper thins it. Of all others, how far they
-    /// go, 0 to 1.
+    /// Of a layer, how much of the mix's own load comes to lie, above 0: less where water on the paper thins it. Of all
+    /// others, how far they go, 0 to 1.
     /// </summary>
     public double Share { get; init; } = 1;
 

@@ -38,7 +38,9 @@ public sealed record Paints(
     /// <summary>A colourant as it comes from its pen, pencil or pad.</summary>
     public static PaintMix Plain(int place) => new([new RecipePart(place, 1)], new Strength(0));
 
-    /// <summary>A lighter and a darker colourant of the same media and about the same hue; null where there is none.</summary>
+    /// <summary>
+    /// A lighter and a darker colourant of the same media and about the same hue; null where there is none.
+    /// </summary>
     public LightAndDark SiblingsOf(int place, IReadOnlyCollection<Medium> media)
     {
         var others = Of(media).Remove(place);

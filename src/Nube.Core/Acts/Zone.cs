@@ -51,7 +51,8 @@ public readonly record struct Spread(double Light, double Middle, double Shadow)
 
     /// <summary>How a zone is reached.</summary>
     /// <remarks>
-    /// Whole parts are as they say; how far a pull, a graded wash or a detail thins out over a third of an area is from memory.
+    /// Whole parts are as they say; how far a pull, a graded wash or a detail thins out over a third of an area is from
+    /// memory.
     /// </remarks>
     public static Spread Over(Zone zone) =>
         zone switch

@@ -19,14 +19,14 @@ public sealed record JoinAreas(ImmutableArray<int> Areas) : AreaEdit;
 /// <param name="Area">Its id.</param>
 /// <param name="Stroke">Points of the stroke, two or more.</param>
 /// <param name="FirstNew">
-/// The first of the new ids, so that they stay when the areas are found once more and there are others before; null for the next
-/// free ones.
+/// The first of the new ids, so that they stay when the areas are found once more and there are others before; null for
+/// the next free ones.
 /// </param>
 public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke, int? FirstNew = null) : AreaEdit;
 
 /// <summary>
-/// Closes a gap in a line by a stroke: what leaked through it is parted again, from the background too. Lines decide that, so
-/// the areas are found once more with the stroke as a line; here it changes nothing.
+/// Closes a gap in a line by a stroke: what leaked through it is parted again, from the background too. Lines decide
+/// that, so the areas are found once more with the stroke as a line; here it changes nothing.
 /// </summary>
 /// <param name="Stroke">Points of the stroke, two or more, from line to line.</param>
 public sealed record CloseGap(ImmutableArray<PointMm> Stroke) : AreaEdit;
@@ -63,7 +63,9 @@ public static class AreaEdits
         return all.Count == 0 ? map : AreaMeasuring.Measure(Corrected(map.Labels, all).Raster);
     }
 
-    /// <summary>The highest id that was given so far, by finding the areas or by a split, also when it was joined away since.</summary>
+    /// <summary>
+    /// The highest id that was given so far, by finding the areas or by a split, also when it was joined away since.
+    /// </summary>
     /// <exception cref="AreaEditException">One of the corrections cannot be made.</exception>
     public static int LastId(LabelRaster found, IEnumerable<AreaEdit> edits)
     {

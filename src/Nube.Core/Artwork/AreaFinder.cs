@@ -28,7 +28,8 @@ public static class AreaFinder
     /// <param name="art">The lines.</param>
     /// <param name="gaps">Which breaks to close; strict when left out.</param>
     /// <param name="closings">Strokes of the maker's that close gaps, as if they were printed.</param>
-    /// <param name="smallestMm2">Smallest area; smaller ones join a neighbour, mm2. It is raised as far as it must when there are more than <see cref="LabelRaster.MostAreas"/>.</param>
+    /// <param name="smallestMm2">Smallest area; smaller ones join a neighbour, mm2. It is raised as far as it must when
+    /// there are more than <see cref="LabelRaster.MostAreas"/>.</param>
     /// <param name="report">Told how far the work is, 0 to 1.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="PictureTroubleException">There is no enclosed area.</exception>
@@ -69,7 +70,9 @@ public static class AreaFinder
         return map with { SmallestMm2 = smallest };
     }
 
-    /// <summary>Numbers the pieces of paper between the lines; background is 0, line is <see cref="LabelRaster.Line"/>.</summary>
+    /// <summary>
+    /// Numbers the pieces of paper between the lines; background is 0, line is <see cref="LabelRaster.Line"/>.
+    /// </summary>
     private static ushort[] Pieces(LineArt art, byte[] bridges)
     {
         using var ink = art.Wrap(art.Ink);

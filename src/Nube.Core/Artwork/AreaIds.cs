@@ -3,7 +3,9 @@ namespace Nube.Core.Artwork;
 /// <summary>Keeps the numbers of areas when the same picture is looked at once more in another way.</summary>
 public static class AreaIds
 {
-    /// <summary>Areas take the number of the earlier area that they cover most, each number once; what is new gets new numbers.</summary>
+    /// <summary>
+    /// Areas take the number of the earlier area that they cover most, each number once; what is new gets new numbers.
+    /// </summary>
     /// <param name="now">Areas as they are found now.</param>
     /// <param name="before">Areas as they were, in a raster of the same size.</param>
     /// <param name="lastId">The highest number given so far; new ones come after it.</param>

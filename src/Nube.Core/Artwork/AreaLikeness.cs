@@ -4,9 +4,10 @@ namespace Nube.Core.Artwork;
 
 /// <summary>Finds areas that look like another: all the leaves, all the petals.</summary>
 /// <remarks>
-/// By size, and by how long a shape is for its breadth, how well it fills the ellipse of its moments, and how lopsided it is:
-/// all from the first three moment invariants of M.-K. Hu, "Visual pattern recognition by moment invariants",
-/// IRE Transactions on Information Theory 8 (1962), 179-187, which do not change when a shape is moved, turned or scaled.
+/// By size, and by how long a shape is for its breadth, how well it fills the ellipse of its moments, and how lopsided
+/// it is: all from the first three moment invariants of M.-K. Hu, "Visual pattern recognition by moment invariants",
+/// IRE Transactions on Information Theory 8 (1962), 179-187, which do not change when a shape is moved, turned or
+/// scaled.
 /// </remarks>
 public static class AreaLikeness
 {

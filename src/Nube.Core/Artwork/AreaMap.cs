@@ -11,7 +11,8 @@ public readonly record struct PointMm(double X, double Y);
 /// <param name="Width">Pixels across.</param>
 /// <param name="Height">Pixels down.</param>
 /// <param name="PixelsPerMm">Scale.</param>
-/// <param name="Labels">Row by row: an area's id, <see cref="Background"/> or <see cref="Line"/>; not to be changed.</param>
+/// <param name="Labels">Row by row: an area's id, <see cref="Background"/> or <see cref="Line"/>; not to be
+/// changed.</param>
 public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, ushort[] Labels)
 {
     /// <summary>Outside of the image.</summary>
@@ -20,7 +21,9 @@ public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, usho
     /// <summary>Inside a line so wide that no area reaches it.</summary>
     public const ushort Line = ushort.MaxValue;
 
-    /// <summary>Most areas of a picture: more cannot be told apart on a panel, nor coloured in an evening. This project's own.</summary>
+    /// <summary>
+    /// Most areas of a picture: more cannot be told apart on a panel, nor coloured in an evening. This project's own.
+    /// </summary>
     public const int MostAreas = 1000;
 }
 

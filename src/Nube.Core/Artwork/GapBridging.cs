@@ -14,7 +14,9 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
     /// <summary>For prints with gaps: ends may point up to 50 degrees past each other.</summary>
     public static GapRule Gappy { get; } = new(1.1, 0.64, 1.1);
 
-    /// <summary>Longest gap that can be asked for, mm: beyond, more is joined that should not be than is closed.</summary>
+    /// <summary>
+    /// Longest gap that can be asked for, mm: beyond, more is joined that should not be than is closed.
+    /// </summary>
     public const double MostMm = 2.5;
 
     /// <summary>The rule for gaps up to this length: strict to what a clean print needs, more willing beyond.</summary>

@@ -3,7 +3,9 @@ using System.Runtime.InteropServices;
 
 namespace Nube.Core.Artwork;
 
-/// <summary>Keeps a label raster as a file: width and height as 32-bit, scale as 64-bit, labels as 16-bit, all deflated.</summary>
+/// <summary>
+/// Keeps a label raster as a file: width and height as 32-bit, scale as 64-bit, labels as 16-bit, all deflated.
+/// </summary>
 public static class LabelFile
 {
     /// <summary>Media type of the file.</summary>

@@ -12,7 +12,8 @@ internal static class LabelGrowth
     /// <param name="reach">How far, pixels.</param>
     /// <remarks>
     /// Rings of one pixel, by turns through sides and through sides and corners, so that the front is an octagon; its
-    /// radius is within 8 % of a circle's. Earlier labels win ties, so the result does not depend on anything but order.
+    /// radius is within 8 % of a circle's. Earlier labels win ties, so the result does not depend on anything but
+    /// order.
     /// </remarks>
     public static void GrowUnderLine(ushort[] labels, int width, int height, double reach)
     {

@@ -40,7 +40,9 @@ public static class LineExtraction
     /// <summary>Least difference of ink and paper, of 255; below it nothing is taken for a line.</summary>
     private const int LeastContrast = 12;
 
-    /// <summary>Most of a picture that can be ink, as a share; beyond there is no paper left that lines could enclose.</summary>
+    /// <summary>
+    /// Most of a picture that can be ink, as a share; beyond there is no paper left that lines could enclose.
+    /// </summary>
     private const double MostInk = 0.95;
 
     /// <summary>The lines of a picture.</summary>
@@ -131,7 +133,9 @@ public static class LineExtraction
         return histogram;
     }
 
-    /// <summary>Standard deviation of the paper, from its lighter half: the median of a half-normal is 0.6745 sigma.</summary>
+    /// <summary>
+    /// Standard deviation of the paper, from its lighter half: the median of a half-normal is 0.6745 sigma.
+    /// </summary>
     private static double NoiseAbove(int[] histogram, int paper)
     {
         var total = histogram.Skip(paper + 1).Sum();

@@ -4,7 +4,8 @@ using OpenCvSharp;
 namespace Nube.Core.Artwork;
 
 /// <summary>A stamped panel that lies in a photo, seen at an angle.</summary>
-/// <param name="Corners">Its corners as shares of the upright photo's width and height, going round clockwise from the top left.</param>
+/// <param name="Corners">Its corners as shares of the upright photo's width and height, going round clockwise from the
+/// top left.</param>
 /// <param name="WidthMm">Its width.</param>
 /// <param name="HeightMm">Its height.</param>
 public sealed record PanelInPhoto(ImmutableArray<PicturePoint> Corners, double WidthMm, double HeightMm);
@@ -19,8 +20,9 @@ public static class PhotoPanel
 
     /// <summary>The corners of the largest bright four-sided thing, as shares; null when there is none.</summary>
     /// <remarks>
-    /// The panel is parted from the desk by N. Otsu's threshold ("A threshold selection method from gray-level histograms",
-    /// IEEE SMC 9 (1979), 62-66) of each channel and of saturation; the outline with four corners that is largest is taken.
+    /// The panel is parted from the desk by N. Otsu's threshold
+    /// ("A threshold selection method from gray-level histograms", IEEE SMC 9 (1979), 62-66) of each channel and of
+    /// saturation; the outline with four corners that is largest is taken.
     /// </remarks>
     public static ImmutableArray<PicturePoint>? Find(ColourPicture photo)
     {
@@ -74,7 +76,8 @@ public static class PhotoPanel
     }
 
     /// <summary>The panel as it looks from straight above, in greys.</summary>
-    /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or the size cannot be.</exception>
+    /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or the size cannot
+    /// be.</exception>
     public static GreyPicture Flatten(ColourPicture photo, PanelInPhoto panel)
     {
         ArgumentNullException.ThrowIfNull(photo);
@@ -137,7 +140,9 @@ public static class PhotoPanel
         return new GreyPicture(width, height, width / panel.WidthMm, pixels, IsDrawn: false);
     }
 
-    /// <summary>Grey, each colour, and paleness: a white panel on a pale desk differs from it in colour at least.</summary>
+    /// <summary>
+    /// Grey, each colour, and paleness: a white panel on a pale desk differs from it in colour at least.
+    /// </summary>
     private static IEnumerable<Mat> Channels(Mat rgba)
     {
         using Mat grey = new(),

@@ -4,15 +4,18 @@ using SkiaSharp;
 
 namespace Nube.Core.Artwork;
 
-/// <summary>Picture files made ready to be kept: nothing in them but the picture, in a form that every browser shows.</summary>
+/// <summary>
+/// Picture files made ready to be kept: nothing in them but the picture, in a form that every browser shows.
+/// </summary>
 /// <remarks>
-/// A phone writes into a JPEG where and when it was taken (CIPA DC-008, "Exif"). Of that only the orientation is kept. TIFF and
-/// WebP become PNG, upright. What is left is pixels: SVG, PNG or JPEG.
+/// A phone writes into a JPEG where and when it was taken (CIPA DC-008, "Exif"). Of that only the orientation is kept.
+/// TIFF and WebP become PNG, upright. What is left is pixels: SVG, PNG or JPEG.
 /// </remarks>
 public static class PictureFile
 {
     /// <summary>A file without what is not the picture.</summary>
-    /// <exception cref="PictureTroubleException">The file is none that can be read, is damaged, or too large.</exception>
+    /// <exception cref="PictureTroubleException">The file is none that can be read, is damaged, or too
+    /// large.</exception>
     public static byte[] Cleaned(byte[] file)
     {
         ArgumentNullException.ThrowIfNull(file);
@@ -27,8 +30,9 @@ public static class PictureFile
     }
 
     /// <summary>
-    /// Copies a JPEG (ITU-T T.81, annex B) up to the end of its picture, without application and comment segments; of Exif a block
-    /// with the orientation alone stays. Phones append further pictures, each with a place of its own: those go too.
+    /// Copies a JPEG (ITU-T T.81, annex B) up to the end of its picture, without application and comment segments; of
+    /// Exif a block with the orientation alone stays. Phones append further pictures, each with a place of its own:
+    /// those go too.
     /// </summary>
     private static byte[] CleanJpeg(byte[] file)
     {
@@ -71,7 +75,9 @@ public static class PictureFile
         return clean.ToArray();
     }
 
-    /// <summary>Where the coded data of a scan end: at the next marker that is neither a stuffed byte nor a restart.</summary>
+    /// <summary>
+    /// Where the coded data of a scan end: at the next marker that is neither a stuffed byte nor a restart.
+    /// </summary>
     private static int ScanEnd(byte[] file, int at)
     {
         while (at + 1 < file.Length && (file[at] != 0xff || file[at + 1] is 0 or >= 0xd0 and <= 0xd7))
@@ -79,7 +85,10 @@ public static class PictureFile
         return at + 1 < file.Length ? at : file.Length;
     }
 
-    /// <summary>Tables, frames and scans are; of what programs add, the density, the colour profile and the mark that tells CMYK from its inverse.</summary>
+    /// <summary>
+    /// Tables, frames and scans are; of what programs add, the density, the colour profile and the mark that tells CMYK
+    /// from its inverse.
+    /// </summary>
     private static bool IsPicture(byte marker, ReadOnlySpan<byte> segment)
     {
         const byte jfif = 0xe0,
@@ -207,8 +216,8 @@ public static class PictureFile
     }
 
     /// <summary>
-    /// Refuses a TIFF that claims more than is in it (TIFF 6.0, sections 3 and 15): the decoder sets aside what a file claims before
-    /// it looks whether it is there.
+    /// Refuses a TIFF that claims more than is in it (TIFF 6.0, sections 3 and 15): the decoder sets aside what a file
+    /// claims before it looks whether it is there.
     /// </summary>
     private static void CheckStrips(Tiff tiff, long length)
     {

@@ -78,7 +78,8 @@ public static class PictureReader
 
     /// <summary>Reads a PNG or JPEG in colour, upright, as sRGB.</summary>
     /// <param name="file">The whole file.</param>
-    /// <param name="enough">Pixels of the longer side that are enough: a JPEG that has twice as many or more is halved while it is decoded, which is much quicker.</param>
+    /// <param name="enough">Pixels of the longer side that are enough: a JPEG that has twice as many or more is halved
+    /// while it is decoded, which is much quicker.</param>
     /// <exception cref="PictureTroubleException">The file cannot be used.</exception>
     public static ColourPicture ReadColours(byte[] file, int enough = int.MaxValue)
     {
@@ -154,7 +155,10 @@ public static class PictureReader
         return new GreyPicture(workWidth, workHeight, workWidth / widthMm, Rows(upright), IsDrawn: false);
     }
 
-    /// <summary>Opens a file of pixels, a TIFF as the PNG that it becomes, and checks the size that it claims, before anything is decoded.</summary>
+    /// <summary>
+    /// Opens a file of pixels, a TIFF as the PNG that it becomes, and checks the size that it claims, before anything
+    /// is decoded.
+    /// </summary>
     private static SKCodec Open(byte[] file)
     {
         if (Sniff(file) == PictureKind.Tiff)

@@ -3,10 +3,13 @@ namespace Nube.Core.Artwork;
 /// <summary>Joins areas that are too small to colour to their neighbours.</summary>
 internal static class Slivers
 {
-    /// <summary>Joins every area below a size to the neighbour with which it shares the longest line, the smallest first.</summary>
+    /// <summary>
+    /// Joins every area below a size to the neighbour with which it shares the longest line, the smallest first.
+    /// </summary>
     /// <param name="raster">The areas, grown under their lines.</param>
     /// <param name="smallestMm2">Smallest area that is kept, mm2.</param>
-    /// <param name="most">How many areas may be left; while there are more, the smallest of them goes on joining its neighbour.</param>
+    /// <param name="most">How many areas may be left; while there are more, the smallest of them goes on joining its
+    /// neighbour.</param>
     /// <returns>The areas numbered without holes, and the size below which they were joined.</returns>
     public static (LabelRaster Raster, double SmallestMm2) Join(LabelRaster raster, double smallestMm2, int most)
     {
@@ -38,8 +41,9 @@ internal static class Slivers
         }
         return (Renumbered(raster, areas, into), smallestMm2);
 
-        // A crumb may be the ground's, but an area that is joined by wish, or because there are too many, stays part of the image.
-        // Ties go to the smaller number and to the ground last: the result does not depend on the order of a table.
+        // A crumb may be the ground's, but an area that is joined by wish, or because there are too many, stays part of
+        // the image. Ties go to the smaller number and to the ground last: the result does not depend on the order of a
+        // table.
         ushort Unite(ushort label, bool toArea)
         {
             var target = lines.TryGetValue(label, out var shared)

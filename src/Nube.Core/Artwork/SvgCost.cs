@@ -4,18 +4,23 @@ namespace Nube.Core.Artwork;
 
 /// <summary>What it takes to draw an SVG drawing, counted before anything is drawn.</summary>
 /// <remarks>
-/// Copies ("use"), patterns, masks, clips and markers are followed: what is referred to is counted as often as it is drawn, a
-/// marker once for each point of the path that carries it. Copies of copies multiply, so a drawing of a few lines can take for ever.
+/// Copies ("use"), patterns, masks, clips and markers are followed: what is referred to is counted as often as it is
+/// drawn, a marker once for each point of the path that carries it. Copies of copies multiply, so a drawing of a few
+/// lines can take for ever.
 /// </remarks>
 internal sealed class SvgCost
 {
     /// <summary>Most elements that are drawn, with all copies.</summary>
     public const long MostDrawn = 100_000;
 
-    /// <summary>Most points of all paths, with all copies; a letter sheet traced from a scan has some tens of thousands.</summary>
+    /// <summary>
+    /// Most points of all paths, with all copies; a letter sheet traced from a scan has some tens of thousands.
+    /// </summary>
     public const long MostPoints = 300_000;
 
-    /// <summary>Most see-through groups and masks: each is a sheet of its own while it is drawn, some milliseconds.</summary>
+    /// <summary>
+    /// Most see-through groups and masks: each is a sheet of its own while it is drawn, some milliseconds.
+    /// </summary>
     public const long MostSheets = 500;
 
     private const int MostInHand = 800; // elements and references inside one another
@@ -89,7 +94,8 @@ internal sealed class SvgCost
             var digit = char.IsAsciiDigit(sign);
             if (digit && !inNumber)
                 numbers++;
-            // "1.5.5" is two numbers, but so few write it that a point counts as part of one; letters, blanks and signs end it.
+            // "1.5.5" is two numbers, but so few write it that a point counts as part of one; letters, blanks and signs
+            // end it.
             inNumber = digit || (inNumber && sign == '.');
         }
         var commands = data.Count(char.IsAsciiLetter);

@@ -10,9 +10,9 @@ namespace Nube.Core.Artwork;
 
 /// <summary>Reads SVG drawings without letting them reach out of themselves.</summary>
 /// <remarks>
-/// Entities and document types are refused, elements are counted before they are kept, and scripts, embedded documents, filters
-/// and every reference that is not to a part of the drawing itself are left out before anything is drawn. What is left is
-/// counted once more as it would be drawn, see <see cref="SvgCost"/>.
+/// Entities and document types are refused, elements are counted before they are kept, and scripts, embedded documents,
+/// filters and every reference that is not to a part of the drawing itself are left out before anything is drawn. What
+/// is left is counted once more as it would be drawn, see <see cref="SvgCost"/>.
 /// </remarks>
 internal static partial class SvgReader
 {
@@ -97,7 +97,10 @@ internal static partial class SvgReader
         };
     }
 
-    /// <summary>The drawing without what reaches out of it and without filters, its width in mm if it declares one, and whether there were filters.</summary>
+    /// <summary>
+    /// The drawing without what reaches out of it and without filters, its width in mm if it declares one, and whether
+    /// there were filters.
+    /// </summary>
     private static (string Text, double? WidthMm, bool Filtered) Clean(byte[] file)
     {
         try
@@ -165,14 +168,19 @@ internal static partial class SvgReader
         attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase)
         || (attribute.Name.LocalName == "href" ? !attribute.Value.StartsWith('#') : ReachesOut(attribute.Value));
 
-    /// <summary>An id belongs to the first element that has it. The renderer looks for a free name for each later one, again and again.</summary>
+    /// <summary>
+    /// An id belongs to the first element that has it. The renderer looks for a free name for each later one, again and
+    /// again.
+    /// </summary>
     private static void LeaveRepeatedIdsOut(XElement drawing)
     {
         var taken = new HashSet<string>(StringComparer.Ordinal);
         drawing.DescendantsAndSelf().Attributes("id").Where(id => !taken.Add(id.Value)).Remove();
     }
 
-    /// <summary>Takes filters off what they are put on, or it would not be drawn at all; answers whether there were any.</summary>
+    /// <summary>
+    /// Takes filters off what they are put on, or it would not be drawn at all; answers whether there were any.
+    /// </summary>
     private static bool LeaveFiltersOut(XElement drawing)
     {
         var any = false;

@@ -44,7 +44,9 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
         return (path.Count - 1, path[^1]);
     }
 
-    /// <summary>Takes out the short branches that thinning leaves where a broad line ends: they point at its corners.</summary>
+    /// <summary>
+    /// Takes out the short branches that thinning leaves where a broad line ends: they point at its corners.
+    /// </summary>
     public void DropSpurs()
     {
         foreach (var end in Ends().ToList())

@@ -240,7 +240,8 @@ public static class BenchLog
                     }
                     break;
                 default:
-                    // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone dry.
+                    // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone
+                    // dry.
                     foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
                     {
                         var (since, times, ofWater, by) = laid[key];

@@ -48,7 +48,8 @@ public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
 /// <param name="Meanwhile">Number of a later step that can be done now, when the step in hand cannot.</param>
 /// <param name="Done">Numbers of the steps that are done, in the order in which they were.</param>
 /// <param name="LeftOut">Numbers of the steps that were left out.</param>
-/// <param name="Last">Number of the step that was done or left out last, which can be taken back; null when there is none.</param>
+/// <param name="Last">Number of the step that was done or left out last, which can be taken back; null when there is
+/// none.</param>
 /// <param name="Cards">All cards.</param>
 /// <param name="Instead">What was taken instead of the planned mix, by number of the step.</param>
 /// <param name="Timers">The maker's own timers, until they are taken away.</param>

@@ -13,7 +13,8 @@ namespace Nube.Core.Bench;
 /// <param name="Area">The area on which it differs most.</param>
 /// <param name="Planned">What the area was to look like after it.</param>
 /// <param name="Really">What it looks like.</param>
-/// <param name="Difference">CIEDE2000 between them, of the zone where it is largest; null for drops and lines, whose own colours are given.</param>
+/// <param name="Difference">CIEDE2000 between them, of the zone where it is largest; null for drops and lines, whose
+/// own colours are given.</param>
 public sealed record Otherwise(
     int Step,
     PaintMix Mix,
@@ -25,8 +26,8 @@ public sealed record Otherwise(
 
 /// <summary>What cards look like after what was really done to them.</summary>
 /// <remarks>
-/// The acts of the steps that are done, laid in the order in which they were (<see cref="CardFold"/>): with the mix that was taken where it
-/// was another than planned, and paler where a print is a later one from the same inking.
+/// The acts of the steps that are done, laid in the order in which they were (<see cref="CardFold"/>): with the mix
+/// that was taken where it was another than planned, and paler where a print is a later one from the same inking.
 /// </remarks>
 public static class CardLooks
 {

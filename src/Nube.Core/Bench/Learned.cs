@@ -20,15 +20,17 @@ public sealed record DryingEvidence(string Paper, double SumOfLogs, int Times);
 
 /// <summary>What the bench has taught about a maker's hand and room.</summary>
 /// <remarks>
-/// A factor is the mean of logarithms drawn towards 1 as if an ordinary hand had been seen <see cref="PriorTimes"/> times:
-/// the posterior mean of a normal with known spread under a normal prior (A. Gelman et al., "Bayesian Data Analysis", 2.5),
-/// with the prior as wide as what is seen spreads, over <see cref="PriorTimes"/>.
+/// A factor is the mean of logarithms drawn towards 1 as if an ordinary hand had been seen <see cref="PriorTimes"/>
+/// times: the posterior mean of a normal with known spread under a normal prior (A. Gelman et al.,
+/// "Bayesian Data Analysis", 2.5), with the prior as wide as what is seen spreads, over <see cref="PriorTimes"/>.
 /// </remarks>
 /// <param name="Strokes">By stroke and wetness.</param>
 /// <param name="Drying">By paper.</param>
 public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableArray<DryingEvidence> Drying)
 {
-    /// <summary>How many observations the prior counts for. This project's own: one run of a few cards outweighs it.</summary>
+    /// <summary>
+    /// How many observations the prior counts for. This project's own: one run of a few cards outweighs it.
+    /// </summary>
     public const double PriorTimes = 3;
 
     /// <summary>Nothing yet.</summary>
@@ -128,8 +130,8 @@ public static class Learning
             {
                 if (before is not null)
                 {
-                    // The hands began when the last step was done or a finger found it dry. What waited for the clock to say so teaches nothing:
-                    // it may have begun before.
+                    // The hands began when the last step was done or a finger found it dry. What waited for the clock
+                    // to say so teaches nothing: it may have begun before.
                     var earlier = taps.Take(i).ToList();
                     var free = earlier.Max(one => one.At);
                     var holdup = BenchLog

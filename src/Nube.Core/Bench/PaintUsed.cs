@@ -19,7 +19,8 @@ public sealed record MixAmount(PaintMix Mix, double Millilitres, int Drops);
 
 /// <summary>A mix counted out in drops.</summary>
 /// <param name="Millilitres">Volume that is needed, with allowance, ml.</param>
-/// <param name="ColourDrops">Drops of each colourant, as it comes from the pan when wetted or from the tube thinned to ink.</param>
+/// <param name="ColourDrops">Drops of each colourant, as it comes from the pan when wetted or from the tube thinned to
+/// ink.</param>
 /// <param name="WaterDrops">Drops of water.</param>
 public sealed record Prepared(double Millilitres, ImmutableArray<int> ColourDrops, int WaterDrops);
 
@@ -101,7 +102,9 @@ public static class Amounts
         ];
     }
 
-    /// <summary>What to put on the palette for so much surface, so that the mix never has to be matched again.</summary>
+    /// <summary>
+    /// What to put on the palette for so much surface, so that the mix never has to be matched again.
+    /// </summary>
     /// <param name="mm2">Surface on one card, mm2.</param>
     /// <param name="cards">Cards, 1 or more.</param>
     /// <param name="layers">Layers, 1 or more.</param>
@@ -134,8 +137,8 @@ public static class Amounts
         pass.Sheet is { Tool: Methods.Tool.Brush, Leaves: Leaves.Water } && pass.Stroke != Methods.Stroke.LeadWash;
 
     /// <summary>
-    /// Volume of each of its mixes that a pass lays on one card, ml: water has 1 g/ml. Nothing where no water is left: pencils
-    /// and markers are not counted in ml.
+    /// Volume of each of its mixes that a pass lays on one card, ml: water has 1 g/ml. Nothing where no water is left:
+    /// pencils and markers are not counted in ml.
     /// </summary>
     private static double Laid(Pass pass) =>
         pass.Sheet.Leaves == Leaves.Water

@@ -7,7 +7,9 @@ namespace Nube.Core.Bench;
 /// <summary>Arranges what is left when something else was done than planned.</summary>
 public static class Replanning
 {
-    /// <summary>The plan with the best order of its remaining steps from how wet everything is now; steps keep their numbers.</summary>
+    /// <summary>
+    /// The plan with the best order of its remaining steps from how wet everything is now; steps keep their numbers.
+    /// </summary>
     /// <param name="plan">The plan.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="hand">The maker's hand.</param>

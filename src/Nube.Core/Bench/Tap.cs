@@ -62,7 +62,10 @@ public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
     /// <summary>How long a timer runs, s; 0 otherwise.</summary>
     public double Seconds { get; init; }
 
-    /// <summary>How long water takes to dry in the room's air from then on, against the air that the plan reckons with; 1 otherwise.</summary>
+    /// <summary>
+    /// How long water takes to dry in the room's air from then on, against the air that the plan reckons with; 1
+    /// otherwise.
+    /// </summary>
     public double AirFactor { get; init; } = 1;
 
     /// <summary>It says that a step is done, as planned or with another mix.</summary>

@@ -8,8 +8,8 @@ public readonly record struct LabBox(Lab Low, Lab High)
     /// <summary>A number that is not above the CIEDE2000 difference of a colour to any colour in this box.</summary>
     /// <remarks>
     /// With the symbols of Sharma, Wu, Dalal 2005: as |c h| is at most (c2 + h2) / 2, the formula is at least
-    /// sqrt(l2 + (1 - |RT| / 2)(c2 + h2)). SC is the greatest of the chroma and hue weights, and dC'2 + dH'2 = da'2 + db2 is
-    /// at least da2 + db2. Lightness, chroma and hue of the box bound SL, SC and RT.
+    /// sqrt(l2 + (1 - |RT| / 2)(c2 + h2)). SC is the greatest of the chroma and hue weights, and dC'2 + dH'2 = da'2 +
+    /// db2 is at least da2 + db2. Lightness, chroma and hue of the box bound SL, SC and RT.
     /// </remarks>
     public double LeastDifference(Lab wish)
     {
@@ -29,7 +29,9 @@ public readonly record struct LabBox(Lab Low, Lab High)
         return Math.Sqrt(dL * dL / (sL * sL) + (1 - rT / 2) * (da * da + db * db) / (sC * sC));
     }
 
-    /// <summary>A bound on the differences of a colour to each colour in this box, from the hues that their means can have.</summary>
+    /// <summary>
+    /// A bound on the differences of a colour to each colour in this box, from the hues that their means can have.
+    /// </summary>
     public DifferenceBound BoundFor(Lab wish)
     {
         if (MeanHues(wish) is not var (from, to))

@@ -15,7 +15,9 @@ public static class ReflectanceReconstruction
     private const int MaximumSteps = 50;
     private const double Tolerance = 1e-9;
 
-    /// <summary>Black and white have no finite z; they stand for these reflectances (Burns 2020, special cases).</summary>
+    /// <summary>
+    /// Black and white have no finite z; they stand for these reflectances (Burns 2020, special cases).
+    /// </summary>
     private const double BlackReflectance = 1e-4;
 
     private static readonly double[][] LinearRgbWeights = RowsToLinearRgb();

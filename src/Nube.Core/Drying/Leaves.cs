@@ -35,8 +35,9 @@ public enum Leaves
 
 /// <summary>How long what was left takes to dry.</summary>
 /// <remarks>
-/// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some minutes,
-/// alcohol at once, slow ink and gloss overnight, thick white under an hour, resist under half an hour, paste in two hours; all from memory, and scaled by what the bench has taught.
+/// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some
+/// minutes, alcohol at once, slow ink and gloss overnight, thick white under an hour, resist under half an hour, paste
+/// in two hours; all from memory, and scaled by what the bench has taught.
 /// </remarks>
 public static class LeftToDry
 {

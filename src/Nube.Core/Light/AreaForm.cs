@@ -6,11 +6,11 @@ namespace Nube.Core.Light;
 
 /// <summary>An area as a rounded body: its plan on a grid of cells, and the surface that bulges from it.</summary>
 /// <remarks>
-/// The surface is that of a soap film under even pressure: the Poisson equation u_xx + u_yy = -1 with u = 0 at the area's
-/// edge; 2 sqrt(u) is then a height that meets the paper upright, on a disc exactly a half ball. A plain distance to the
-/// edge would crease along the middle of an area. Solved by red-black successive over-relaxation (D. M. Young, "Iterative
-/// methods for solving partial difference equations of elliptic type", Trans. AMS 76 (1954), 92-111) with a fixed number of
-/// sweeps, so that the result is the same everywhere.
+/// The surface is that of a soap film under even pressure: the Poisson equation u_xx + u_yy = -1 with u = 0 at the
+/// area's edge; 2 sqrt(u) is then a height that meets the paper upright, on a disc exactly a half ball. A plain
+/// distance to the edge would crease along the middle of an area. Solved by red-black successive over-relaxation (D. M.
+/// Young, "Iterative methods for solving partial difference equations of elliptic type", Trans. AMS 76 (1954), 92-111)
+/// with a fixed number of sweeps, so that the result is the same everywhere.
 /// </remarks>
 /// <param name="Id">The area.</param>
 /// <param name="Left">Cells from the picture's left edge to the grid's.</param>
@@ -20,7 +20,8 @@ namespace Nube.Core.Light;
 /// <param name="Inside">Whether a cell's middle is in the area; not to be changed.</param>
 /// <param name="Film">u in mm2; not to be changed.</param>
 /// <param name="Cells">How many cells are inside.</param>
-/// <param name="Tucked">How near each cell is to what lies in front of the area: 1 beside it, 0 away from it; null when nothing does.</param>
+/// <param name="Tucked">How near each cell is to what lies in front of the area: 1 beside it, 0 away from it; null when
+/// nothing does.</param>
 public sealed record AreaForm(
     int Id,
     int Left,
@@ -33,13 +34,17 @@ public sealed record AreaForm(
     float[]? Tucked = null
 )
 {
-    /// <summary>How far the shadow of what is in front reaches, mm: there it has fallen to 1/e. This project's own.</summary>
+    /// <summary>
+    /// How far the shadow of what is in front reaches, mm: there it has fallen to 1/e. This project's own.
+    /// </summary>
     public const double TuckedMm = 2;
 
     /// <summary>Side of a cell, mm.</summary>
     public const double CellMm = 0.25;
 
-    /// <summary>A hole that is smaller than this share of an area is a detail on it, and its surface goes on below.</summary>
+    /// <summary>
+    /// A hole that is smaller than this share of an area is a detail on it, and its surface goes on below.
+    /// </summary>
     private const double DetailShare = 0.15;
 
     /// <summary>The forms of all areas of a raster, by id.</summary>
@@ -196,7 +201,8 @@ public sealed record AreaForm(
     }
 
     /// <summary>The film over a plan whose rim of cells is empty; mm2.</summary>
-    /// <remarks>It starts from the film over cells of twice the side, which leaves only small errors to settle.</remarks>
+    /// <remarks>It starts from the film over cells of twice the side, which leaves only small errors to
+    /// settle.</remarks>
     internal static float[] Solve(bool[] body, int width, int height, double cellMm = CellMm)
     {
         var coarse = Math.Min(width, height) >= LeastToCoarsen;
@@ -242,7 +248,8 @@ public sealed record AreaForm(
     /// <summary>The film over cells of twice the side, laid on the cells themselves; 0 outside the body.</summary>
     private static float[] Start(bool[] body, int width, int height, double cellMm)
     {
-        // A large cell holds cells 2n - 1 and 2n, so that the first and the last column and row of large cells are empty too.
+        // A large cell holds cells 2n - 1 and 2n, so that the first and the last column and row of large cells are
+        // empty too.
         var (columns, rows) = (width / 2 + 2, height / 2 + 2);
         var count = new byte[columns * rows];
         for (var at = 0; at < body.Length; at++)
@@ -266,8 +273,11 @@ public sealed record AreaForm(
     private const int LeastSweeps = 12;
     private const int LeastToCoarsen = 20; // cells across; below it a coarse start costs what it saves
 
-    /// <summary>Side of the square, in cells, whose film settles as slowly, by which the relaxation is chosen.</summary>
-    /// <remarks>Of a rectangle w by h it is sqrt(2 / (1/w^2 + 1/h^2)); a body that fills its rectangle badly settles sooner.</remarks>
+    /// <summary>
+    /// Side of the square, in cells, whose film settles as slowly, by which the relaxation is chosen.
+    /// </summary>
+    /// <remarks>Of a rectangle w by h it is sqrt(2 / (1/w^2 + 1/h^2)); a body that fills its rectangle badly settles
+    /// sooner.</remarks>
     private static double SideOfSquare(int cells, int width, int height)
     {
         double w = width - 1,

@@ -57,11 +57,11 @@ public sealed record Depth(ImmutableArray<InFront> Guessed, ImmutableArray<Depth
 
 /// <summary>Guesses which areas lie behind others from how their lines meet.</summary>
 /// <remarks>
-/// Where an outline ends on another, the two form a T: the line that goes on straight is the edge of what is in front, and
-/// both areas beside the stem lie behind it. This is the oldest cue for what hides what in line drawings (T-joints; A.
-/// Guzman, "Decomposition of a visual scene into three-dimensional bodies", 1968, from memory). At each point where three
-/// areas meet, the share of a small disc that each takes is measured: the one in front takes half of it. All such points
-/// vote; an area is in front of another when it has at least two votes more.
+/// Where an outline ends on another, the two form a T: the line that goes on straight is the edge of what is in front,
+/// and both areas beside the stem lie behind it. This is the oldest cue for what hides what in line drawings (T-joints;
+/// A. Guzman, "Decomposition of a visual scene into three-dimensional bodies", 1968, from memory). At each point where
+/// three areas meet, the share of a small disc that each takes is measured: the one in front takes half of it. All such
+/// points vote; an area is in front of another when it has at least two votes more.
 /// </remarks>
 public static class DepthGuess
 {

@@ -13,13 +13,18 @@ public sealed record AreaValue(int Area, double Lightness, double? Shadow);
 /// <param name="Lighter">The lighter one.</param>
 /// <param name="Darker">The darker one.</param>
 /// <param name="Difference">Between them, L*.</param>
-/// <param name="Water">The lighter one has room to become lighter with more water; else the darker one takes another layer.</param>
+/// <param name="Water">The lighter one has room to become lighter with more water; else the darker one takes another
+/// layer.</param>
 public sealed record TooAlike(int Lighter, int Darker, double Difference, bool Water);
 
-/// <summary>Looks at a plan in greys, as makers do with half-closed eyes: what is alike in lightness runs together.</summary>
+/// <summary>
+/// Looks at a plan in greys, as makers do with half-closed eyes: what is alike in lightness runs together.
+/// </summary>
 public static class ValueView
 {
-    /// <summary>L* by which touching areas should differ. This project's own: half the step that is seen at arm's length.</summary>
+    /// <summary>
+    /// L* by which touching areas should differ. This project's own: half the step that is seen at arm's length.
+    /// </summary>
     public const double LeastDifference = 7.5;
 
     private const double NoRoomAbove = 88; // L* near the paper's, where water lightens no more

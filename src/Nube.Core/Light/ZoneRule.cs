@@ -5,7 +5,8 @@ using Nube.Core.Artwork;
 namespace Nube.Core.Light;
 
 /// <summary>Where the light comes from, as an angle on the picture.</summary>
-/// <param name="Degrees">0 from the right, 90 from below, 180 from the left, 225 from up and left; clockwise as seen.</param>
+/// <param name="Degrees">0 from the right, 90 from below, 180 from the left, 225 from up and left; clockwise as
+/// seen.</param>
 public readonly record struct LightAngle(double Degrees)
 {
     /// <summary>Up and to the left. Common practice, no source.</summary>
@@ -41,7 +42,8 @@ public enum ZoneStyle
 /// <param name="ShadowShare">Share of the surface in shadow, 0 to 0.9.</param>
 /// <param name="LightShare">Share of the surface in the light, 0 to 0.9; with the shadow at most 1.</param>
 /// <param name="WhiteShare">Share that is kept white within the light, 0 to the light's own.</param>
-/// <param name="From">The point from which <see cref="ZoneStyle.CentreOut"/> goes out; null for the middle of the image.</param>
+/// <param name="From">The point from which <see cref="ZoneStyle.CentreOut"/> goes out; null for the middle of the
+/// image.</param>
 public sealed record ZoneRule(ZoneStyle Style, double ShadowShare, double LightShare, double WhiteShare, PointMm? From)
 {
     /// <summary>A third in shadow, a fifth in the light, nothing kept white. This project's own.</summary>

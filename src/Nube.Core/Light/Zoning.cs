@@ -11,7 +11,10 @@ public static class Zoning
     /// <summary>Smallest area that is divided, mm2: a brush does not follow less.</summary>
     public const double LeastMm2 = 15;
 
-    /// <summary>How much more of an area lies in shadow when something is in front of it: things behind are darker. This project's own.</summary>
+    /// <summary>
+    /// How much more of an area lies in shadow when something is in front of it: things behind are darker. This
+    /// project's own.
+    /// </summary>
     public const double BehindShare = 0.1;
 
     private const float TuckedTone = 1.6f; // how much darker it is right beside what is in front, in cosines
@@ -82,7 +85,8 @@ public static class Zoning
     }
 
     /// <summary>The cosine between the surface's normal and the light.</summary>
-    /// <remarks>The height is 2 sqrt(u), so its slope is that of u over sqrt(u): multiplied out, nothing is divided by 0 at the rim.</remarks>
+    /// <remarks>The height is 2 sqrt(u), so its slope is that of u over sqrt(u): multiplied out, nothing is divided by
+    /// 0 at the rim.</remarks>
     private static float Shade(float[] film, int at, int width, double lx, double ly, double lz)
     {
         var gx = (film[at + 1] - film[at - 1]) / (2 * AreaForm.CellMm);

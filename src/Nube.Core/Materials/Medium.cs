@@ -55,7 +55,8 @@ public static class Media
         medium is Medium.WatercolourPencil or Medium.WaxPencil or Medium.OilPencil;
 
     /// <summary>What a new one holds, ml as it comes from it when wetted; null where that is not counted.</summary>
-    /// <remarks>From memory: a half pan of 1.5 ml dry colour gives about twice that, a tube of 5 ml as much as it holds.</remarks>
+    /// <remarks>From memory: a half pan of 1.5 ml dry colour gives about twice that, a tube of 5 ml as much as it
+    /// holds.</remarks>
     public static double? Holds(this Medium medium) =>
         medium switch
         {

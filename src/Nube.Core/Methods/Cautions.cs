@@ -23,7 +23,8 @@ public enum Severity
 /// <summary>Something to know before a step.</summary>
 /// <param name="Severity">How much it matters.</param>
 /// <param name="Text">A sentence or two.</param>
-/// <param name="Rule">The rule of <see cref="ClashRules"/> that says it, by which it can be silenced; null for what is always said.</param>
+/// <param name="Rule">The rule of <see cref="ClashRules"/> that says it, by which it can be silenced; null for what is
+/// always said.</param>
 /// <param name="Silenced">Why the maker silenced it; null when it is not.</param>
 public sealed record Remark(Severity Severity, string Text, string? Rule = null, string? Silenced = null);
 

@@ -22,7 +22,9 @@ public sealed record ClashRule(
     Traits Unless = None
 )
 {
-    /// <summary>A maker may silence it for a run, with a reason: what can spoil the work, never what can hurt.</summary>
+    /// <summary>
+    /// A maker may silence it for a run, with a reason: what can spoil the work, never what can hurt.
+    /// </summary>
     public bool MaySilence => Severity != Severity.Caution;
 
     /// <summary>Whether it applies.</summary>

@@ -26,10 +26,10 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
 
 /// <summary>Recipes for a wish, by the way that a method goes.</summary>
 /// <remarks>
-/// What a recipe promises is what the acts of its method leave (<see cref="Laying"/>), in the light, the middle and the shadow: the search
-/// tries recipes through the method's own acts. Of paints every mix is looked at for the middle; the best of them are tried with every
-/// way to deepen the shadow. Pens, pencils, markers and blending inks are taken as they are, pencils and inks two over each other where
-/// that is worth it.
+/// What a recipe promises is what the acts of its method leave (<see cref="Laying"/>), in the light, the middle and the
+/// shadow: the search tries recipes through the method's own acts. Of paints every mix is looked at for the middle; the
+/// best of them are tried with every way to deepen the shadow. Pens, pencils, markers and blending inks are taken as
+/// they are, pencils and inks two over each other where that is worth it.
 /// </remarks>
 public static class MethodRecipes
 {

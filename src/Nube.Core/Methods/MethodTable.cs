@@ -16,7 +16,8 @@ namespace Nube.Core.Methods;
 /// <param name="With">What must be among the run's colours besides, any one of them; empty for nothing.</param>
 /// <param name="What">What is done, in a sentence.</param>
 /// <param name="When">When it is the one to take.</param>
-/// <param name="Phase">When in the course of a card a method for whole cards comes; for areas their passes say it.</param>
+/// <param name="Phase">When in the course of a card a method for whole cards comes; for areas their passes say
+/// it.</param>
 public sealed record MethodSheet(
     Method Method,
     string Name,

@@ -8,8 +8,11 @@ using Nube.Core.Optics;
 
 namespace Nube.Core.Methods;
 
-/// <summary>Recipes that are worth a closer look for the middle of an area, by what a method takes its colour from.</summary>
-/// <remarks>How many are kept at each stage is this project's own: more of them changed no best recipe in trials.</remarks>
+/// <summary>
+/// Recipes that are worth a closer look for the middle of an area, by what a method takes its colour from.
+/// </summary>
+/// <remarks>How many are kept at each stage is this project's own: more of them changed no best recipe in
+/// trials.</remarks>
 internal static class RecipeMiddles
 {
     private const int MixesKept = 24,
@@ -49,7 +52,9 @@ internal static class RecipeMiddles
         };
     }
 
-    /// <summary>Recipes for a colour of a whole card: it is laid in one go, so strength alone makes it deeper.</summary>
+    /// <summary>
+    /// Recipes for a colour of a whole card: it is laid in one go, so strength alone makes it deeper.
+    /// </summary>
     public static IEnumerable<Recipe> ForCards(Method method, Lab wish, Paints paints, WaterMixes? mixes)
     {
         var media = MethodTable.Of(method).Media;
@@ -149,7 +154,9 @@ internal static class RecipeMiddles
         return alone.Concat(Best(trial, pairs, PairsKept));
     }
 
-    /// <summary>What layers are rubbed together with, where the method does: a white pencil, or a colourless one.</summary>
+    /// <summary>
+    /// What layers are rubbed together with, where the method does: a white pencil, or a colourless one.
+    /// </summary>
     private static ImmutableArray<Companion?> Rubbing(RecipeTrial trial)
     {
         var burnished =
@@ -200,7 +207,9 @@ internal static class RecipeMiddles
         );
     }
 
-    /// <summary>Blending inks, dabbed off more or less, alone or with a lighter one that goes first and comes back last.</summary>
+    /// <summary>
+    /// Blending inks, dabbed off more or less, alone or with a lighter one that goes first and comes back last.
+    /// </summary>
     private static ImmutableArray<Recipe> Sponged(RecipeTrial trial)
     {
         var inks = trial.Paints.Of([Medium.BlendingInk]);
@@ -232,7 +241,9 @@ internal static class RecipeMiddles
         return [.. best.SelectMany(of => of.OrderBy(recipe => recipe.Rank).Take(3)), .. Best(trial, pairs, PairsKept)];
     }
 
-    /// <summary>Thin washes, or light layers of a pencil; by the other school a grey pencil and white over it.</summary>
+    /// <summary>
+    /// Thin washes, or light layers of a pencil; by the other school a grey pencil and white over it.
+    /// </summary>
     private static IEnumerable<Recipe> Tints(RecipeTrial trial)
     {
         var paints = trial.Paints;

@@ -79,7 +79,9 @@ internal static class RecipeShadows
         return other.Any() ? other : own;
     }
 
-    /// <summary>What a red is deepened with, as its maker does: browns, or deeper reds; nothing for what is no red.</summary>
+    /// <summary>
+    /// What a red is deepened with, as its maker does: browns, or deeper reds; nothing for what is no red.
+    /// </summary>
     private static List<int> Deeper(RecipeTrial trial, Recipe recipe)
     {
         var paints = trial.Paints;

@@ -109,7 +109,10 @@ internal sealed class RecipeTrial
             ? NeutralWeight * Math.Sqrt(Math.Pow(grey.A - colour.A, 2) + Math.Pow(grey.B - colour.B, 2))
             : 0;
 
-    /// <summary>What a recipe costs beside how near it comes: colours to mix or lay over each other, layers to dry, layers to lay.</summary>
+    /// <summary>
+    /// What a recipe costs beside how near it comes: colours to mix or lay over each other, layers to dry, layers to
+    /// lay.
+    /// </summary>
     private static double Price(Recipe recipe, ImmutableArray<AreaPass> passes)
     {
         var own = recipe.Parts.Select(part => part.Colourant).ToHashSet();

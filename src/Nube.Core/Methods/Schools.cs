@@ -148,7 +148,9 @@ public sealed record Schools(
     /// <summary>The defaults.</summary>
     public static Schools Usual { get; } = new();
 
-    /// <summary>Which of the touching areas run together when both are wet: none that matters where the water may decide.</summary>
+    /// <summary>
+    /// Which of the touching areas run together when both are wet: none that matters where the water may decide.
+    /// </summary>
     public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) =>
         Edges == Edges.Loose ? [] : touching;
 

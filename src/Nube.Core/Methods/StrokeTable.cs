@@ -40,8 +40,8 @@ public sealed record ToolSheet(
 
 /// <summary>Strokes and tools.</summary>
 /// <remarks>
-/// Times are from memory, checked against "six cards of a small image take about half an hour of colouring"; the maker's own
-/// are learned from the bench. What a stroke must find and leaves is common practice, no source.
+/// Times are from memory, checked against "six cards of a small image take about half an hour of colouring"; the
+/// maker's own are learned from the bench. What a stroke must find and leaves is common practice, no source.
 /// </remarks>
 public static class StrokeTable
 {

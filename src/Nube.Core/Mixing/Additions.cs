@@ -5,7 +5,8 @@ namespace Nube.Core.Mixing;
 
 /// <summary>What one more colourant would do for a wish.</summary>
 /// <param name="Candidate">Its place among the candidates.</param>
-/// <param name="Recipe">The best recipe with it, alone or with one of the palette; part 0 is the candidate, others follow the palette's order from 1.</param>
+/// <param name="Recipe">The best recipe with it, alone or with one of the palette; part 0 is the candidate, others
+/// follow the palette's order from 1.</param>
 public sealed record Addition(int Candidate, Recipe Recipe);
 
 /// <summary>Which single addition to a palette comes nearest to a wish that it cannot reach.</summary>
@@ -40,7 +41,9 @@ public sealed class Additions
         ]);
     }
 
-    /// <summary>The best addition, by the rank of the best recipe that it makes possible; null without candidates.</summary>
+    /// <summary>
+    /// The best addition, by the rank of the best recipe that it makes possible; null without candidates.
+    /// </summary>
     /// <param name="wish">The colour wanted, dry.</param>
     public Addition? Best(Lab wish) =>
         withCandidate

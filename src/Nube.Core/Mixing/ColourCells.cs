@@ -50,8 +50,8 @@ internal sealed class ColourCells
                 }
             }
         });
-        // A counting sort by cell, in a fixed number of pieces that count and place for themselves: the order within a cell is
-        // that of the grid, on any number of threads.
+        // A counting sort by cell, in a fixed number of pieces that count and place for themselves: the order within a
+        // cell is that of the grid, on any number of threads.
         const int pieces = 8,
             cells = CellsL * CellsAb * CellsAb;
         var count = mixes * washes;

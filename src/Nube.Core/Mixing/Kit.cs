@@ -11,9 +11,9 @@ public readonly record struct KitStep(int Colourant, double MeanDifference);
 
 /// <summary>The few colourants of many with which most can be mixed.</summary>
 /// <remarks>
-/// Every wish is given its nearest mix of at most two of the kit in one wash of the ladder. The kit is built greedily and
-/// then improved by exchanging one for another as long as that helps: never worse than greedy, and on small palettes the
-/// best of all kits in most cases (tests compare).
+/// Every wish is given its nearest mix of at most two of the kit in one wash of the ladder. The kit is built greedily
+/// and then improved by exchanging one for another as long as that helps: never worse than greedy, and on small
+/// palettes the best of all kits in most cases (tests compare).
 /// </remarks>
 public static class Kit
 {
@@ -127,7 +127,8 @@ public static class Kit
                         var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, strength.LoadOfOneLayer));
                         for (var wish = 0; wish < wishes.Count; wish++)
                         {
-                            // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked at closer.
+                            // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked
+                            // at closer.
                             if (Math.Abs(wishes[wish].L - colour.L) >= LargestWeightOfL * nearest[wish])
                                 continue;
                             nearest[wish] = Math.Min(nearest[wish], (float)Ciede2000.Difference(wishes[wish], colour));

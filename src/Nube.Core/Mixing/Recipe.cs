@@ -32,14 +32,18 @@ public sealed record Recipe(
     public Pressure Pressure { get; init; }
 
     /// <summary>
-    /// What lies in the light, under the rest: a lighter colour, or the first layers of this one; null where the light gets all of it.
+    /// What lies in the light, under the rest: a lighter colour, or the first layers of this one; null where the light
+    /// gets all of it.
     /// </summary>
     public Companion? Light { get; init; }
 
     /// <summary>What deepens the shadow; null where it was not looked for.</summary>
     public Companion? Shadow { get; init; }
 
-    /// <summary>What goes over this one: a pencil over a marker, a pale pencil that rubs layers together; null where nothing does.</summary>
+    /// <summary>
+    /// What goes over this one: a pencil over a marker, a pale pencil that rubs layers together; null where nothing
+    /// does.
+    /// </summary>
     public Companion? Over { get; init; }
 
     /// <summary>It is the same in the middle, whatever its shadow.</summary>
@@ -67,13 +71,14 @@ public static class MixGrid
     public const int MostLayers = 3;
 
     /// <summary>
-    /// Price of each colourant after the first, in CIEDE2000: mixing takes care, so it must bring what is seen. This project's own.
+    /// Price of each colourant after the first, in CIEDE2000: mixing takes care, so it must bring what is seen. This
+    /// project's own.
     /// </summary>
     public const double ColourantPrice = 1.5;
 
     /// <summary>
-    /// Price of each layer after the first, in CIEDE2000: each costs a wait of 10 to 30 minutes on every card. At 3 three demo images took a third
-    /// less time than at 1, for 0.5 to 1 CIEDE2000. This project's own.
+    /// Price of each layer after the first, in CIEDE2000: each costs a wait of 10 to 30 minutes on every card. At 3
+    /// three demo images took a third less time than at 1, for 0.5 to 1 CIEDE2000. This project's own.
     /// </summary>
     public const double LayerPrice = 3;
 

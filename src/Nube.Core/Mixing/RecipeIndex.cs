@@ -9,10 +9,10 @@ namespace Nube.Core.Mixing;
 /// </summary>
 /// <remarks>
 /// The grid does not depend on the wish, so it is computed once for a palette and a paper; layers of one mix are one
-/// layer of their summed load (<see cref="KubelkaMunk"/>). Its colours are sorted into cells of L*a*b*. A query looks at
-/// the cells in the order of the least difference that any colour in them can have (<see cref="LabBox"/>) and stops when
-/// none can change the answer; whatever comes near the last place is computed again in double precision. So the answer
-/// is that of trying everything. 10 bytes a colour. Immutable and safe to share between threads.
+/// layer of their summed load (<see cref="KubelkaMunk"/>). Its colours are sorted into cells of L*a*b*. A query looks
+/// at the cells in the order of the least difference that any colour in them can have (<see cref="LabBox"/>) and stops
+/// when none can change the answer; whatever comes near the last place is computed again in double precision. So the
+/// answer is that of trying everything. 10 bytes a colour. Immutable and safe to share between threads.
 /// </remarks>
 public sealed class RecipeIndex
 {
@@ -153,12 +153,15 @@ public sealed class RecipeIndex
         );
     }
 
-    /// <summary>The best mixes so far, by ranks that may be a little off, and whatever comes near the last place.</summary>
+    /// <summary>
+    /// The best mixes so far, by ranks that may be a little off, and whatever comes near the last place.
+    /// </summary>
     private sealed class Shortlist(int count)
     {
         /// <summary>
-        /// A colour in the cells is off by at most half a step and <see cref="WashColours.Tolerance"/>, 0.003 in a* and b*;
-        /// CIEDE2000 grows by at most 1.5 for each unit of a*, where it stretches greys. Twice that, as the bar is off too.
+        /// A colour in the cells is off by at most half a step and <see cref="WashColours.Tolerance"/>, 0.003 in a* and
+        /// b*; CIEDE2000 grows by at most 1.5 for each unit of a*, where it stretches greys. Twice that, as the bar is
+        /// off too.
         /// </summary>
         private const double Margin = 0.015;
 

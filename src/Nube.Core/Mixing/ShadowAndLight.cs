@@ -30,22 +30,25 @@ public sealed record Tone(ToneWay Way, ImmutableArray<RecipePart> Parts, Strengt
 
 /// <summary>Shadow and light of a colour from what is owned.</summary>
 /// <remarks>
-/// Never by grey or black, which dull a colour: reds are deepened with brown, everything with another layer or with a deeper
-/// sibling (common practice, no source). At equal lightness a brown leaves a red more chroma than black does.
+/// Never by grey or black, which dull a colour: reds are deepened with brown, everything with another layer or with a
+/// deeper sibling (common practice, no source). At equal lightness a brown leaves a red more chroma than black does.
 /// </remarks>
 public static class ShadowAndLight
 {
     /// <summary>Step from a colour to its shadow or light, in L*: seen at arm's length. This project's own.</summary>
     public const double Step = 15;
 
-    /// <summary>How much darker a soft shadow is than what it falls on, L*; a deep one twice as much. This project's own.</summary>
+    /// <summary>
+    /// How much darker a soft shadow is than what it falls on, L*; a deep one twice as much. This project's own.
+    /// </summary>
     public const double SoftStep = 10;
 
     /// <summary>A colour darker by some L*; its a* and b* stay, but for what cannot be so dark.</summary>
     public static Lab Darker(Lab colour, double by) => colour with { L = Math.Max(0, colour.L - by) };
 
     /// <summary>
-    /// A colour lighter by some L*, at most as light as its paper; what it loses in chroma goes with the room that is left below the paper's white.
+    /// A colour lighter by some L*, at most as light as its paper; what it loses in chroma goes with the room that is
+    /// left below the paper's white.
     /// </summary>
     public static Lab Lighter(Lab colour, double by, Lab paper)
     {
@@ -62,7 +65,9 @@ public static class ShadowAndLight
     public static bool IsRed(Lab colour) =>
         colour.Chroma >= LeastChroma && (colour.Hue >= ReddestFrom || colour.Hue <= ReddestTo);
 
-    /// <summary>Deeper versions of a mix, the best first: for reds the brown glaze, else the one nearest in hue.</summary>
+    /// <summary>
+    /// Deeper versions of a mix, the best first: for reds the brown glaze, else the one nearest in hue.
+    /// </summary>
     /// <param name="index">The palette on the paper; greys and blacks should be left out of it.</param>
     /// <param name="palette">The same palette, as K and S.</param>
     /// <param name="browns">Places of its browns.</param>

@@ -8,8 +8,8 @@ namespace Nube.Core.Mixing;
 public sealed record LightAndDark(int? Light, int? Dark);
 
 /// <summary>
-/// Finds what goes with a pencil for light and shadow, or the other of a brush pen's pair: colours that are blended on the
-/// paper, not mixed on a palette.
+/// Finds what goes with a pencil for light and shadow, or the other of a brush pen's pair: colours that are blended on
+/// the paper, not mixed on a palette.
 /// </summary>
 public static class Siblings
 {

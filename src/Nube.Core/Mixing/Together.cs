@@ -17,7 +17,8 @@ public sealed record LaidWash(PaintOptics Mix, Strength Strength, int Layers)
 /// <summary>A colour that stands out of its set.</summary>
 /// <param name="Place">Its place in the set.</param>
 /// <param name="TooStrong">It stands out by chroma; else by depth.</param>
-/// <param name="Water">The strength at which one layer falls into line, or null where even the thinnest does not.</param>
+/// <param name="Water">The strength at which one layer falls into line, or null where even the thinnest does
+/// not.</param>
 /// <param name="Then">The colour that it has then.</param>
 public sealed record StandOut(int Place, bool TooStrong, Strength? Water, Lab Then);
 
@@ -29,8 +30,8 @@ public sealed record MudPair(int One, int Other, Lab Overlap);
 
 /// <summary>How the colours of one card go together.</summary>
 /// <remarks>
-/// One colour shouting over the rest, and neighbours that make mud, are common complaints (common practice, no source); the
-/// measures are this project's own.
+/// One colour shouting over the rest, and neighbours that make mud, are common complaints (common practice, no source);
+/// the measures are this project's own.
 /// </remarks>
 public static class Together
 {
@@ -100,7 +101,9 @@ public static class Together
     private static Lab Look(PaintOptics mix, double load, Spectrum paper) =>
         SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, load));
 
-    /// <summary>The middle, and what lies far beyond it: some times the middle deviation, and at least so much.</summary>
+    /// <summary>
+    /// The middle, and what lies far beyond it: some times the middle deviation, and at least so much.
+    /// </summary>
     private static (double Middle, double Most) Limit(List<double> values, double least)
     {
         var middle = Median(values);

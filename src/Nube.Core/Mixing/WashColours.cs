@@ -7,8 +7,8 @@ namespace Nube.Core.Mixing;
 
 /// <summary>Dry colours of mixes in all washes of the grid, many at a time, in single precision.</summary>
 /// <remarks>
-/// The formula is that of <see cref="KubelkaMunk"/>, with as many bands at a time as the processor holds. Against double
-/// precision a colour is off by less than <see cref="Tolerance"/>; whoever needs more computes that mix again.
+/// The formula is that of <see cref="KubelkaMunk"/>, with as many bands at a time as the processor holds. Against
+/// double precision a colour is off by less than <see cref="Tolerance"/>; whoever needs more computes that mix again.
 /// </remarks>
 internal sealed class WashColours
 {
@@ -26,8 +26,8 @@ internal sealed class WashColours
     ];
 
     /// <summary>
-    /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of theirs;
-    /// (-1, -1) where there are none. Of 15 exponentials four remain.
+    /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of
+    /// theirs; (-1, -1) where there are none. Of 15 exponentials four remain.
     /// </summary>
     private static readonly (int One, int Other)[] Sums =
     [

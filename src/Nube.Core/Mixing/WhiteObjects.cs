@@ -11,7 +11,9 @@ namespace Nube.Core.Mixing;
 /// <param name="Cool">It is a blue or a violet beside the bare paper.</param>
 public sealed record WhiteTint(int Colourant, Strength Water, Lab Predicted, bool Cool);
 
-/// <summary>Shading white things: a pale blue, violet or the colour of what stands beside them, never a heavy grey.</summary>
+/// <summary>
+/// Shading white things: a pale blue, violet or the colour of what stands beside them, never a heavy grey.
+/// </summary>
 /// <remarks>Common practice, no source. How much paler than the paper is this project's own.</remarks>
 public static class WhiteObjects
 {
@@ -23,7 +25,9 @@ public static class WhiteObjects
     /// <summary>One part colour to so many parts water, thinner than a wash that is meant to be a colour.</summary>
     public static ImmutableArray<Strength> ThinWashes { get; } = [new(8), new(16), new(32), new(64)];
 
-    /// <summary>A tint of each colourant, blues and violets first, the rest as a stand-in for what is beside the white thing.</summary>
+    /// <summary>
+    /// A tint of each colourant, blues and violets first, the rest as a stand-in for what is beside the white thing.
+    /// </summary>
     public static ImmutableArray<WhiteTint> Tints(IReadOnlyList<PaintOptics> palette, Spectrum paper)
     {
         ArgumentNullException.ThrowIfNull(palette);
@@ -50,7 +54,9 @@ public static class WhiteObjects
         ];
     }
 
-    /// <summary>A pale tint is seen against its paper, which is a little yellow: its hue is the direction away from it.</summary>
+    /// <summary>
+    /// A pale tint is seen against its paper, which is a little yellow: its hue is the direction away from it.
+    /// </summary>
     private static WhiteTint Tint(int colourant, Strength water, Lab predicted, Lab bare)
     {
         var away = new Lab(predicted.L, predicted.A - bare.A, predicted.B - bare.B);

@@ -58,7 +58,8 @@ public static class KubelkaMunk
     }
 
     /// <summary>
-    /// The absorption with which a layer of this load looks like this; the inverse of <see cref="Reflectance(double, double, double, double)"/>.
+    /// The absorption with which a layer of this load looks like this; the inverse of
+    /// <see cref="Reflectance(double, double, double, double)"/>.
     /// </summary>
     /// <returns>K, between the least and the most absorption; the nearer of the two where none fits.</returns>
     public static double Absorption(double reflectance, double scattering, double load, double ground)

@@ -4,7 +4,8 @@ namespace Nube.Core.Optics;
 
 /// <summary>What a paint does to light, per unit of load: absorption K and scattering S of Kubelka and Munk.</summary>
 /// <param name="Absorption">K in each band, per unit load, at least <see cref="KubelkaMunk.LeastAbsorption"/>.</param>
-/// <param name="Scattering">S, the same in every band, per unit load, above 0; about 0.03 for a transparent paint.</param>
+/// <param name="Scattering">S, the same in every band, per unit load, above 0; about 0.03 for a transparent
+/// paint.</param>
 public sealed record PaintOptics(Spectrum Absorption, double Scattering)
 {
     /// <summary>

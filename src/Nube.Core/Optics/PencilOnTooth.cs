@@ -22,7 +22,8 @@ public enum Pressure
 /// <remarks>
 /// Each layer touches a point of the paper with probability p, so after n layers a point was touched k times with
 /// Binom(n, k, p), and the reflectance is the mean of the points' own:
-/// R = sum over k of Binom(n, k, p) R_KM(k x1). Solvent spreads the same load evenly. p, x1 and what the tooth holds are
+/// R = sum over k of Binom(n, k, p) R_KM(k x1). Solvent spreads the same load evenly. p, x1 and what the tooth holds
+/// are
 /// from memory.
 /// </remarks>
 public static class PencilOnTooth
@@ -30,7 +31,9 @@ public static class PencilOnTooth
     /// <summary>Load of one touch with the weight of the hand. From memory.</summary>
     public const double LoadOfTouch = 0.35;
 
-    /// <summary>Load of one touch: a harder one leaves more, so that two hard layers are about a full one. From memory.</summary>
+    /// <summary>
+    /// Load of one touch: a harder one leaves more, so that two hard layers are about a full one. From memory.
+    /// </summary>
     public static double LoadOf(Pressure pressure) =>
         pressure switch
         {

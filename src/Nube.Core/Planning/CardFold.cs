@@ -21,7 +21,8 @@ public sealed record CardSurface(ImmutableSortedDictionary<int, Surface> Areas)
 }
 
 /// <summary>Lays the passes of a plan on cards, one after the other, as <see cref="Laying"/> says.</summary>
-/// <remarks>Many areas and cards get the same acts on the same ground: each is worked out once. Not for several threads.</remarks>
+/// <remarks>Many areas and cards get the same acts on the same ground: each is worked out once. Not for several
+/// threads.</remarks>
 /// <param name="paints">The colourants that the plan's mixes are of, on its paper.</param>
 public sealed class CardFold(Paints paints)
 {
@@ -32,7 +33,8 @@ public sealed class CardFold(Paints paints)
     /// <param name="there">The card.</param>
     /// <param name="pass">The pass.</param>
     /// <param name="instead">What was taken in the place of its mix; null for the mix itself.</param>
-    /// <param name="share">How much of the load comes to lie: 1, or less for a paler print from the same inking.</param>
+    /// <param name="share">How much of the load comes to lie: 1, or less for a paler print from the same
+    /// inking.</param>
     public CardSurface After(CardSurface there, Pass pass, PaintMix? instead = null, double share = 1)
     {
         ArgumentNullException.ThrowIfNull(there);

@@ -15,17 +15,19 @@ public sealed record Pace(int Cards, Hand Hand, Paper Paper, Air Air, PlanOption
 
 /// <summary>Which areas are gone over together.</summary>
 /// <remarks>
-/// Areas that get the same stroke with the same mix at the same place in their row can go together, unless they touch and would lose
-/// their shading where they meet: fewer steps and fewer changes of colour. But what goes together waits for whatever touches any of it, so that a card takes longer to
-/// dry its way through; where hands wait for paint anyway, that is time lost. So an area joins others only as long as one card by
-/// itself is done within about the time that the hands need for all cards, or as soon as if every area went alone.
+/// Areas that get the same stroke with the same mix at the same place in their row can go together, unless they touch
+/// and would lose their shading where they meet: fewer steps and fewer changes of colour. But what goes together waits
+/// for whatever touches any of it, so that a card takes longer to dry its way through; where hands wait for paint
+/// anyway, that is time lost. So an area joins others only as long as one card by itself is done within about the time
+/// that the hands need for all cards, or as soon as if every area went alone.
 /// </remarks>
 internal static class Grouping
 {
     private const double WorthSteps = 1.05; // of the time of a card: what fewer steps are worth. This project's own
 
     /// <summary>All that can go together: sets of single passes that become one pass each.</summary>
-    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before it.</param>
+    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before
+    /// it.</param>
     /// <param name="touching">Which areas touch.</param>
     public static List<List<Pass>> Together(ImmutableArray<Pass> singles, IEnumerable<(int One, int Other)> touching)
     {
@@ -39,7 +41,8 @@ internal static class Grouping
     }
 
     /// <summary>Smaller sets where the larger ones make hands wait; null where they do not, or not enough.</summary>
-    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before it.</param>
+    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before
+    /// it.</param>
     /// <param name="sets">All that can go together.</param>
     /// <param name="together">The passes that these make.</param>
     /// <param name="touching">Which areas touch.</param>
@@ -77,7 +80,9 @@ internal static class Grouping
         + together.DistinctBy(pass => string.Join('|', pass.Mixes.Select(mix => mix.Key))).Count()
             * pace.Hand.NextMixSeconds;
 
-    /// <summary>Few sets in which none touch that may not: each goes into the first that takes it, the largest areas first.</summary>
+    /// <summary>
+    /// Few sets in which none touch that may not: each goes into the first that takes it, the largest areas first.
+    /// </summary>
     private static List<List<Pass>> Apart(IEnumerable<Pass> alike, HashSet<(int, int)> touch)
     {
         var sets = new List<List<Pass>>();

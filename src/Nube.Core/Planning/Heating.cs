@@ -5,9 +5,9 @@ namespace Nube.Core.Planning;
 
 /// <summary>Drying a card with a heat tool.</summary>
 /// <remarks>
-/// It turns a wait into seconds at the cost of warping, so it is taken only where it saves enough. A card with wax, oil,
-/// solvent, alcohol, spray, foam or something thick on it is kept from heat for good: wax and foam melt, thick white, paste and gloss
-/// bubble, solvent, alcohol and sprays burn.
+/// It turns a wait into seconds at the cost of warping, so it is taken only where it saves enough. A card with wax,
+/// oil, solvent, alcohol, spray, foam or something thick on it is kept from heat for good: wax and foam melt, thick
+/// white, paste and gloss bubble, solvent, alcohol and sprays burn.
 /// </remarks>
 public static class Heating
 {

@@ -10,7 +10,8 @@ public sealed record IdleTask(string Name, double Seconds, int? Card = null);
 
 /// <summary>An idle task in its place.</summary>
 /// <param name="Task">What.</param>
-/// <param name="BeforeStep">Number of the step in whose wait it fits; null for after the last stroke, while things dry.</param>
+/// <param name="BeforeStep">Number of the step in whose wait it fits; null for after the last stroke, while things
+/// dry.</param>
 public sealed record PlacedTask(IdleTask Task, int? BeforeStep);
 
 /// <summary>Fills waits with what can be done at any moment.</summary>
@@ -51,7 +52,10 @@ public static class Idle
             };
     }
 
-    /// <summary>Tasks in the waits of a plan, in their order, each into the first wait that still has room for it; no step starts later.</summary>
+    /// <summary>
+    /// Tasks in the waits of a plan, in their order, each into the first wait that still has room for it; no step
+    /// starts later.
+    /// </summary>
     public static ImmutableArray<PlacedTask> Placed(Plan plan, IEnumerable<IdleTask> tasks)
     {
         ArgumentNullException.ThrowIfNull(plan);

@@ -8,7 +8,9 @@ namespace Nube.Core.Planning;
 /// <summary>What has to be on the table before the first stroke.</summary>
 public static class LayingOut
 {
-    /// <summary>Paper, stamp and ink, colours by their kind, and tools in the order in which they are first used; each once.</summary>
+    /// <summary>
+    /// Paper, stamp and ink, colours by their kind, and tools in the order in which they are first used; each once.
+    /// </summary>
     /// <param name="plan">The plan.</param>
     /// <param name="setting">Paper and ink.</param>
     /// <param name="colourants">The run's colourants, as its recipes count them.</param>

@@ -9,8 +9,8 @@ namespace Nube.Core.Planning;
 public sealed record Merged(ImmutableArray<Pass> Passes, ImmutableArray<int> Now)
 {
     /// <summary>
-    /// What a plan reckoned with, for the passes that there are now: other steps stay pinned where they were, one place earlier for each
-    /// step before them that is no more; a card's merged step is left out where both were.
+    /// What a plan reckoned with, for the passes that there are now: other steps stay pinned where they were, one place
+    /// earlier for each step before them that is no more; a card's merged step is left out where both were.
     /// </summary>
     /// <param name="before">The plan that was merged.</param>
     public PlanOptions Options(Plan before)

@@ -3,21 +3,28 @@ using Google.OrTools.Sat;
 
 namespace Nube.Core.Planning;
 
-/// <summary>The best order of one card's passes, and the time before which a run of such cards cannot be done.</summary>
+/// <summary>
+/// The best order of one card's passes, and the time before which a run of such cards cannot be done.
+/// </summary>
 /// <param name="AtLeastSeconds">Proven: no order of the run is done before, s.</param>
-/// <param name="StartSeconds">When each pass starts in the best order that was found, s; negative for one that is left out.</param>
+/// <param name="StartSeconds">When each pass starts in the best order that was found, s; negative for one that is left
+/// out.</param>
 /// <param name="OtherSeconds">The same in another good order.</param>
 internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, double[] OtherSeconds)
 {
     private const double Units = 10; // tenths of a second
     private const double ManyPasses = 36; // above, the solver takes far longer for the same deterministic time
 
-    /// <summary>Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying no bound, or hands bound the run anyway.</summary>
+    /// <summary>
+    /// Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying
+    /// no bound, or hands bound the run anyway.
+    /// </summary>
     /// <remarks>
-    /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time, each with
-    /// the least setup that it can have. Solved by CP-SAT (OR-Tools), which proves its bound; all times are rounded down, so that the bound
-    /// holds. A quick search gives it an order to begin with. Every card of a run takes at least so long, whatever is done between, and all of them longer by what <see cref="ScheduleProblem.Behind"/> says. One worker and a limit in its own
-    /// deterministic time: the same on any machine.
+    /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time,
+    /// each with the least setup that it can have. Solved by CP-SAT (OR-Tools), which proves its bound; all times are
+    /// rounded down, so that the bound holds. A quick search gives it an order to begin with. Every card of a run takes
+    /// at least so long, whatever is done between, and all of them longer by what <see cref="ScheduleProblem.Behind"/>
+    /// says. One worker and a limit in its own deterministic time: the same on any machine.
     /// </remarks>
     /// <param name="problem">The run.</param>
     /// <param name="atLeast">What is known already: no order is done before, s.</param>
@@ -130,7 +137,9 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         static string Name(string what, int number) => string.Create(CultureInfo.InvariantCulture, $"{what} {number}");
     }
 
-    /// <summary>Orders of the whole run in which every card follows one, each so many seconds behind the last.</summary>
+    /// <summary>
+    /// Orders of the whole run in which every card follows one, each so many seconds behind the last.
+    /// </summary>
     /// <param name="problem">The run.</param>
     public IEnumerable<int[]> Staggered(ScheduleProblem problem) =>
         new[] { StartSeconds, OtherSeconds }

@@ -2,7 +2,10 @@ using System.Collections.Immutable;
 
 namespace Nube.Core.Planning;
 
-/// <summary>A good order of the single passes of one card by itself, in which some are made to go together as long as the card is done in time.</summary>
+/// <summary>
+/// A good order of the single passes of one card by itself, in which some are made to go together as long as the card
+/// is done in time.
+/// </summary>
 internal sealed class OneCardOrder
 {
     private readonly ImmutableArray<Pass> singles;
@@ -17,7 +20,8 @@ internal sealed class OneCardOrder
     private sealed record Set(Pass[] Passes, double PaintSeconds);
 
     /// <summary>Looks for a good order in which every pass goes alone.</summary>
-    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before it.</param>
+    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before
+    /// it.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="pace">The hand, the paper and the air.</param>
     public OneCardOrder(ImmutableArray<Pass> singles, IReadOnlyCollection<(int One, int Other)> touching, Pace pace)
@@ -48,7 +52,10 @@ internal sealed class OneCardOrder
     /// <summary>What goes together.</summary>
     public List<List<Pass>> Sets => [.. order.Select(set => set.Passes.ToList())];
 
-    /// <summary>Makes a pass go with another and what goes with that, where the one or the others are now; false when the card is not done in time then.</summary>
+    /// <summary>
+    /// Makes a pass go with another and what goes with that, where the one or the others are now; false when the card
+    /// is not done in time then.
+    /// </summary>
     /// <param name="pass">A pass that goes alone.</param>
     /// <param name="home">A pass like it, in another area that touches none of the others.</param>
     /// <param name="limit">When the card is to be done, s.</param>
@@ -77,7 +84,9 @@ internal sealed class OneCardOrder
 
     private Set SetOf(Pass[] passes) => new(passes, hand.PaintSeconds(PassBuilder.Together(passes)));
 
-    /// <summary>When the last stroke of an order is done, s; infinite when something comes before what must come before it.</summary>
+    /// <summary>
+    /// When the last stroke of an order is done, s; infinite when something comes before what must come before it.
+    /// </summary>
     private double Finish(List<Set> sets)
     {
         var (dry, wetBy, done, free, last) = (

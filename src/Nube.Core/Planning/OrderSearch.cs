@@ -1,8 +1,10 @@
 namespace Nube.Core.Planning;
 
 /// <summary>How long to look for a better order.</summary>
-/// <param name="Steps">Jobs that are looked at in all orders that are tried, on each of two threads; it takes some 15 ns each.</param>
-/// <param name="GoodEnough">How near to the lower bound an order may be at which the search ends, as a share of it.</param>
+/// <param name="Steps">Jobs that are looked at in all orders that are tried, on each of two threads; it takes some 15
+/// ns each.</param>
+/// <param name="GoodEnough">How near to the lower bound an order may be at which the search ends, as a share of
+/// it.</param>
 public sealed record SearchEffort(long Steps, double GoodEnough)
 {
     /// <summary>One to three seconds on each of two threads.</summary>
@@ -16,12 +18,13 @@ public sealed record SearchProgress(double Share, double FinishSeconds);
 
 /// <summary>Looks for a better order by simulated annealing.</summary>
 /// <remarks>
-/// S. Kirkpatrick, C. D. Gelatt, M. P. Vecchi, "Optimization by simulated annealing", Science 220 (1983), 671-680: a random
-/// change of the order is kept when it is better, and with probability exp(-loss / temperature) when it is worse, while the temperature falls. A
-/// change takes one step, a short row of steps, or a row of one mix elsewhere: near by, anywhere, or beside another step of
-/// the same mix; at first nearly always whole rows between rows, so that no change of mix is lost. How much worse is still taken is
-/// drawn before an order is walked through, which is left as soon as what remains cannot make that good. Two searches with two temperatures run on two threads, each with a generator of its own, and the better
-/// result counts: the same on any machine.
+/// S. Kirkpatrick, C. D. Gelatt, M. P. Vecchi, "Optimization by simulated annealing", Science 220 (1983), 671-680: a
+/// random change of the order is kept when it is better, and with probability exp(-loss / temperature) when it is
+/// worse, while the temperature falls. A change takes one step, a short row of steps, or a row of one mix elsewhere:
+/// near by, anywhere, or beside another step of the same mix; at first nearly always whole rows between rows, so that
+/// no change of mix is lost. How much worse is still taken is drawn before an order is walked through, which is left as
+/// soon as what remains cannot make that good. Two searches with two temperatures run on two threads, each with a
+/// generator of its own, and the better result counts: the same on any machine.
 /// </remarks>
 internal static class OrderSearch
 {
@@ -216,7 +219,9 @@ internal static class OrderSearch
             return from;
         }
 
-        /// <summary>No step of the row is moved past one that must come before or after it, and no pinned one is moved at all.</summary>
+        /// <summary>
+        /// No step of the row is moved past one that must come before or after it, and no pinned one is moved at all.
+        /// </summary>
         private bool CanMove(int from, int length, int to)
         {
             var (passedFrom, passedTo) = to < from ? (to, from) : (from + length, to + length);

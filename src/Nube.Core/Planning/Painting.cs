@@ -12,7 +12,10 @@ namespace Nube.Core.Planning;
 /// <param name="Recipe">How.</param>
 public sealed record ChosenColour(Wish Wish, Recipe Recipe)
 {
-    /// <summary>The recipe with its shadow; one that was kept before recipes told theirs gets a layer of its own mix for each step of depth.</summary>
+    /// <summary>
+    /// The recipe with its shadow; one that was kept before recipes told theirs gets a layer of its own mix for each
+    /// step of depth.
+    /// </summary>
     [JsonIgnore]
     public Recipe WholeRecipe =>
         Recipe.Shadow is null
@@ -58,7 +61,8 @@ public sealed record Painting(
     /// <param name="paints">The run's colourants on its paper.</param>
     /// <param name="schools">The maker's ways.</param>
     /// <param name="touching">Which areas run together when both are wet.</param>
-    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
+    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can
+    /// goes together.</param>
     public ImmutableArray<Pass> Passes(
         Paints paints,
         Schools schools,
@@ -86,7 +90,10 @@ public sealed record Painting(
         );
     }
 
-    /// <summary>How near each coloured area comes to its wish in the end, zone by zone; zones that it does not have count for nothing.</summary>
+    /// <summary>
+    /// How near each coloured area comes to its wish in the end, zone by zone; zones that it does not have count for
+    /// nothing.
+    /// </summary>
     public ImmutableDictionary<int, ZoneDifferences> Differences(Paints paints, Schools schools)
     {
         ArgumentNullException.ThrowIfNull(paints);

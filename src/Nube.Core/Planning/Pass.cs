@@ -8,8 +8,11 @@ using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
 
-/// <summary>One go over some areas of one card with one mix; of those that touch, see <see cref="RunningTogether"/>.</summary>
-/// <param name="Index">Its place in the list of passes, from 0; those that must come before it have a lower one.</param>
+/// <summary>
+/// One go over some areas of one card with one mix; of those that touch, see <see cref="RunningTogether"/>.
+/// </summary>
+/// <param name="Index">Its place in the list of passes, from 0; those that must come before it have a lower
+/// one.</param>
 /// <param name="Mix">What is on the brush.</param>
 /// <param name="Areas">Ids of the areas.</param>
 /// <param name="Zone">Which part of them.</param>
@@ -49,16 +52,24 @@ public sealed record Pass(
     /// <summary>What it does to the colour of each of its areas; none where it lays none.</summary>
     public ImmutableArray<Act> Acts { get; init; } = [];
 
-    /// <summary>Of plans without acts, how much of the mix's own load comes to lie: above 0 to 1. See <see cref="OldPasses"/>.</summary>
+    /// <summary>
+    /// Of plans without acts, how much of the mix's own load comes to lie: above 0 to 1. See <see cref="OldPasses"/>.
+    /// </summary>
     public double Thinned { get; init; } = 1;
 
-    /// <summary>Which of the passes of something done to the whole card it is, from 1: the second dip is 2; 0 where it was not counted.</summary>
+    /// <summary>
+    /// Which of the passes of something done to the whole card it is, from 1: the second dip is 2; 0 where it was not
+    /// counted.
+    /// </summary>
     public int Round { get; init; }
 
     /// <summary>How many prints are taken from one inking; 1 for everything that is no print.</summary>
     public int Generations { get; init; } = 1;
 
-    /// <summary>How often the hand goes over its areas: pencil and foam tip lay several layers in one go, each over the one before.</summary>
+    /// <summary>
+    /// How often the hand goes over its areas: pencil and foam tip lay several layers in one go, each over the one
+    /// before.
+    /// </summary>
     [JsonIgnore]
     public int Times => Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, Acts.Sum(act => act.Times)) : 1;
 

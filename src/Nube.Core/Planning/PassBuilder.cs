@@ -31,20 +31,24 @@ public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes
 
 /// <summary>From what each area and the card need to passes over all of them.</summary>
 /// <remarks>
-/// Areas that get the same stroke with the same mix at the same place in their row go together as far as <see cref="Grouping"/>
-/// lets them; areas that touch only where nothing is lost by it (<see cref="RunningTogether"/>). What goes over the whole card comes before or after all areas, by its
+/// Areas that get the same stroke with the same mix at the same place in their row go together as far as
+/// <see cref="Grouping"/> lets them; areas that touch only where nothing is lost by it (<see cref="RunningTogether"/>).
+/// What goes over the whole card comes before or after all areas, by its
 /// <see cref="Phase"/>.
 /// </remarks>
 public static class PassBuilder
 {
     private const int AfterAreas = 1000; // place in a row that no area's passes reach
 
-    /// <summary>The passes, each after those that must come before it, and as far as that leaves a choice lightest first.</summary>
+    /// <summary>
+    /// The passes, each after those that must come before it, and as far as that leaves a choice lightest first.
+    /// </summary>
     /// <param name="areas">Areas with their passes.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="cards">What is done to the whole card, in its order.</param>
     /// <param name="tones">Which tones come first.</param>
-    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can goes together.</param>
+    /// <param name="pace">What decides whether areas that go together make a card wait; null where everything that can
+    /// goes together.</param>
     public static ImmutableArray<Pass> Passes(
         IReadOnlyList<ColouredArea> areas,
         IEnumerable<(int One, int Other)> touching,
@@ -133,7 +137,9 @@ public static class PassBuilder
         }
     }
 
-    /// <summary>Each pass after the one before it in the row of each of its areas; the lightest first of those that can be.</summary>
+    /// <summary>
+    /// Each pass after the one before it in the row of each of its areas; the lightest first of those that can be.
+    /// </summary>
     private static ImmutableArray<Pass> InOrder(List<Pass> passes, ToneOrder tones)
     {
         var before = passes.Select(_ => new HashSet<Pass>(ReferenceEqualityComparer.Instance)).ToList();

@@ -35,7 +35,9 @@ public sealed record PlannedStep(
     double DrySeconds
 )
 {
-    /// <summary>Before it, the card is dried with the heat tool, which takes the hands so long, s; 0 when it is not.</summary>
+    /// <summary>
+    /// Before it, the card is dried with the heat tool, which takes the hands so long, s; 0 when it is not.
+    /// </summary>
     public double HeatSeconds { get; init; }
 
     /// <summary>Before it, the maker rests so long, s; a night's rest included.</summary>
@@ -76,13 +78,19 @@ public sealed record Plan(
     /// <summary>What it reckons with beside passes, paper, air and hand.</summary>
     public PlanOptions Options { get; init; } = PlanOptions.None;
 
-    /// <summary>Numbers of steps in the order in which they go on since something else was done at the bench; empty while the plan is followed.</summary>
+    /// <summary>
+    /// Numbers of steps in the order in which they go on since something else was done at the bench; empty while the
+    /// plan is followed.
+    /// </summary>
     public ImmutableArray<int> Rest { get; init; } = [];
 
     /// <summary>How often the colour or the tool changes, after the first.</summary>
     public int CountChanges() => Steps.Count(step => step.Rinse && step.Number > 1);
 
-    /// <summary>What the order costs, s: the time to its last stroke, and changes of colour or tool as dear as the maker holds them. The search makes it small.</summary>
+    /// <summary>
+    /// What the order costs, s: the time to its last stroke, and changes of colour or tool as dear as the maker holds
+    /// them. The search makes it small.
+    /// </summary>
     public double Cost()
     {
         var rinses = new Rinses(Options.Turns, Passes);

@@ -10,7 +10,9 @@ public sealed class PlanLooks(Plan plan, Paints paints)
     private readonly CardFold fold = new(paints);
     private readonly Dictionary<(int Card, int Pass), CardSurface> after = [];
 
-    /// <summary>The first card on which a pass is done, after it; a bare one where it is left out on every card.</summary>
+    /// <summary>
+    /// The first card on which a pass is done, after it; a bare one where it is left out on every card.
+    /// </summary>
     public CardSurface After(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);

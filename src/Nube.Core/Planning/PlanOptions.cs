@@ -5,7 +5,8 @@ namespace Nube.Core.Planning;
 
 /// <summary>How long a maker sits.</summary>
 /// <param name="Minutes">A sitting, minutes; common are 60 and 90.</param>
-/// <param name="PauseEveryMinutes">Work after which eyes and hands rest, minutes: half an hour is common practice, no source.</param>
+/// <param name="PauseEveryMinutes">Work after which eyes and hands rest, minutes: half an hour is common practice, no
+/// source.</param>
 /// <param name="PauseMinutes">How long they rest, minutes.</param>
 /// <param name="NextAfterHours">From the start of a sitting to the start of the next, h: a day for evenings.</param>
 public sealed record Sitting(

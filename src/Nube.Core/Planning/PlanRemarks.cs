@@ -28,7 +28,10 @@ public static class PlanRemarks
     // Shares of the time in which colour flows; this project's own.
     private const double TightFrom = 0.6;
 
-    /// <summary>What clashes among everything that meets on the same spot in the whole plan, and how tight it is; the worst first.</summary>
+    /// <summary>
+    /// What clashes among everything that meets on the same spot in the whole plan, and how tight it is; the worst
+    /// first.
+    /// </summary>
     /// <param name="plan">The plan.</param>
     /// <param name="colourants">The run's colourants, as its recipes count them.</param>
     /// <param name="setting">What the colours meet beside each other.</param>
@@ -82,8 +85,8 @@ public static class PlanRemarks
     }
 
     /// <summary>
-    /// The cautions to say at a step: when its tool is taken up, and not again with every card while it stays in hand. The heat tool's is
-    /// said each time.
+    /// The cautions to say at a step: when its tool is taken up, and not again with every card while it stays in hand.
+    /// The heat tool's is said each time.
     /// </summary>
     /// <param name="pass">Its pass.</param>
     /// <param name="heated">The heat tool is used before it.</param>

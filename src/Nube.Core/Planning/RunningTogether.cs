@@ -5,8 +5,8 @@ namespace Nube.Core.Planning;
 
 /// <summary>What happens where areas touch: when one would run into the other.</summary>
 /// <remarks>
-/// Two areas are kept apart only where something could run: both wet, and not of one even wash. Dry strokes wait for no neighbour.
-/// Common practice, no source.
+/// Two areas are kept apart only where something could run: both wet, and not of one even wash. Dry strokes wait for no
+/// neighbour. Common practice, no source.
 /// </remarks>
 public static class RunningTogether
 {

@@ -4,9 +4,9 @@ namespace Nube.Core.Planning;
 internal sealed partial class ScheduleProblem
 {
     /// <summary>
-    /// A time before which no order can be done, s: the hands' work with the fewest changes; or, dried in the air, that of all but
-    /// what ends every card, which must dry before; or on one card the heaviest set of areas that all touch each other, of which only
-    /// one can be wet at a time.
+    /// A time before which no order can be done, s: the hands' work with the fewest changes; or, dried in the air, that
+    /// of all but what ends every card, which must dry before; or on one card the heaviest set of areas that all touch
+    /// each other, of which only one can be wet at a time.
     /// </summary>
     public double LowerBound()
     {
@@ -40,8 +40,8 @@ internal sealed partial class ScheduleProblem
             return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
         }
 
-        // Layers of one mix on the same area: while the first dries, the hands either stay with this mix, whose work may not last
-        // so long, or come back to it later.
+        // Layers of one mix on the same area: while the first dries, the hands either stay with this mix, whose work
+        // may not last so long, or come back to it later.
         double Again(IEnumerable<int> group, double entry, double work)
         {
             var inClass = group.Order().ToList();
@@ -104,12 +104,13 @@ internal sealed partial class ScheduleProblem
     }
 
     /// <summary>
-    /// How much later a run is done than one of its cards could be by itself, at least, s. Hands begin the cards one after the other and
-    /// end them one after the other. Of n cards each has i that were begun before it and j that are ended after it; all i and j
-    /// together are n (n - 1), so that some card has i + j of n - 1 or more, and as many first or last passes of other cards lie outside
-    /// its own time.
+    /// How much later a run is done than one of its cards could be by itself, at least, s. Hands begin the cards one
+    /// after the other and end them one after the other. Of n cards each has i that were begun before it and j that are
+    /// ended after it; all i and j together are n (n - 1), so that some card has i + j of n - 1 or more, and as many
+    /// first or last passes of other cards lie outside its own time.
     /// </summary>
-    /// <param name="those">Passes that one card cannot be done with sooner than some time; other cards count that have all of them.</param>
+    /// <param name="those">Passes that one card cannot be done with sooner than some time; other cards count that have
+    /// all of them.</param>
     public double Behind(IReadOnlyCollection<int> those)
     {
         var jobs = Jobs.ToHashSet();

@@ -12,7 +12,9 @@ internal sealed partial class ScheduleProblem
     /// <param name="Sitting">In which sitting, from 1.</param>
     internal readonly record struct DueAt(double Start, double Wait, int Area, double Heat, double Rest, int Sitting);
 
-    /// <summary>The bench while an order is walked through: who is wet until when, and what the hands did last.</summary>
+    /// <summary>
+    /// The bench while an order is walked through: who is wet until when, and what the hands did last.
+    /// </summary>
     internal sealed class Walk(ScheduleProblem problem)
     {
         private readonly double[] dry = [.. problem.dryAtStart];

@@ -13,8 +13,8 @@ namespace Nube.Core.Planning;
 internal readonly record struct StillWet(int Card, int Area, double DrySeconds, double BoneDrySeconds, int Pass);
 
 /// <summary>
-/// What is fixed while an order is looked for: passes, cards, drying, hands; areas are renumbered from 0. A job is one pass
-/// on one card: <c>card * passes + pass</c>, both from 0.
+/// What is fixed while an order is looked for: passes, cards, drying, hands; areas are renumbered from 0. A job is one
+/// pass on one card: <c>card * passes + pass</c>, both from 0.
 /// </summary>
 internal sealed partial class ScheduleProblem
 {
@@ -161,11 +161,16 @@ internal sealed partial class ScheduleProblem
     /// <summary>Two passes have an area in common.</summary>
     public bool ShareAnArea(int one, int other) => own[one].Any(own[other].Contains);
 
-    /// <summary>Two passes cannot be wet on one card together: they share an area, or would run into each other where areas of theirs touch.</summary>
+    /// <summary>
+    /// Two passes cannot be wet on one card together: they share an area, or would run into each other where areas of
+    /// theirs touch.
+    /// </summary>
     public bool Conflict(int one, int other) =>
         ShareAnArea(one, other) || (runs[one + 1, other] && own[one].Any(near[other].Contains));
 
-    /// <summary>Passes on areas that all touch each other, of which only one can be wet on a card at a time; the longest first.</summary>
+    /// <summary>
+    /// Passes on areas that all touch each other, of which only one can be wet on a card at a time; the longest first.
+    /// </summary>
     /// <param name="there">Passes to choose from.</param>
     /// <param name="areas">The areas, counted from 0.</param>
     public List<int> OneAtATime(IEnumerable<int> there, int[] areas)
@@ -208,7 +213,9 @@ internal sealed partial class ScheduleProblem
     /// <summary>A walk through an order, from the start of the run.</summary>
     public Walk Begin() => new(this);
 
-    /// <summary>What an order costs, s: when its last stroke is done, and its rinses as dear as the maker holds them.</summary>
+    /// <summary>
+    /// What an order costs, s: when its last stroke is done, and its rinses as dear as the maker holds them.
+    /// </summary>
     /// <param name="order">All jobs, each after those that must come before it.</param>
     /// <param name="walk">Where to walk; begun anew.</param>
     public static double Cost(int[] order, Walk walk)
@@ -296,8 +303,8 @@ internal sealed partial class ScheduleProblem
         Enumerable.Range(0, ids.Length).Where(area => !areas.Contains(area) && areas.Any(mine => touch[mine, area]));
 
     /// <summary>
-    /// What is still to come on the areas of a pass after it, and on the busiest area that touches them, which cannot be
-    /// painted while these are wet.
+    /// What is still to come on the areas of a pass after it, and on the busiest area that touches them, which cannot
+    /// be painted while these are wet.
     /// </summary>
     private double Tail(int pass)
     {

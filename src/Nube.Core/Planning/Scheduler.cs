@@ -7,12 +7,13 @@ namespace Nube.Core.Planning;
 /// <summary>Puts passes and cards in an order.</summary>
 /// <remarks>
 /// The order of the hands fixes everything else: a step starts when the hands are free and set up, its own areas are as
-/// dry as its stroke needs them, and so is every area that touches them on that card and would run into them; where a heat tool is allowed and
-/// saves enough, it ends the wait; pauses and the ends of sittings come in between. A first order is built greedily, always taking the step with
-/// the least cost of (time lost, changing the mix, being darker than what is still to do, less what must follow it),
-/// under a fixed list of weightings; the plan that ends first wins, or the one with few rinses where the maker wants it so, ties going to the earlier weighting. It is there at
-/// once; <see cref="Improve"/> then looks for a better one. Same input, same plan.
-/// About weightings x steps^2 x areas of a pass.
+/// dry as its stroke needs them, and so is every area that touches them on that card and would run into them; where a
+/// heat tool is allowed and saves enough, it ends the wait; pauses and the ends of sittings come in between. A first
+/// order is built greedily, always taking the step with the least cost of (time lost, changing the mix, being darker
+/// than what is still to do, less what must follow it), under a fixed list of weightings; the plan that ends first
+/// wins, or the one with few rinses where the maker wants it so, ties going to the earlier weighting. It is there at
+/// once; <see cref="Improve"/> then looks for a better one. Same input, same plan. About weightings x steps^2 x areas
+/// of a pass.
 /// </remarks>
 public static class Scheduler
 {
@@ -27,8 +28,8 @@ public static class Scheduler
     /// <param name="Change">For changing the mix, s.</param>
     /// <param name="Rank">For each place in the order light to dark that is passed over, s.</param>
     /// <param name="Tail">
-    /// Reward for each second that must still follow a step, its drying included: above 0 long rows are begun early, below
-    /// 0 what dries slowly is kept for the end, when nothing waits for it.
+    /// Reward for each second that must still follow a step, its drying included: above 0 long rows are begun early,
+    /// below 0 what dries slowly is kept for the end, when nothing waits for it.
     /// </param>
     private readonly record struct Weighting(double Change, double Rank, double Tail);
 
@@ -40,7 +41,8 @@ public static class Scheduler
         select new Weighting(change, rank, tail),
     ];
 
-    // Of large runs one weighting in so many is tried: none shares a factor with the lists above, so that all values come up.
+    // Of large runs one weighting in so many is tried: none shares a factor with the lists above, so that all values
+    // come up.
     private static readonly int[] OneIn = [1, 7, 11, 13];
 
     /// <summary>Plans a run.</summary>
@@ -52,7 +54,8 @@ public static class Scheduler
     /// <param name="hand">The maker's hand.</param>
     /// <param name="options">What else to reckon with; nothing when it is not given.</param>
     /// <exception cref="ArgumentOutOfRangeException">The number of cards is out of range.</exception>
-    /// <exception cref="ImpossibleOrderException">A pinned step cannot stay where it is, or nothing is left to do.</exception>
+    /// <exception cref="ImpossibleOrderException">A pinned step cannot stay where it is, or nothing is left to
+    /// do.</exception>
     public static Plan PlanRun(
         ImmutableArray<Pass> passes,
         IEnumerable<(int One, int Other)> touching,
@@ -79,7 +82,9 @@ public static class Scheduler
         );
     }
 
-    /// <summary>The plan in other air: in its order or in one that is built anew, whichever is done first. What is pinned stays.</summary>
+    /// <summary>
+    /// The plan in other air: in its order or in one that is built anew, whichever is done first. What is pinned stays.
+    /// </summary>
     /// <param name="plan">The plan.</param>
     /// <param name="touching">Which areas touch.</param>
     /// <param name="paper">The paper.</param>
@@ -136,7 +141,8 @@ public static class Scheduler
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, plan.Drying, hand, plan.Options);
         var pinned = plan.Options.Pinned.Select(pin => pin.Step).ToHashSet();
         bool[] stays = [.. plan.Steps.Select(step => pinned.Contains(new StepKey(step.Card, step.Pass)))];
-        // One card by itself is solved exactly: a bound for all, and an order that the cards can follow one behind the other.
+        // One card by itself is solved exactly: a bound for all, and an order that the cards can follow one behind the
+        // other.
         var share = Math.Min(1, effort.Steps / (double)SearchEffort.Usual.Steps);
         var card =
             share < WorthSolving ? null : OneCard.Solve(problem, plan.AtLeastSeconds, OneCardEffort * share, stop);

@@ -157,7 +157,9 @@ public static class StepWords
         };
     }
 
-    /// <summary>Which print of how many comes next from one inking; null where nothing is printed in generations.</summary>
+    /// <summary>
+    /// Which print of how many comes next from one inking; null where nothing is printed in generations.
+    /// </summary>
     /// <param name="pass">The pass.</param>
     /// <param name="taken">Prints of this pass that were taken so far, on other cards.</param>
     public static string? Generation(Pass pass, int taken)
@@ -183,7 +185,8 @@ public static class StepWords
         };
 
     /// <summary>What has to be made clean before a pass; null for nothing.</summary>
-    /// <param name="before">What was done before, the latest first; its tool may have been laid down in between.</param>
+    /// <param name="before">What was done before, the latest first; its tool may have been laid down in
+    /// between.</param>
     /// <param name="next">What comes.</param>
     public static string? CleanFirst(IEnumerable<Pass> before, Pass next)
     {
@@ -196,7 +199,9 @@ public static class StepWords
         return cleaning.Length == 0 ? null : cleaning;
     }
 
-    /// <summary>What is done before the stroke: something cleaned, a tool taken up, or nothing but the next card.</summary>
+    /// <summary>
+    /// What is done before the stroke: something cleaned, a tool taken up, or nothing but the next card.
+    /// </summary>
     /// <param name="before">What was done before, the latest first.</param>
     /// <param name="next">What comes.</param>
     public static string First(IReadOnlyList<Pass> before, Pass next)

@@ -8,7 +8,8 @@ namespace Nube.Core.Planning;
 public static class Words
 {
     /// <summary>How well a full-strength wash hides what is under it.</summary>
-    /// <remarks>By its reflectance over black, which scattering alone gives; the bounds are this project's own.</remarks>
+    /// <remarks>By its reflectance over black, which scattering alone gives; the bounds are this project's
+    /// own.</remarks>
     public static string Covers(PaintOptics paint)
     {
         ArgumentNullException.ThrowIfNull(paint);
@@ -36,7 +37,9 @@ public static class Words
     public static string Mix(IEnumerable<(int Parts, string Name)> parts, int water) =>
         $"{string.Join(" and ", parts.Select(part => FormattableString.Invariant($"{part.Parts} {part.Name}")))}, {Water(water)}";
 
-    /// <summary>How long a plan takes and how often the brush is rinsed: "1 h 29 min with 14 changes of colour or tool".</summary>
+    /// <summary>
+    /// How long a plan takes and how often the brush is rinsed: "1 h 29 min with 14 changes of colour or tool".
+    /// </summary>
     public static string InAll(Plan plan)
     {
         ArgumentNullException.ThrowIfNull(plan);
@@ -65,7 +68,8 @@ public static class Words
     public const double HardlySeen = 3;
 
     /// <summary>How much a difference between two colours is seen.</summary>
-    /// <param name="difference">CIEDE2000; about 1 is the least that is seen side by side, the other bounds are this project's own.</param>
+    /// <param name="difference">CIEDE2000; about 1 is the least that is seen side by side, the other bounds are this
+    /// project's own.</param>
     public static string Seen(double difference) =>
         difference switch
         {

@@ -23,7 +23,8 @@ public sealed record FillWish(double GapMm, int Generations, int Seed)
 /// <param name="Whole">How many lie wholly on the panel.</param>
 /// <param name="Cut">How many go over its edge.</param>
 /// <param name="PitchMm">From the middle of a print to the next, mm.</param>
-/// <param name="LooksAlikeTurned">The stamp looks the same however it is turned, so turning does not hide that it is repeated.</param>
+/// <param name="LooksAlikeTurned">The stamp looks the same however it is turned, so turning does not hide that it is
+/// repeated.</param>
 public sealed record FillLaid(
     ImmutableArray<PlacedStamp> Prints,
     int Whole,
@@ -35,10 +36,10 @@ public sealed record FillLaid(
 /// <summary>Fills a panel to past its edges with one stamp, turned so that no two neighbours stand alike.</summary>
 /// <remarks>
 /// Prints stand on a lattice of equal triangles, rows a half step apart. The turn of each is drawn from fifteen, at
-/// least two of them away from all neighbours that are there before it (three neighbours block at most nine), among those
-/// that let the lattice be drawn together most. It is drawn together until the hulls of the nearest two prints are the
-/// wished distance apart. Generations are dealt
-/// so that neighbours are from different ones where the lattice allows it (two can never be dealt so, three and four can).
+/// least two of them away from all neighbours that are there before it (three neighbours block at most nine), among
+/// those that let the lattice be drawn together most. It is drawn together until the hulls of the nearest two prints
+/// are the wished distance apart. Generations are dealt so that neighbours are from different ones where the lattice
+/// allows it (two can never be dealt so, three and four can).
 /// </remarks>
 public static class Fill
 {
@@ -48,7 +49,9 @@ public static class Fill
     /// <summary>How many of the turns neighbours are apart at least.</summary>
     public const int TurnsApart = 2;
 
-    /// <summary>How often a stamp must look the same within a full turn for turning not to show: as a disc does.</summary>
+    /// <summary>
+    /// How often a stamp must look the same within a full turn for turning not to show: as a disc does.
+    /// </summary>
     public const int LooksAlike = 8;
 
     private const double HullToleranceMm = 0.3;
@@ -61,7 +64,8 @@ public static class Fill
     /// <param name="scene">The scene; its panel is filled.</param>
     /// <param name="stamp">The stamp.</param>
     /// <param name="wish">How.</param>
-    /// <exception cref="ArgumentException">The wish is out of its bounds, or the stamp is too small to fill a panel with.</exception>
+    /// <exception cref="ArgumentException">The wish is out of its bounds, or the stamp is too small to fill a panel
+    /// with.</exception>
     public static FillLaid Over(Scene scene, Stamp stamp, FillWish wish)
     {
         ArgumentNullException.ThrowIfNull(scene);
@@ -188,7 +192,10 @@ public static class Fill
         public static (int Along, int Down) Axes(int row, int column) => (column - row / 2, row);
     }
 
-    /// <summary>A turn for every place: of those that are apart from the neighbours' one that lets the lattice be drawn together most.</summary>
+    /// <summary>
+    /// A turn for every place: of those that are apart from the neighbours' one that lets the lattice be drawn together
+    /// most.
+    /// </summary>
     private static int[,] Turned(Lattice lattice, double[,,] steps, Random random)
     {
         var turns = new int[lattice.Rows, lattice.Columns];
@@ -236,7 +243,10 @@ public static class Fill
         return Math.Min(apart, Turns - apart);
     }
 
-    /// <summary>The closest pitch at which two neighbours' hulls are the gap apart, by their turns and the way from one to the other.</summary>
+    /// <summary>
+    /// The closest pitch at which two neighbours' hulls are the gap apart, by their turns and the way from one to the
+    /// other.
+    /// </summary>
     private static double[,,] Steps(Geometry hull, int symmetry, double gap, double least, double most)
     {
         var turned = Enumerable
@@ -335,7 +345,9 @@ public static class Fill
             _ => 0,
         };
 
-    /// <summary>Inkings from the far edge towards the maker: each first print with the nearest later ones that are still to do.</summary>
+    /// <summary>
+    /// Inkings from the far edge towards the maker: each first print with the nearest later ones that are still to do.
+    /// </summary>
     private static ImmutableArray<PlacedStamp> Dealt(List<PlacedStamp>[] byGeneration)
     {
         var order = ImmutableArray.CreateBuilder<PlacedStamp>();

@@ -5,7 +5,9 @@ using Nube.Core.Planning;
 
 namespace Nube.Core.Stamping;
 
-/// <summary>Painting around traced shapes, and when their pencil lines are erased. Common practice, no source.</summary>
+/// <summary>
+/// Painting around traced shapes, and when their pencil lines are erased. Common practice, no source.
+/// </summary>
 public static class GuideLines
 {
     /// <summary>The steps, in their order.</summary>

@@ -39,7 +39,9 @@ public sealed record MaskSheet(
     ImmutableArray<string> TooLarge
 )
 {
-    /// <summary>How far inside the line a mask is cut, so that no white rim is left around it, mm. Common practice, no source.</summary>
+    /// <summary>
+    /// How far inside the line a mask is cut, so that no white rim is left around it, mm. Common practice, no source.
+    /// </summary>
     public const double WithinLineMm = 0.2;
 
     /// <summary>Margin that home printers leave white, mm.</summary>
@@ -51,7 +53,8 @@ public sealed record MaskSheet(
     private const double GapMm = 5; // to cut between
 
     /// <summary>Lays the masks that a scene needs on sheets.</summary>
-    /// <remarks>Rows of masks, the highest first; masks lie as their stamps do, so that the picture helps to tell them apart.</remarks>
+    /// <remarks>Rows of masks, the highest first; masks lie as their stamps do, so that the picture helps to tell them
+    /// apart.</remarks>
     /// <param name="scene">The scene.</param>
     /// <param name="stamps">Its stamps by key.</param>
     /// <param name="masked">What needs a mask.</param>

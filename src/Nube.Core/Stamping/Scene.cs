@@ -68,7 +68,8 @@ public sealed record PlacedStamp(
 /// <param name="WidthMm">Width of the panel, mm.</param>
 /// <param name="HeightMm">Height of the panel, mm.</param>
 /// <param name="PaintsGround">The space around the stamps is painted too, up to the panel's edge.</param>
-/// <param name="FrontFirst">What is placed, from the front to the back; a fill's prints stand together in the order in which they are printed.</param>
+/// <param name="FrontFirst">What is placed, from the front to the back; a fill's prints stand together in the order in
+/// which they are printed.</param>
 public sealed record Scene(double WidthMm, double HeightMm, bool PaintsGround, ImmutableArray<PlacedStamp> FrontFirst)
 {
     /// <summary>Most prints in one scene.</summary>

@@ -3,13 +3,17 @@ using Nube.Core.Artwork;
 
 namespace Nube.Core.Stamping;
 
-/// <summary>Carries what was found in a scene along when its stamps are moved, so that areas keep their numbers and colours.</summary>
+/// <summary>
+/// Carries what was found in a scene along when its stamps are moved, so that areas keep their numbers and colours.
+/// </summary>
 /// <param name="Was">The scene when its areas were found.</param>
 /// <param name="Now">The scene now.</param>
 /// <param name="Stamps">The stamps of both by key.</param>
 public sealed record SceneMove(Scene Was, Scene Now, IReadOnlyDictionary<Guid, Stamp> Stamps)
 {
-    /// <summary>The areas as they were, moved to where their stamps lie now; what nobody knows any more is background.</summary>
+    /// <summary>
+    /// The areas as they were, moved to where their stamps lie now; what nobody knows any more is background.
+    /// </summary>
     /// <param name="found">The areas of the former scene, before corrections.</param>
     public LabelRaster Carry(LabelRaster found)
     {

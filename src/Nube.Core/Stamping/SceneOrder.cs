@@ -46,8 +46,8 @@ public sealed record SceneWork(
 );
 
 /// <summary>
-/// The order in which a scene is stamped: what is in front first, then masked, then what is behind it. Among prints that
-/// may come next, one of the stamp that is inked already, which saves a cleaning. Common practice, no source.
+/// The order in which a scene is stamped: what is in front first, then masked, then what is behind it. Among prints
+/// that may come next, one of the stamp that is inked already, which saves a cleaning. Common practice, no source.
 /// </summary>
 public static class SceneOrder
 {

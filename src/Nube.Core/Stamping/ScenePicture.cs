@@ -84,7 +84,10 @@ public static class ScenePicture
         return new GreyPicture(width, height, PixelsPerMm(scene), pixels, IsDrawn: true);
     }
 
-    /// <summary>Which placed stamp is seen at each pixel of a raster of the panel: its place in the scene, from 1; 0 for the ground.</summary>
+    /// <summary>
+    /// Which placed stamp is seen at each pixel of a raster of the panel: its place in the scene, from 1; 0 for the
+    /// ground.
+    /// </summary>
     public static ushort[] Owners(Scene scene, IReadOnlyDictionary<Guid, Stamp> stamps)
     {
         ArgumentNullException.ThrowIfNull(scene);
@@ -106,7 +109,9 @@ public static class ScenePicture
         return seen;
     }
 
-    /// <summary>Pixels of a scene's picture: as many as pictures are worked at, so that nothing is resampled when it is read.</summary>
+    /// <summary>
+    /// Pixels of a scene's picture: as many as pictures are worked at, so that nothing is resampled when it is read.
+    /// </summary>
     public static (int Width, int Height) Pixels(Scene scene)
     {
         ArgumentNullException.ThrowIfNull(scene);

@@ -9,7 +9,8 @@ using OpenCvSharp;
 namespace Nube.Core.Stamping;
 
 /// <summary>What a stamp covers on the paper: everything within its outermost lines, the lines with it.</summary>
-/// <param name="Rings">Closed outlines about the stamp's middle, mm, the last point joined to the first; even-odd.</param>
+/// <param name="Rings">Closed outlines about the stamp's middle, mm, the last point joined to the first;
+/// even-odd.</param>
 public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
 {
     private readonly Lazy<Geometry> shape = new(() => Of(Rings));
@@ -59,8 +60,8 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
 
     /// <summary>The silhouette where a placed stamp lies, in mm of the panel.</summary>
     /// <remarks>
-    /// Its shape is moved as it is: put together anew from its outlines it would take some hundred times as long, and a fill places it
-    /// hundreds of times.
+    /// Its shape is moved as it is: put together anew from its outlines it would take some hundred times as long, and a
+    /// fill places it hundreds of times.
     /// </remarks>
     public Silhouette At(Placement placement) =>
         new(

@@ -14,9 +14,10 @@ public sealed record MeterReading(string Sample, Spectrum Reflectance);
 
 /// <summary>Meter readings as a text file that measuring programs exchange.</summary>
 /// <remarks>
-/// CGATS.17, "Exchange format for colour and process control data using XML or ASCII text", and ISO 28178:2009, the ASCII
-/// part: keywords, a data format of field names, and a table. From memory of the format: fields are named differently
-/// from program to program, so every name with "nm" or "SPECTRAL" and a wavelength in it is taken; shares or per cent.
+/// CGATS.17, "Exchange format for colour and process control data using XML or ASCII text", and ISO 28178:2009, the
+/// ASCII part: keywords, a data format of field names, and a table. From memory of the format: fields are named
+/// differently from program to program, so every name with "nm" or "SPECTRAL" and a wavelength in it is taken; shares
+/// or per cent.
 /// </remarks>
 public static partial class CgatsText
 {
@@ -51,8 +52,11 @@ public static partial class CgatsText
         return text.Append("END_DATA\n").ToString();
     }
 
-    /// <summary>Reads readings; wavelengths between or beyond those in the file are filled in from the nearest.</summary>
-    /// <exception cref="PictureTroubleException">The text is no such file, or holds no spectra that can be used.</exception>
+    /// <summary>
+    /// Reads readings; wavelengths between or beyond those in the file are filled in from the nearest.
+    /// </summary>
+    /// <exception cref="PictureTroubleException">The text is no such file, or holds no spectra that can be
+    /// used.</exception>
     public static ImmutableArray<MeterReading> Read(string text)
     {
         ArgumentNullException.ThrowIfNull(text);

@@ -4,11 +4,13 @@ using Nube.Core.Colour;
 
 namespace Nube.Core.Swatches;
 
-/// <summary>A 3 x 3 matrix that turns what a device's sensors saw into the colours that a chart is known to have.</summary>
+/// <summary>
+/// A 3 x 3 matrix that turns what a device's sensors saw into the colours that a chart is known to have.
+/// </summary>
 /// <remarks>
-/// Least squares from the chart's patches, each weighted by the slope of CIE lightness at its own light, so that dark patches
-/// count as the eye counts them. What a device confuses stays confused: a matrix moves colours, it cannot part two that the
-/// sensors saw as one.
+/// Least squares from the chart's patches, each weighted by the slope of CIE lightness at its own light, so that dark
+/// patches count as the eye counts them. What a device confuses stays confused: a matrix moves colours, it cannot part
+/// two that the sensors saw as one.
 /// </remarks>
 public sealed class ChartCorrection
 {
@@ -29,7 +31,9 @@ public sealed class ChartCorrection
     /// <summary>Mean CIEDE2000 between the chart's known colours and what the matrix makes of what was read.</summary>
     public double Missed { get; }
 
-    /// <summary>The correction by a chart, which may lie in the picture any way up: the way that fits best is taken.</summary>
+    /// <summary>
+    /// The correction by a chart, which may lie in the picture any way up: the way that fits best is taken.
+    /// </summary>
     public static ChartCorrection From(ChartReading reading)
     {
         ArgumentNullException.ThrowIfNull(reading);
@@ -53,7 +57,9 @@ public sealed class ChartCorrection
         yield return [.. quarter.Reverse()];
     }
 
-    /// <summary>A sensor had no light left to tell, or too much: what was cut off says nothing about the matrix.</summary>
+    /// <summary>
+    /// A sensor had no light left to tell, or too much: what was cut off says nothing about the matrix.
+    /// </summary>
     private static bool IsCut(RelativeLight light) => Math.Min(light.R, Math.Min(light.G, light.B)) < Cut;
 
     private static ChartCorrection Fit(RelativeLight[] light, IReadOnlyList<Lab> known)

@@ -4,13 +4,16 @@ using OpenCvSharp;
 
 namespace Nube.Core.Swatches;
 
-/// <summary>Where the patches of a chart lie, between the four corners that the maker points at; in patches, not mm.</summary>
+/// <summary>
+/// Where the patches of a chart lie, between the four corners that the maker points at; in patches, not mm.
+/// </summary>
 internal static class ChartPlace
 {
     /// <summary>Step of the points that are read, in patches.</summary>
     public const double SampleStep = 0.02;
 
-    // Charts leave gaps of some tenth of a patch: counted from the outer corners, patches then lie a little beside even steps.
+    // Charts leave gaps of some tenth of a patch: counted from the outer corners, patches then lie a little beside even
+    // steps.
     private const double InnerShare = 0.4;
 
     private const double SmallestSide = 8; // pixels of a patch, below which it is noise
@@ -18,7 +21,8 @@ internal static class ChartPlace
     /// <summary>The place of the patches in the picture.</summary>
     /// <param name="chart">Which chart.</param>
     /// <param name="corners">The outer corners, in the order in which they go round, from any of them.</param>
-    /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or lie too near.</exception>
+    /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or lie too
+    /// near.</exception>
     public static SheetPlace Patches(ColourChart chart, ImmutableArray<PicturePoint> corners)
     {
         if (corners.IsDefault || corners.Length != 4)

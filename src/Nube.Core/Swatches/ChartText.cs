@@ -8,9 +8,10 @@ namespace Nube.Core.Swatches;
 
 /// <summary>The known values of a colour chart as a CGATS text file, as chart makers and meters give them.</summary>
 /// <remarks>
-/// CGATS.17 and ISO 28178. Spectra are taken first, then LAB_L, LAB_A, LAB_B, then XYZ_X, XYZ_Y, XYZ_Z (100 for white). Colours
-/// stand under D50 unless a keyword line names D65: ISO 13655, "Spectral measurement and colorimetric computation for graphic
-/// arts images". They are moved to D65 by the linear Bradford transform (ICC.1:2022, annex E).
+/// CGATS.17 and ISO 28178. Spectra are taken first, then LAB_L, LAB_A, LAB_B, then XYZ_X, XYZ_Y, XYZ_Z (100 for white).
+/// Colours stand under D50 unless a keyword line names D65: ISO 13655,
+/// "Spectral measurement and colorimetric computation for graphic arts images". They are moved to D65 by the linear
+/// Bradford transform (ICC.1:2022, annex E).
 /// </remarks>
 public static class ChartText
 {
@@ -44,7 +45,8 @@ public static class ChartText
     /// <summary>Reads a chart.</summary>
     /// <param name="text">The file.</param>
     /// <param name="name">What the maker calls it.</param>
-    /// <param name="columns">Patches in a row; null to take it from names such as A1, A2, B1, or from LGOROWLENGTH.</param>
+    /// <param name="columns">Patches in a row; null to take it from names such as A1, A2, B1, or from
+    /// LGOROWLENGTH.</param>
     /// <exception cref="PictureTroubleException">It holds no chart that can be used.</exception>
     public static ColourChart Read(string text, string name, int? columns)
     {

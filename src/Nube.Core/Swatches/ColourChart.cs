@@ -4,7 +4,9 @@ using Nube.Core.Colour;
 
 namespace Nube.Core.Swatches;
 
-/// <summary>A bought or home-made chart of patches whose colours are known, which lies in the shot beside a swatch sheet.</summary>
+/// <summary>
+/// A bought or home-made chart of patches whose colours are known, which lies in the shot beside a swatch sheet.
+/// </summary>
 /// <param name="Name">What the maker calls it.</param>
 /// <param name="Columns">Patches in a row.</param>
 /// <param name="Known">L*a*b* of its patches under D65, row by row from the top left.</param>
@@ -22,8 +24,10 @@ public sealed record ColourChart(string Name, int Columns, ImmutableArray<Lab> K
 
 /// <summary>A chart as it was read in a picture of a sheet.</summary>
 /// <param name="Chart">Which chart.</param>
-/// <param name="Corners">Where it lies, pixels: the outer corners of its four corner patches, clockwise, from any of them.</param>
-/// <param name="Light">What was read in its patches against the sheet's bare paper, row by row as they lie from the first corner.</param>
+/// <param name="Corners">Where it lies, pixels: the outer corners of its four corner patches, clockwise, from any of
+/// them.</param>
+/// <param name="Light">What was read in its patches against the sheet's bare paper, row by row as they lie from the
+/// first corner.</param>
 public sealed record ChartReading(
     ColourChart Chart,
     ImmutableArray<PicturePoint> Corners,

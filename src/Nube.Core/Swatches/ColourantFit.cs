@@ -10,7 +10,8 @@ namespace Nube.Core.Swatches;
 /// <param name="Loads">Load that each patch turned out to have, by the number of the patch.</param>
 /// <param name="Residual">Mean CIEDE2000 between the patches on white and their prediction.</param>
 /// <param name="Spread">
-/// What the fit leaves open: 90 of 100 sets of K and S that explain the patches as well predict a wash within this CIEDE2000.
+/// What the fit leaves open: 90 of 100 sets of K and S that explain the patches as well predict a wash within this
+/// CIEDE2000.
 /// </param>
 public sealed record FittedSwatches(
     PaintOptics Optics,
@@ -21,11 +22,12 @@ public sealed record FittedSwatches(
 
 /// <summary>K and S of a colourant from all its patches at once.</summary>
 /// <remarks>
-/// Least squares by K. Levenberg, "A method for the solution of certain non-linear problems in least squares", Quarterly
-/// of Applied Mathematics 2 (1944), 164-168, and D. W. Marquardt, SIAM Journal 11 (1963), 431-441, over the logarithms of
-/// K in 36 bands, of S and of each patch's load, and how a hand's dilution runs. What the patches do not tell is held by
-/// what is known beforehand: absorption changes little from band to band, paints scatter little, hands dilute about as
-/// they were told. That is a maximum a posteriori estimate, and the inverse of its normal matrix says what stays open.
+/// Least squares by K. Levenberg, "A method for the solution of certain non-linear problems in least squares",
+/// Quarterly of Applied Mathematics 2 (1944), 164-168, and D. W. Marquardt, SIAM Journal 11 (1963), 431-441, over the
+/// logarithms of K in 36 bands, of S and of each patch's load, and how a hand's dilution runs. What the patches do not
+/// tell is held by what is known beforehand: absorption changes little from band to band, paints scatter little, hands
+/// dilute about as they were told. That is a maximum a posteriori estimate, and the inverse of its normal matrix says
+/// what stays open.
 /// </remarks>
 public static class ColourantFit
 {
@@ -111,7 +113,9 @@ public static class ColourantFit
         ];
         private readonly int count = FirstLoad + patches.Count;
 
-        /// <summary>K from a wash, band by band, as if hands were exact: full strength and the palest say little about hue.</summary>
+        /// <summary>
+        /// K from a wash, band by band, as if hands were exact: full strength and the palest say little about hue.
+        /// </summary>
         public double[] Start()
         {
             var telling = evidence.Where(one => !one.OverBlack).MinBy(one => Math.Abs(one.Strength.WaterParts - 4))!;
@@ -264,7 +268,9 @@ public static class ColourantFit
             }
         }
 
-        /// <summary>What is known beforehand, as residuals: between two bands, of S, of the dilution, of each load.</summary>
+        /// <summary>
+        /// What is known beforehand, as residuals: between two bands, of S, of the dilution, of each load.
+        /// </summary>
         private IEnumerable<(int First, int Second, double Value)> Known(double[] at)
         {
             for (var band = 0; band + 1 < Spectrum.Bands; band++)
@@ -300,7 +306,9 @@ public static class ColourantFit
                     )
                 );
 
-        /// <summary>90th percentile of the differences between washes of the fit and of draws from what stays open.</summary>
+        /// <summary>
+        /// 90th percentile of the differences between washes of the fit and of draws from what stays open.
+        /// </summary>
         public double Spread(double[] at, Matrix<double> normal)
         {
             // x = L^-T z has the covariance (L L^T)^-1.

@@ -2,7 +2,9 @@ using System.Collections.Immutable;
 
 namespace Nube.Core.Swatches;
 
-/// <summary>How a device turns light into what its picture holds: a 3 x 3 matrix over linear sRGB that keeps the paper's white.</summary>
+/// <summary>
+/// How a device turns light into what its picture holds: a 3 x 3 matrix over linear sRGB that keeps the paper's white.
+/// </summary>
 /// <param name="Matrix">Nine values, row by row; default when the device is taken to see as the eye does.</param>
 public readonly record struct DeviceLight(ImmutableArray<double> Matrix)
 {

@@ -6,8 +6,9 @@ namespace Nube.Core.Swatches;
 
 /// <summary>The light that bare paper sends from every place of a sheet, so that all else is read against it.</summary>
 /// <remarks>
-/// For each sensor the logarithm of the paper's light is a surface of second degree in x and y, fitted to the white gaps by
-/// least squares; gaps much darker than the surface (a splash, a bar that bled) are left out, and the fit repeated.
+/// For each sensor the logarithm of the paper's light is a surface of second degree in x and y, fitted to the white
+/// gaps by least squares; gaps much darker than the surface (a splash, a bar that bled) are left out, and the fit
+/// repeated.
 /// </remarks>
 internal sealed class FlatField
 {

@@ -3,9 +3,10 @@ namespace Nube.Core.Swatches;
 /// <summary>How far a prediction from swatches is to be trusted.</summary>
 /// <remarks>
 /// What the fit leaves open is only a part of it: a device that sees otherwise than the eye errs the same way in every
-/// patch, and no patch tells. So the bound is what stays open times a factor that was learned for each source on simulated
-/// sheets (24 of 12 paints, for the meter 120, for photos 44; seeds 1000, 20000, 40000, for photos 80000 and 90000 too; with a chart 100 and 50 from ten seeds) such that nine of ten predictions of washes, mixes, glazes
-/// and washes on kraft lie within. On other sheets it holds as docs/science.md shows.
+/// patch, and no patch tells. So the bound is what stays open times a factor that was learned for each source on
+/// simulated sheets (24 of 12 paints, for the meter 120, for photos 44; seeds 1000, 20000, 40000, for photos 80000 and
+/// 90000 too; with a chart 100 and 50 from ten seeds) such that nine of ten predictions of washes, mixes, glazes and
+/// washes on kraft lie within. On other sheets it holds as docs/science.md shows.
 /// </remarks>
 public static class HowSure
 {

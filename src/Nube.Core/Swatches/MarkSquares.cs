@@ -6,9 +6,9 @@ namespace Nube.Core.Swatches;
 
 /// <summary>The black squares of a mark.</summary>
 /// <remarks>
-/// S. Garrido-Jurado, R. Munoz-Salinas, F. J. Madrid-Cuevas, M. J. Marin-Jimenez, "Automatic generation and detection of
-/// highly reliable fiducial markers under occlusion", Pattern Recognition 47 (2014), 2280-2292; the dictionary of 50 marks
-/// of 4 x 4 squares inside a black rim that comes with OpenCV.
+/// S. Garrido-Jurado, R. Munoz-Salinas, F. J. Madrid-Cuevas, M. J. Marin-Jimenez,
+/// "Automatic generation and detection of highly reliable fiducial markers under occlusion", Pattern Recognition 47
+/// (2014), 2280-2292; the dictionary of 50 marks of 4 x 4 squares inside a black rim that comes with OpenCV.
 /// </remarks>
 public static class MarkSquares
 {

@@ -42,10 +42,14 @@ public sealed record RowEvidence(int Row, ImmutableArray<SwatchEvidence> Evidenc
 /// <summary>From what was read on a sheet to what each colourant is fitted to.</summary>
 public static class SheetEvidence
 {
-    /// <summary>Reflectance of the neutral white on which patches are taken to stand; read colours are relative to their paper.</summary>
+    /// <summary>
+    /// Reflectance of the neutral white on which patches are taken to stand; read colours are relative to their paper.
+    /// </summary>
     public const double NeutralPaper = SwatchFit.NeutralPaper;
 
-    /// <summary>What solid printed black sends back, against white paper. From memory: densities of 1.3 to 1.6.</summary>
+    /// <summary>
+    /// What solid printed black sends back, against white paper. From memory: densities of 1.3 to 1.6.
+    /// </summary>
     public const double PrintedBlack = 0.035;
 
     // Thresholds are this project's own, set on simulated sheets.

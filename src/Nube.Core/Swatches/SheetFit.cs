@@ -27,7 +27,9 @@ public sealed record SeenSheet(SwatchSource Source, SheetReading Reading, ChartR
 /// <summary>From everything that was read of a sheet to K and S of each of its colourants.</summary>
 public static class SheetFit
 {
-    /// <summary>Fits all rows; a meter's readings count alone where there are some, else scans and photos together.</summary>
+    /// <summary>
+    /// Fits all rows; a meter's readings count alone where there are some, else scans and photos together.
+    /// </summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="pictures">What was read in pictures of it, with what each was taken with: scan or photo.</param>
     /// <param name="meter">What a meter read: boxes named by row and column, and the paper.</param>
@@ -87,7 +89,9 @@ public static class SheetFit
         ];
     }
 
-    /// <summary>What the pictures count as. A chart beside a scan helps no more than its lamp, so only one in a photo counts.</summary>
+    /// <summary>
+    /// What the pictures count as. A chart beside a scan helps no more than its lamp, so only one in a photo counts.
+    /// </summary>
     private static SwatchSource With(IReadOnlyList<SeenSheet> pictures)
     {
         var scanned = pictures.Any(picture => picture.Source == SwatchSource.Scan);

@@ -6,7 +6,8 @@ namespace Nube.Core.Swatches;
 /// <summary>Light of a rectangle of the sheet, as the picture has it.</summary>
 /// <param name="Box">The rectangle.</param>
 /// <param name="Light">Mean of each sensor, 0 to 1, linear.</param>
-/// <param name="Spread">Standard deviation of the points' own light, as a share of the mean, after the slope across ninths is taken off.</param>
+/// <param name="Spread">Standard deviation of the points' own light, as a share of the mean, after the slope across
+/// ninths is taken off.</param>
 /// <param name="Unevenness">Difference between the darkest and the lightest ninth, as a share of the mean.</param>
 internal sealed record LightRead(SheetRectangle Box, RelativeLight Light, double Spread, double Unevenness);
 

@@ -5,7 +5,8 @@ using OpenCvSharp;
 namespace Nube.Core.Swatches;
 
 /// <summary>Where a sheet lies in a picture: a homography from its millimetres to the picture's pixels.</summary>
-/// <remarks>R. Hartley, A. Zisserman, "Multiple View Geometry in Computer Vision" (2nd ed., 2004), section 4; OpenCV's robust estimate.</remarks>
+/// <remarks>R. Hartley, A. Zisserman, "Multiple View Geometry in Computer Vision" (2nd ed., 2004), section 4; OpenCV's
+/// robust estimate.</remarks>
 internal sealed class SheetPlace
 {
     private const double Agreement = 3; // pixels within which a corner agrees with the others

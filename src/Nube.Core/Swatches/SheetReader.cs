@@ -7,9 +7,9 @@ namespace Nube.Core.Swatches;
 
 /// <summary>Finds a painted swatch sheet in a scan or photo and reads its boxes.</summary>
 /// <remarks>
-/// Marks are found in a small copy and their corners refined in the full picture; a homography that leaves out what does
-/// not agree puts the sheet's millimetres into the picture. Only the inner part of a box counts: at the edge paint gathers,
-/// and brushes stray.
+/// Marks are found in a small copy and their corners refined in the full picture; a homography that leaves out what
+/// does not agree puts the sheet's millimetres into the picture. Only the inner part of a box counts: at the edge paint
+/// gathers, and brushes stray.
 /// </remarks>
 public static class SheetReader
 {
@@ -67,8 +67,10 @@ public static class SheetReader
     /// <param name="picture">The picture of both.</param>
     /// <param name="sheet">The sheet.</param>
     /// <param name="chart">The chart.</param>
-    /// <param name="corners">The four outer corners of its corner patches, pixels, in the order in which they go round.</param>
-    /// <exception cref="PictureTroubleException">The sheet is not in the picture, or the corners are no chart's.</exception>
+    /// <param name="corners">The four outer corners of its corner patches, pixels, in the order in which they go
+    /// round.</param>
+    /// <exception cref="PictureTroubleException">The sheet is not in the picture, or the corners are no
+    /// chart's.</exception>
     public static ChartReading ReadChart(
         ColourPicture picture,
         SwatchSheet sheet,
@@ -122,7 +124,9 @@ public static class SheetReader
         return grey;
     }
 
-    /// <summary>Corners of the sheet's marks, in mm on the sheet and in pixels of the picture; and how many marks there are.</summary>
+    /// <summary>
+    /// Corners of the sheet's marks, in mm on the sheet and in pixels of the picture; and how many marks there are.
+    /// </summary>
     private static (List<(Point2d Sheet, Point2f Picture)> Corners, int Marks) FindMarks(Mat grey, SwatchSheet sheet)
     {
         var shrink = Math.Min(1, SmallSide / (double)Math.Max(grey.Width, grey.Height));

@@ -18,8 +18,10 @@ public readonly record struct RelativeLight(double R, double G, double B)
 /// <summary>What was read in a box.</summary>
 /// <param name="Patch">The box.</param>
 /// <param name="Light">Mean over the inner part of the box, against the paper.</param>
-/// <param name="Grain">Standard deviation from point to point, as a share of the mean, above that of bare paper.</param>
-/// <param name="Unevenness">Difference between the darkest and the lightest ninth of it, as a share of the mean.</param>
+/// <param name="Grain">Standard deviation from point to point, as a share of the mean, above that of bare
+/// paper.</param>
+/// <param name="Unevenness">Difference between the darkest and the lightest ninth of it, as a share of the
+/// mean.</param>
 /// <param name="Corners">Corners of the box in the picture, pixels, clockwise from the top left.</param>
 public sealed record PatchReading(
     Patch Patch,

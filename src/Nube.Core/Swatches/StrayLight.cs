@@ -1,6 +1,8 @@
 namespace Nube.Core.Swatches;
 
-/// <summary>Light that reaches the sensors without coming from where they look: glare, and a lid that is not quite black.</summary>
+/// <summary>
+/// Light that reaches the sensors without coming from where they look: glare, and a lid that is not quite black.
+/// </summary>
 internal readonly record struct StrayLight(RelativeLight Offset)
 {
     /// <summary>The stray light for which the bare bars are printed black.</summary>

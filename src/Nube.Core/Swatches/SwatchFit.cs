@@ -26,8 +26,8 @@ public static class SwatchFit
 
     /// <summary>What a wash of a colourant probably looks like of which only the full strength is known.</summary>
     /// <remarks>
-    /// K by the full strength alone. Of a nearly black paint that says little about its hue: the wash of a second swatch
-    /// says much more.
+    /// K by the full strength alone. Of a nearly black paint that says little about its hue: the wash of a second
+    /// swatch says much more.
     /// </remarks>
     public static Srgb WashOf(Srgb fullStrength, double scattering)
     {

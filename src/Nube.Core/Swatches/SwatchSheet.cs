@@ -50,8 +50,8 @@ public sealed record SheetMark(int Id, SheetRectangle Box);
 /// <summary>The sheet that a maker paints so that colourants become numbers: where everything on it is.</summary>
 /// <remarks>
 /// A row for each colourant: four washes from full strength to 1:8, and full strength once more over a black bar. White
-/// paper is left between all boxes, from which the evenness of the light is read. Marks stand along both sides, so that a
-/// blot or a thumb on some of them does no harm. Nothing is printed in colour: no two printers agree on one.
+/// paper is left between all boxes, from which the evenness of the light is read. Marks stand along both sides, so that
+/// a blot or a thumb on some of them does no harm. Nothing is printed in colour: no two printers agree on one.
 /// </remarks>
 /// <param name="Size">Sheet.</param>
 /// <param name="Series">Which of the series of marks it carries, 0 to 5; told from other sheets by it.</param>
@@ -93,7 +93,9 @@ public sealed record SwatchSheet(SheetSize Size, int Series, int Rows)
 
     private double Top => (Height - (MostRows - 1) * RowStep - BoxHeight) / 2 + 4;
 
-    /// <summary>Where the name of a row is written: to the left of its boxes, clear of the paper that is read there.</summary>
+    /// <summary>
+    /// Where the name of a row is written: to the left of its boxes, clear of the paper that is read there.
+    /// </summary>
     public SheetRectangle Label(int row) => new(Left - 47, Top + RowStep * row, 41, BoxHeight);
 
     /// <summary>All boxes to paint, row by row.</summary>

@@ -15,7 +15,9 @@ public sealed class Maker : IdentityUser<Guid>
     /// <summary>An account of the demo book: the one that is copied for visitors, or a visitor's copy.</summary>
     public bool IsDemo { get; set; }
 
-    /// <summary>When a visitor of the demo book was last here; null for all others, the one that is copied among them.</summary>
+    /// <summary>
+    /// When a visitor of the demo book was last here; null for all others, the one that is copied among them.
+    /// </summary>
     public DateTimeOffset? VisitedAt { get; set; }
 
     /// <summary>The air of the maker's room.</summary>

@@ -155,10 +155,14 @@ public sealed class RunPlan : IOwned
     /// <summary>What was found in the background, for this plan or for one that stood here before.</summary>
     public ICollection<FoundOrder> Found { get; } = [];
 
-    /// <summary>Another for every plan that stands here, so that what was found for one is not taken for another.</summary>
+    /// <summary>
+    /// Another for every plan that stands here, so that what was found for one is not taken for another.
+    /// </summary>
     public Guid Edition { get; private set; } = Guid.CreateVersion7();
 
-    /// <summary>A better order of the same passes that was found since, until it is taken or the run is planned again.</summary>
+    /// <summary>
+    /// A better order of the same passes that was found since, until it is taken or the run is planned again.
+    /// </summary>
     public Plan? Better => FoundForThis?.Better;
 
     /// <summary>The least time for all cards by any order that is proven so far, s.</summary>
@@ -184,8 +188,8 @@ public sealed class RunPlan : IOwned
 }
 
 /// <summary>
-/// What a search in the background found for a plan. It has a row of its own, so that a maker who changes the plan at that
-/// moment is not told that somebody else did.
+/// What a search in the background found for a plan. It has a row of its own, so that a maker who changes the plan at
+/// that moment is not told that somebody else did.
 /// </summary>
 public sealed class FoundOrder : IOwned
 {

@@ -14,9 +14,9 @@ public interface IColourMeter
 
 /// <summary>Stands in for a colour meter, with an instrument's limits.</summary>
 /// <remarks>
-/// It sees 400 to 700 nm and repeats its last band beyond; each band takes in some of its neighbours; reading the same spot
-/// twice differs by some thousandths, more in the blue, where its lamp is weak. From memory of hand-held instruments.
-/// Seeded: the same readings in the same order are the same.
+/// It sees 400 to 700 nm and repeats its last band beyond; each band takes in some of its neighbours; reading the same
+/// spot twice differs by some thousandths, more in the blue, where its lamp is weak. From memory of hand-held
+/// instruments. Seeded: the same readings in the same order are the same.
 /// </remarks>
 public sealed class SimulatedColourMeter(int seed) : IColourMeter
 {

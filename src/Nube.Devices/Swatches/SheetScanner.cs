@@ -115,7 +115,8 @@ public static class SheetScanner
     /// <summary>Where the chart's outer corners lie in a picture that was taken, clockwise from its top left.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="conditions">How it was taken.</param>
-    /// <param name="pictureWidth">Pixels across the picture as it is read, which may be smaller than it was taken.</param>
+    /// <param name="pictureWidth">Pixels across the picture as it is read, which may be smaller than it was
+    /// taken.</param>
     public static ImmutableArray<PicturePoint> ChartCorners(
         SwatchSheet sheet,
         SheetConditions conditions,

@@ -4,8 +4,11 @@ using Nube.Core.Swatches;
 
 namespace Nube.Devices.Swatches;
 
-/// <summary>A colour chart that can lie beside a sheet: eighteen painted colours and six greys, with its known values.</summary>
-/// <remarks>Its patches are paints, as a real chart's are, and not smooth curves: sensors see them otherwise than the eye.</remarks>
+/// <summary>
+/// A colour chart that can lie beside a sheet: eighteen painted colours and six greys, with its known values.
+/// </summary>
+/// <remarks>Its patches are paints, as a real chart's are, and not smooth curves: sensors see them otherwise than the
+/// eye.</remarks>
 public static class StandInChart
 {
     private const int Across = 6,

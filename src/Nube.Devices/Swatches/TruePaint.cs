@@ -47,7 +47,9 @@ public sealed record TruePaint(Spectrum Absorption, Spectrum Scattering, double 
         return Spectrum.From(band => grains.Sum(grain => grain.Share * grain.Reflectance[band]));
     }
 
-    /// <summary>Places of the layer by how much paint lies there, from little to much, each with its share of the surface.</summary>
+    /// <summary>
+    /// Places of the layer by how much paint lies there, from little to much, each with its share of the surface.
+    /// </summary>
     public ImmutableArray<(double Share, Spectrum Reflectance)> Grains(Spectrum ground, double load)
     {
         double[] z = [.. Enumerable.Range(0, GrainSteps).Select(i => -2 + 4.0 * i / (GrainSteps - 1))];
@@ -66,7 +68,9 @@ public sealed record TruePaint(Spectrum Absorption, Spectrum Scattering, double 
         ];
     }
 
-    /// <summary>The paint behind an item of the catalogue or of a stash: near what is known of it, but not the same.</summary>
+    /// <summary>
+    /// The paint behind an item of the catalogue or of a stash: near what is known of it, but not the same.
+    /// </summary>
     public static TruePaint Behind(Colourant colourant, int seed)
     {
         ArgumentNullException.ThrowIfNull(colourant);

@@ -43,7 +43,9 @@ public sealed class DemoBook(
     /// <summary>Was demo data asked for, and is it there?</summary>
     public async Task<bool> IsAvailable() => await Owner() is not null;
 
-    /// <summary>The account of the demo book, which is copied for visitors; null where demo data was not asked for.</summary>
+    /// <summary>
+    /// The account of the demo book, which is copied for visitors; null where demo data was not asked for.
+    /// </summary>
     public async Task<Maker?> Owner() =>
         configuration.GetValue<bool>("Nube:Demo")
             ? await makers.Users.FirstOrDefaultAsync(maker => maker.IsDemo && maker.VisitedAt == null)
@@ -140,7 +142,9 @@ public sealed class DemoBook(
         );
     }
 
-    /// <summary>A barrow in front of a watering can, and behind both a branch that goes over the panel's edge.</summary>
+    /// <summary>
+    /// A barrow in front of a watering can, and behind both a branch that goes over the panel's edge.
+    /// </summary>
     private async Task BringInScene(Guid id, CancellationToken cancel)
     {
         var placed = ImmutableArray.CreateBuilder<PlacedStamp>();
@@ -256,10 +260,15 @@ public sealed class DemoBook(
         await db.SaveChangesAsync(cancel);
     }
 
-    /// <summary>A maker who takes a quarter longer than an ordinary hand, so that there is something to learn.</summary>
+    /// <summary>
+    /// A maker who takes a quarter longer than an ordinary hand, so that there is something to learn.
+    /// </summary>
     private const double UnhurriedPace = 1.25;
 
-    /// <summary>Taps the first steps as they come, each when it is dry enough and its work is done; the last of them some time ago.</summary>
+    /// <summary>
+    /// Taps the first steps as they come, each when it is dry enough and its work is done; the last of them some time
+    /// ago.
+    /// </summary>
     private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel, double pace = 1)
     {
         var run = await runs.Load(id, cancel);

@@ -11,7 +11,9 @@ using Nube.Workshop;
 
 namespace Nube.Server.Demo;
 
-/// <summary>What the makers of the harvest swap say about their things, with a swatch sheet that waits to be used. Made up.</summary>
+/// <summary>
+/// What the makers of the harvest swap say about their things, with a swatch sheet that waits to be used. Made up.
+/// </summary>
 internal static class DemoStash
 {
     private static readonly ImmutableArray<(string Name, string KeptAt, double Left, bool UseUp, string Note)> Told =

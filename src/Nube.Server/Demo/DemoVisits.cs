@@ -11,15 +11,18 @@ using Nube.Data.Entities;
 namespace Nube.Server.Demo;
 
 /// <summary>
-/// Gives each visitor a copy of the demo book: what one deletes or paints is no other's loss, and everything can be tried. A copy
-/// goes when it was not used for a day.
+/// Gives each visitor a copy of the demo book: what one deletes or paints is no other's loss, and everything can be
+/// tried. A copy goes when it was not used for a day.
 /// </summary>
 public sealed partial class DemoVisits(NubeDb db, UserManager<Maker> makers, TimeProvider clock)
 {
     /// <summary>How long a copy is kept after its last use.</summary>
     public static readonly TimeSpan KeptFor = TimeSpan.FromDays(1);
 
-    /// <summary>Tables that hold what belongs to a maker, each after those that it refers to; files are copied without a look into them.</summary>
+    /// <summary>
+    /// Tables that hold what belongs to a maker, each after those that it refers to; files are copied without a look
+    /// into them.
+    /// </summary>
     private static readonly string[] Tables =
     [
         "stash_items",
@@ -34,8 +37,8 @@ public sealed partial class DemoVisits(NubeDb db, UserManager<Maker> makers, Tim
     ];
 
     /// <summary>
-    /// A new visitor with a copy of the book. All its moments move along, so that what was just painted when the book was written
-    /// is just painted now.
+    /// A new visitor with a copy of the book. All its moments move along, so that what was just painted when the book
+    /// was written is just painted now.
     /// </summary>
     /// <param name="book">The account that is copied.</param>
     /// <param name="cancel">Ends the copying; nothing is left of it.</param>
@@ -140,7 +143,8 @@ public sealed partial class DemoVisits(NubeDb db, UserManager<Maker> makers, Tim
             keys[key] = Guid.CreateVersion7(DateTimeOffset.UnixEpoch.AddMilliseconds(MomentOf(key))).ToString();
         return keys;
 
-        // The moment that a version 7 key holds in its first 48 bits (RFC 9562, 5.7): the copy keeps it, so that the order stays.
+        // The moment that a version 7 key holds in its first 48 bits (RFC 9562, 5.7): the copy keeps it, so that the
+        // order stays.
         static long MomentOf(string key) =>
             long.Parse(
                 key.Replace("-", "", StringComparison.Ordinal)[..12],

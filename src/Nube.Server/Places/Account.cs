@@ -18,7 +18,8 @@ namespace Nube.Server.Places;
 /// <param name="IsDemo">It is a visitor's copy of the demo book.</param>
 /// <param name="DemoBookAvailable">The demo book can be opened.</param>
 /// <param name="Room">The air of the maker's room.</param>
-/// <param name="NearlyFull">What to know about the room that the maker's pictures take; null while there is much.</param>
+/// <param name="NearlyFull">What to know about the room that the maker's pictures take; null while there is
+/// much.</param>
 public sealed record AccountView(
     string? Name,
     bool SignedIn,
@@ -34,7 +35,9 @@ public sealed record Credentials(string Name, string Password);
 /// <summary>The password of now and the next one.</summary>
 public sealed record PasswordChange(string Now, string Next);
 
-/// <summary>The maker's own name, typed to show that it is meant, and the password; a visitor of the demo book has none.</summary>
+/// <summary>
+/// The maker's own name, typed to show that it is meant, and the password; a visitor of the demo book has none.
+/// </summary>
 public sealed record Farewell(string Name, string? Password);
 
 /// <summary>How much room the maker's pictures take.</summary>
@@ -300,7 +303,9 @@ public static class Account
             );
     }
 
-    /// <summary>The password once more, before what cannot be taken back; wrong ones count like wrong sign-ins.</summary>
+    /// <summary>
+    /// The password once more, before what cannot be taken back; wrong ones count like wrong sign-ins.
+    /// </summary>
     private static async Task Confirm(
         string password,
         Maker maker,

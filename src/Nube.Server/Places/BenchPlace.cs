@@ -43,7 +43,9 @@ public static class BenchPlace
     private const int MostWater = 64; // parts to one of colour; hardly tinted
     private const double LongestTimer = 48 * 60; // minutes
 
-    /// <summary>A device's clock may be off, and a tap may wait for a connection; more than this is not believed.</summary>
+    /// <summary>
+    /// A device's clock may be off, and a tap may wait for a connection; more than this is not believed.
+    /// </summary>
     private static readonly TimeSpan LongestDelay = TimeSpan.FromHours(12);
 
     /// <summary>Maps the place.</summary>

@@ -10,7 +10,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.</summary>
+/// <summary>
+/// A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.
+/// </summary>
 public sealed record BenchStepView(int Number, int Card, string First, string? ThisCard, bool Heat, PassView Pass);
 
 /// <summary>Why the step in hand cannot start yet.</summary>

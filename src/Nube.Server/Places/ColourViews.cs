@@ -14,7 +14,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A colourant in a recipe, with its pips; one that is laid as it comes from its pen, pencil or pad knows no water.</summary>
+/// <summary>
+/// A colourant in a recipe, with its pips; one that is laid as it comes from its pen, pencil or pad knows no water.
+/// </summary>
 public sealed record PartView(Guid Id, string Name, string ColourIndex, Srgb Colour, int Parts, bool AsItComes);
 
 /// <summary>What goes with a recipe's own colour: in the light, in the shadow, or over it.</summary>

@@ -148,7 +148,8 @@ public static class Colours
                 var method = given.Method ?? UsualFor(run, palette, given.Colour);
                 RefuseMissing(run, method, wholeCard: false);
                 var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
-                // The middle of a recipe that was picked for the same colour and method stays when only the shadow changes.
+                // The middle of a recipe that was picked for the same colour and method stays when only the shadow
+                // changes.
                 run.Run.Colours =
                 [
                     .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
@@ -400,7 +401,9 @@ public static class Colours
             .FirstOrDefault();
     }
 
-    /// <summary>How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.</summary>
+    /// <summary>
+    /// How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.
+    /// </summary>
     private const double OtherMedium = 5;
 
     private static Method Possible(RunWithSupplies run, RunPalette palette, Wish wish) =>

@@ -14,7 +14,10 @@ public sealed record MarkGiven(ImmutableArray<int> Areas, AreaMark? Mark);
 /// <summary>A name for some areas: one keeps it as it is, several are numbered.</summary>
 public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
 
-/// <summary>How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, and which areas are too small.</summary>
+/// <summary>
+/// How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, and which areas are too
+/// small.
+/// </summary>
 public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke, double? SmallestMm2);
 
 /// <summary>Which lines stop water.</summary>
@@ -30,7 +33,9 @@ public sealed record StampingView(
     ImmutableArray<StampingStep> NoLine
 );
 
-/// <summary>What a maker says of areas once they are found: names, marks, which are alike, which gaps to close.</summary>
+/// <summary>
+/// What a maker says of areas once they are found: names, marks, which are alike, which gaps to close.
+/// </summary>
 internal static class ImageAreas
 {
     public static void MapImageAreas(this IEndpointRouteBuilder image)

@@ -10,7 +10,9 @@ using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
-/// <summary>Where a panel was found in a photo, as shares of its width and height; the whole photo when none was.</summary>
+/// <summary>
+/// Where a panel was found in a photo, as shares of its width and height; the whole photo when none was.
+/// </summary>
 public sealed record PanelFound(bool Found, ImmutableArray<PicturePoint> Corners);
 
 /// <summary>Two points on a picture, as shares of its width and height, a known distance apart, mm.</summary>

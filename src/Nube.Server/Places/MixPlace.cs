@@ -144,7 +144,9 @@ public static class MixPlace
         );
     }
 
-    /// <summary>All colourants that mix with water, and those of them that are mixed from: the named ones, or all in use.</summary>
+    /// <summary>
+    /// All colourants that mix with water, and those of them that are mixed from: the named ones, or all in use.
+    /// </summary>
     internal static async Task<(List<StashItem> Stash, List<StashItem> Items)> Chosen(
         ImmutableArray<Guid> colourants,
         int mostColourants,

@@ -10,7 +10,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>Colourants on a paper: these, or all in use when none are named; compared with others, or with the catalogue.</summary>
+/// <summary>
+/// Colourants on a paper: these, or all in use when none are named; compared with others, or with the catalogue.
+/// </summary>
 public sealed record ReachAsked(
     Guid Paper,
     ImmutableArray<Guid>? Colourants = null,
@@ -117,7 +119,9 @@ internal static class MixSets
         );
     }
 
-    /// <summary>The catalogue as far as it goes into one index: without browns, blacks and earths, which reach nothing more.</summary>
+    /// <summary>
+    /// The catalogue as far as it goes into one index: without browns, blacks and earths, which reach nothing more.
+    /// </summary>
     private static IReadOnlyList<Colourant> Catalogue { get; } =
     [
         .. GenericCatalogue

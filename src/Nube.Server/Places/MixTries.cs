@@ -58,8 +58,8 @@ public sealed record MixTried(
 public sealed record PencilTry(Guid Paper, Guid Pencil, Pressure Pressure);
 
 /// <summary>
-/// What a pencil looks like on a paper, layer by layer until the paper takes no more; dry, burnished colourless or with a white
-/// pencil, and with solvent.
+/// What a pencil looks like on a paper, layer by layer until the paper takes no more; dry, burnished colourless or with
+/// a white pencil, and with solvent.
 /// </summary>
 public sealed record PencilTried(
     Srgb Paper,

@@ -55,7 +55,9 @@ internal static class PlanFiles
         );
     }
 
-    /// <summary>Sittings, and the moments at which a long wait is over, from a start that is said or from now.</summary>
+    /// <summary>
+    /// Sittings, and the moments at which a long wait is over, from a start that is said or from now.
+    /// </summary>
     private static async Task<FileContentHttpResult> Calendar(
         Guid id,
         DateTimeOffset? start,

@@ -7,7 +7,9 @@ using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
-/// <summary>A way in which colours can take turns, and what the run takes with it before a better order is looked for.</summary>
+/// <summary>
+/// A way in which colours can take turns, and what the run takes with it before a better order is looked for.
+/// </summary>
 public sealed record TurnsView(Turns Turns, string InWords, string Takes, bool IsTaken);
 
 /// <summary>How the colours of a run are to take turns.</summary>

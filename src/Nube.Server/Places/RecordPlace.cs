@@ -83,7 +83,8 @@ public static class RecordPlace
     }
 
     /// <summary>
-    /// What the run used is no longer left, as estimates that the maker can correct in the stash; and what its taps teach of the maker's hand is kept.
+    /// What the run used is no longer left, as estimates that the maker can correct in the stash; and what its taps
+    /// teach of the maker's hand is kept.
     /// </summary>
     internal static void PutIntoBook(
         RunWithSupplies run,

@@ -43,7 +43,10 @@ public sealed record PlacedView(
 /// <summary>A fill in counts.</summary>
 public sealed record FillView(int Fill, string Name, int Prints, int Inkings, int Generations, bool LooksAlikeTurned);
 
-/// <summary>How pale a print from one inking becomes: the colour of a black ink, and how much of the first print's depth is left, 0 to 1.</summary>
+/// <summary>
+/// How pale a print from one inking becomes: the colour of a black ink, and how much of the first print's depth is
+/// left, 0 to 1.
+/// </summary>
 public sealed record GenerationView(int Generation, Srgb Black, double Depth);
 
 /// <summary>A scene, and how it is stamped.</summary>
@@ -92,7 +95,9 @@ public sealed record FillGiven(Guid Stamp, string? Gap, int Generations, int See
 /// <summary>Another name for a stamp, or whether it can be read.</summary>
 public sealed record StampGiven(string Name, bool Lettering);
 
-/// <summary>The scene of a run: several stamps on one panel, the order in which they are stamped, and the masks to cut.</summary>
+/// <summary>
+/// The scene of a run: several stamps on one panel, the order in which they are stamped, and the masks to cut.
+/// </summary>
 public static class ScenePlace
 {
     private const int LongestName = 60;

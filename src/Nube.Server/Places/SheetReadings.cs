@@ -196,7 +196,9 @@ internal static class SheetReadings
         return TypedResults.Ok(await Sheets.View(sheet, db, cancel));
     }
 
-    /// <summary>Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.</summary>
+    /// <summary>
+    /// Paints the sheet with the paints behind the stash, by a simulated hand, and takes it with a stand-in device.
+    /// </summary>
     internal static async Task TakeWithStandIn(
         Sheet sheet,
         IReadOnlyList<StashItem> rows,
@@ -206,7 +208,8 @@ internal static class SheetReadings
         CancellationToken cancel
     )
     {
-        // What is behind an item does not change when the item is measured: it comes from the catalogue, or the item's key.
+        // What is behind an item does not change when the item is measured: it comes from the catalogue, or the item's
+        // key.
         var paints = rows.Select(item => TruePaint.Behind(Unmeasured(item.Colourant!), Seed(item.Id))).ToList();
         var seed = Seed(sheet.Id);
         var painted = PaintedSheet.By(sheet.Layout, paints, GenericCatalogue.Papers[0].Reflectance(), Slips.None, seed);

@@ -30,7 +30,9 @@ public sealed record SheetListed(
 /// <summary>A box of a sheet: what was read, and what the fit says it should be.</summary>
 public sealed record BoxView(int Column, string Strength, bool OverBlack, bool LeftOut, Srgb? Read, Srgb? Predicted);
 
-/// <summary>A row of a sheet. How sure: nine of ten predictions lie within this CIEDE2000; null before anything was read.</summary>
+/// <summary>
+/// A row of a sheet. How sure: nine of ten predictions lie within this CIEDE2000; null before anything was read.
+/// </summary>
 public sealed record RowView(
     Guid Item,
     string Name,

@@ -12,7 +12,10 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.</summary>
+/// <summary>
+/// A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. How
+/// sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.
+/// </summary>
 public sealed record ColourantView(
     Medium Medium,
     bool Mixes,
@@ -124,7 +127,9 @@ public sealed record CatalogueEntry(
     StampingInk? StampingInk
 );
 
-/// <summary>Colours of the same kind and hue in the stash: one for light, one for shadow; null where there is none.</summary>
+/// <summary>
+/// Colours of the same kind and hue in the stash: one for light, one for shadow; null where there is none.
+/// </summary>
 public sealed record SiblingsView(StashItemView? Light, StashItemView? Dark);
 
 /// <summary>Names of the catalogue to put into the stash.</summary>

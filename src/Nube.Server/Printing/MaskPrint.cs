@@ -48,7 +48,9 @@ public static class MaskPrint
         return file.ToArray();
     }
 
-    /// <summary>One sheet as an SVG file in mm, for a cutting machine: outlines only, and the names in a group of their own.</summary>
+    /// <summary>
+    /// One sheet as an SVG file in mm, for a cutting machine: outlines only, and the names in a group of their own.
+    /// </summary>
     /// <param name="sheet">The masks.</param>
     /// <param name="page">Which sheet, from 1.</param>
     public static byte[] Svg(MaskSheet sheet, int page)

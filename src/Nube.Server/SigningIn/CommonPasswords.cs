@@ -5,10 +5,11 @@ using Nube.Data.Entities;
 namespace Nube.Server.SigningIn;
 
 /// <summary>
-/// Refuses passwords that are guessed first: those of a list of frequent ones, also with figures and signs before or after them, and those
-/// that hold the maker's own name.
+/// Refuses passwords that are guessed first: those of a list of frequent ones, also with figures and signs before or
+/// after them, and those that hold the maker's own name.
 /// </summary>
-/// <remarks>The list is that of the package @zxcvbn-ts/language-common 4.1.3 (MIT licence), longer words only.</remarks>
+/// <remarks>The list is that of the package @zxcvbn-ts/language-common 4.1.3 (MIT licence), longer words
+/// only.</remarks>
 public sealed class CommonPasswords : IPasswordValidator<Maker>
 {
     private const int ShortestName = 4; // letters: shorter ones are in many a good password by chance

@@ -7,7 +7,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.SigningIn;
 
-/// <summary>Everything that belongs to a maker, as one archive of open formats: JSON for what is written, pictures as they are.</summary>
+/// <summary>
+/// Everything that belongs to a maker, as one archive of open formats: JSON for what is written, pictures as they are.
+/// </summary>
 public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider clock)
 {
     private static readonly JsonSerializerOptions Readable = new(RecordJson.Options) { WriteIndented = true };

@@ -10,8 +10,8 @@ using Nube.Data.Entities;
 namespace Nube.Server.SigningIn;
 
 /// <summary>
-/// Keeps sign-ins on the server, so that one that is signed out has ended, wherever its cookie was copied to. It is looked up with
-/// every request: every process sees at once what another ended.
+/// Keeps sign-ins on the server, so that one that is signed out has ended, wherever its cookie was copied to. It is
+/// looked up with every request: every process sees at once what another ended.
 /// </summary>
 public sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock) : ITicketStore
 {

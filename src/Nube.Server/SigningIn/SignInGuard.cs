@@ -9,11 +9,12 @@ using Nube.Server.Support;
 namespace Nube.Server.SigningIn;
 
 /// <summary>
-/// Slows down guessing without locking anyone out: failures count for a name from one address, and for a name from everywhere, with
-/// a wait that grows. A device on which the maker has signed in before counts by itself, so strangers cannot make
-/// its maker wait.
+/// Slows down guessing without locking anyone out: failures count for a name from one address, and for a name from
+/// everywhere, with a wait that grows. A device on which the maker has signed in before counts by itself, so strangers
+/// cannot make its maker wait.
 /// </summary>
-/// <remarks>Names and addresses are kept as keyed hashes only; a name that nobody has is counted like any other.</remarks>
+/// <remarks>Names and addresses are kept as keyed hashes only; a name that nobody has is counted like any
+/// other.</remarks>
 public sealed class SignInGuard(
     NubeDb db,
     IDataProtectionProvider protection,
@@ -41,7 +42,9 @@ public sealed class SignInGuard(
     /// <param name="NameHash">The name, for the log.</param>
     public sealed record Try(IReadOnlyList<string> Keys, string NameHash);
 
-    /// <summary>Counts a try before it is looked at, so that many at once count too; refuses it while there is a wait.</summary>
+    /// <summary>
+    /// Counts a try before it is looked at, so that many at once count too; refuses it while there is a wait.
+    /// </summary>
     /// <exception cref="TroubleException">There were too many in a row.</exception>
     public async Task<Try> Begin(HttpContext context, string name, CancellationToken cancel)
     {
@@ -93,7 +96,9 @@ public sealed class SignInGuard(
         return new Try([.. counted.Select(one => one.Key)], Hash($"log {who}")[..12]);
     }
 
-    /// <summary>The try succeeded: it and those before it from there do not count, and the device is known from now on.</summary>
+    /// <summary>
+    /// The try succeeded: it and those before it from there do not count, and the device is known from now on.
+    /// </summary>
     public async Task Succeeded(HttpContext context, Try tried, string name, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(context);

@@ -7,7 +7,9 @@ using Nube.Data.Entities;
 
 namespace Nube.Server.SigningIn;
 
-/// <summary>How makers are known: names and passwords, sessions on the server, tokens on what changes something.</summary>
+/// <summary>
+/// How makers are known: names and passwords, sessions on the server, tokens on what changes something.
+/// </summary>
 public static class SigningInSetup
 {
     /// <summary>How long a sign-in lasts when it is not used.</summary>
@@ -59,8 +61,8 @@ public static class SigningInSetup
     }
 
     /// <summary>
-    /// Believes a proxy that is stated (Nube:Proxy, an address or several with commas between) what it says of who asks and whether by TLS;
-    /// nobody else.
+    /// Believes a proxy that is stated (Nube:Proxy, an address or several with commas between) what it says of who asks
+    /// and whether by TLS; nobody else.
     /// </summary>
     public static void UseProxy(this WebApplication app)
     {

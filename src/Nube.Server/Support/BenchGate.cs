@@ -9,8 +9,8 @@ namespace Nube.Server.Support;
 public sealed class BenchGate(NubeDb db)
 {
     /// <summary>
-    /// Refuses when a step is done or left out. Where all was taken back, what the bench was told of it goes with the next save, for it
-    /// speaks of a plan that is changed now; notes and timers stay.
+    /// Refuses when a step is done or left out. Where all was taken back, what the bench was told of it goes with the
+    /// next save, for it speaks of a plan that is changed now; notes and timers stay.
     /// </summary>
     /// <param name="run">The run.</param>
     /// <param name="refusal">What to say when it is refused.</param>

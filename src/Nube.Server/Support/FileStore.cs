@@ -54,7 +54,8 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
                 $"This file is not kept: your pictures take {StorageUse.InWords(use.UsedBytes)} of {StorageUse.InWords(use.MostBytes)}. Delete runs, stamps or sheets that you do not need, then bring it in again."
             );
         }
-        // Two windows may bring in the same file at once; one that comes again is young again, so that it is not tidied away.
+        // Two windows may bring in the same file at once; one that comes again is young again, so that it is not tidied
+        // away.
         await db.Database.ExecuteSqlAsync(
             $"""
             insert into files (maker_id, hash, media_type, content, created_at) values ({maker.MakerId}, {hash}, {mediaType}, {content}, {now})

@@ -5,7 +5,10 @@ using Nube.Server.SigningIn;
 
 namespace Nube.Server.Support;
 
-/// <summary>Tidies up now and then: files that nothing refers to, sessions that have ended, visitors who left, failures long ago.</summary>
+/// <summary>
+/// Tidies up now and then: files that nothing refers to, sessions that have ended, visitors who left, failures long
+/// ago.
+/// </summary>
 public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock, ILogger<Housekeeping> log)
     : BackgroundService
 {

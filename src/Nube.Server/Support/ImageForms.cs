@@ -8,7 +8,9 @@ using Nube.Data.Entities;
 
 namespace Nube.Server.Support;
 
-/// <summary>The rounded forms of an image's areas, computed once and kept for a while; what is lost is computed again.</summary>
+/// <summary>
+/// The rounded forms of an image's areas, computed once and kept for a while; what is lost is computed again.
+/// </summary>
 public sealed class ImageForms(IMemoryCache cache, FileStore files)
 {
     private static readonly TimeSpan KeptFor = TimeSpan.FromMinutes(20);

@@ -2,11 +2,13 @@ using System.Text.Json;
 
 namespace Nube.Server.Support;
 
-/// <summary>Looks at a body of JSON before anything is made of it, and refuses in words what nothing could keep.</summary>
+/// <summary>
+/// Looks at a body of JSON before anything is made of it, and refuses in words what nothing could keep.
+/// </summary>
 /// <remarks>
-/// RFC 8259 allows what a database or a computation cannot hold: U+0000 and halves of surrogate pairs in text, numbers beyond
-/// every double, nesting without end. In no list of ours may a place be null, which the serialiser does not look at; whether
-/// the members fit is left to it.
+/// RFC 8259 allows what a database or a computation cannot hold: U+0000 and halves of surrogate pairs in text, numbers
+/// beyond every double, nesting without end. In no list of ours may a place be null, which the serialiser does not look
+/// at; whether the members fit is left to it.
 /// </remarks>
 public static class JsonBody
 {

@@ -12,8 +12,8 @@ namespace Nube.Server.Support;
 /// <summary>Open formats that named colours are read from and written to.</summary>
 /// <remarks>
 /// CSV (RFC 4180): a column of names and one of colours. JSON: docs/palette.schema.json. Design tokens: the W3C Design
-/// Tokens Community Group's format, module Color (2025): groups of tokens with $type "color" and a $value with colorSpace
-/// and components; values written as "#rrggbb", as earlier drafts had them, are read too.
+/// Tokens Community Group's format, module Color (2025): groups of tokens with $type "color" and a $value with
+/// colorSpace and components; values written as "#rrggbb", as earlier drafts had them, are read too.
 /// </remarks>
 public static class PaletteFile
 {
@@ -170,7 +170,9 @@ public static class PaletteFile
         return root is JsonObject tokens ? Tokens(tokens, "", false, 0) : [];
     }
 
-    /// <summary>The colours of a group of tokens, with those of the groups in it; a type holds for all below it.</summary>
+    /// <summary>
+    /// The colours of a group of tokens, with those of the groups in it; a type holds for all below it.
+    /// </summary>
     private static IEnumerable<KeptColour> Tokens(JsonObject group, string name, bool areColours, int depth)
     {
         if (depth > MostDepth)

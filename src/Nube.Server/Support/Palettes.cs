@@ -33,7 +33,10 @@ public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
     private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found =
         new();
 
-    /// <summary>The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is remembered.</summary>
+    /// <summary>
+    /// The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is
+    /// remembered.
+    /// </summary>
     public ImmutableArray<Recipe> Nearest(Method method, Lab wish, ShadowDepth depth, Schools schools, int count)
     {
         if (found.Count > MostRemembered)
@@ -43,7 +46,9 @@ public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
         );
     }
 
-    /// <summary>The best recipe for a colour of something that is done to the whole card; null when nothing can be used for it.</summary>
+    /// <summary>
+    /// The best recipe for a colour of something that is done to the whole card; null when nothing can be used for it.
+    /// </summary>
     public Recipe? NearestForCard(Method method, Lab wish, int times) =>
         MethodRecipes.NearestForCard(method, wish, times, Paints, Mixes(method), 1) is [var best] ? best : null;
 }
@@ -104,7 +109,8 @@ public sealed class Palettes(IMemoryCache cache)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
-        // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them all up.
+        // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them
+        // all up.
         return Once<RunPalette>(
             $"run {JsonSerializer.Serialize((colourants, paper), KeyFormat)}",
             _ => (colourants.Count + 1) * BytesPerColourant,
@@ -112,7 +118,9 @@ public sealed class Palettes(IMemoryCache cache)
         );
     }
 
-    /// <summary>Computes something once, also when many ask for it at the same moment: after a restart they all do.</summary>
+    /// <summary>
+    /// Computes something once, also when many ask for it at the same moment: after a restart they all do.
+    /// </summary>
     private T Once<T>(string key, Func<T, long> bytes, Func<T> make)
         where T : class
     {
@@ -134,7 +142,9 @@ public sealed class Palettes(IMemoryCache cache)
         }
     }
 
-    /// <summary>K and S of colourants. The asking thread works too, so that this goes on when all others are busy.</summary>
+    /// <summary>
+    /// K and S of colourants. The asking thread works too, so that this goes on when all others are busy.
+    /// </summary>
     private PaintOptics[] OpticsOf(IReadOnlyList<Colourant> colourants)
     {
         var optics = new PaintOptics[colourants.Count];

@@ -28,10 +28,12 @@ public enum PastedKind
 /// <param name="Colourant">What will be added; null when nothing is.</param>
 public sealed record PastedLine(int Line, PastedKind Kind, string Text, string Sentence, Colourant? Colourant);
 
-/// <summary>Reads a list of colours as makers keep it: a name, a pigment, or both on a line; commas, semicolons or tabs.</summary>
+/// <summary>
+/// Reads a list of colours as makers keep it: a name, a pigment, or both on a line; commas, semicolons or tabs.
+/// </summary>
 /// <remarks>
-/// A pigment is looked up in the catalogue by its Colour Index name, and what else stands on the line is the maker's own
-/// name for it; without a pigment the name is looked up. Nothing is guessed: what is not found is said.
+/// A pigment is looked up in the catalogue by its Colour Index name, and what else stands on the line is the maker's
+/// own name for it; without a pigment the name is looked up. Nothing is guessed: what is not found is said.
 /// </remarks>
 public static partial class PastedColours
 {

@@ -11,8 +11,8 @@ namespace Nube.Server.Support;
 public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock)
 {
     /// <summary>
-    /// Plans that are not begun get the times of the new air, and another order where that is better. On the bench it is
-    /// written down that the air changed, and what is left is arranged anew.
+    /// Plans that are not begun get the times of the new air, and another order where that is better. On the bench it
+    /// is written down that the air changed, and what is left is arranged anew.
     /// </summary>
     public async Task Shift(CancellationToken cancel)
     {

@@ -7,7 +7,9 @@ public static class RequestToken
 {
     private const string Cookie = "nube-request";
 
-    /// <summary>The kind of trouble of a page whose token is of an older sign-in; the page can fetch the one of today.</summary>
+    /// <summary>
+    /// The kind of trouble of a page whose token is of an older sign-in; the page can fetch the one of today.
+    /// </summary>
     public const string StalePage = "urn:nube:stale-page";
 
     /// <summary>Hands a page its token, as a cookie that it reads and sends back as a header.</summary>

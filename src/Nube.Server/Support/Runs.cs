@@ -48,7 +48,10 @@ public sealed record RunWithSupplies(
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
-    /// <summary>Colours of areas that are there and painted; those of areas joined away or marked are kept for later but not used.</summary>
+    /// <summary>
+    /// Colours of areas that are there and painted; those of areas joined away or marked are kept for later but not
+    /// used.
+    /// </summary>
     public IReadOnlyList<ChosenColour> Colours
     {
         get
@@ -60,8 +63,8 @@ public sealed record RunWithSupplies(
     }
 
     /// <summary>
-    /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water may
-    /// decide.
+    /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water
+    /// may decide.
     /// </summary>
     public IEnumerable<(int One, int Other)> Touching =>
         Run.Image is null
@@ -155,7 +158,9 @@ public sealed record RunWithSupplies(
     /// <summary>The name of an area.</summary>
     public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
 
-    /// <summary>Changes when anything changes that a plan depends on, but the air of the room, with which it shifts by itself.</summary>
+    /// <summary>
+    /// Changes when anything changes that a plan depends on, but the air of the room, with which it shifts by itself.
+    /// </summary>
     public string Basis()
     {
         var text = JsonSerializer.Serialize(

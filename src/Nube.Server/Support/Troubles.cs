@@ -11,7 +11,9 @@ public sealed class TroubleException(int status, string message) : Exception(mes
     /// <summary>HTTP status.</summary>
     public int Status { get; } = status;
 
-    /// <summary>Tells the page what kind of trouble it is, where it can do something about it; null where it cannot.</summary>
+    /// <summary>
+    /// Tells the page what kind of trouble it is, where it can do something about it; null where it cannot.
+    /// </summary>
     public string? Kind { get; init; }
 
     /// <summary>What is asked for is not there, or not any more.</summary>

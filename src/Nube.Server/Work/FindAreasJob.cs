@@ -30,7 +30,9 @@ public sealed class FindAreasJob(
     /// <param name="Size">The size that the maker gave.</param>
     public sealed record Order(string FileHash, string FileName, PictureSize Size)
     {
-        /// <summary>The run's picture is looked at once more: what still is an area keeps its number, name and colour.</summary>
+        /// <summary>
+        /// The run's picture is looked at once more: what still is an area keeps its number, name and colour.
+        /// </summary>
         public bool Again { get; init; }
 
         /// <summary>Where the panel lies in a photo; null for a scan or a drawing.</summary>
@@ -167,7 +169,9 @@ public sealed class FindAreasJob(
 
     private static TroubleException Deleted() => TroubleException.Gone("The run was deleted meanwhile.");
 
-    /// <summary>Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.</summary>
+    /// <summary>
+    /// Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.
+    /// </summary>
     private async Task Placed(Run run, RunImage image, Order order, AreasFound found, CancellationToken cancel)
     {
         if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again)

@@ -4,7 +4,10 @@ using Nube.Data.Entities;
 
 namespace Nube.Server.Work;
 
-/// <summary>Asks for a turn for jobs that wait although nobody was asked: their server died between writing them down and asking.</summary>
+/// <summary>
+/// Asks for a turn for jobs that wait although nobody was asked: their server died between writing them down and
+/// asking.
+/// </summary>
 public sealed class ForgottenJobs(
     IServiceScopeFactory scopes,
     JobTurns turns,

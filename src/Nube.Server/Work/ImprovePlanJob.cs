@@ -20,7 +20,8 @@ public sealed class ImprovePlanJob(
 )
 {
     /// <summary>What the job is told.</summary>
-    /// <param name="Edition">The plan that is looked at; when another stands there by its turn, there is nothing to do.</param>
+    /// <param name="Edition">The plan that is looked at; when another stands there by its turn, there is nothing to
+    /// do.</param>
     public sealed record Order(Guid Edition);
 
     private const string PlannedAgain = "The run was planned again meanwhile.";

@@ -9,7 +9,9 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Work;
 
-/// <summary>Where long work is asked for, says how far it is, in whichever process it runs, and is told to stop.</summary>
+/// <summary>
+/// Where long work is asked for, says how far it is, in whichever process it runs, and is told to stop.
+/// </summary>
 public sealed class JobBoard(
     NubeDb db,
     IServiceScopeFactory scopes,
@@ -19,12 +21,16 @@ public sealed class JobBoard(
     ILogger<JobBoard> log
 )
 {
-    /// <summary>Longest wait for a notification before looking again anyway: one may be lost with its connection.</summary>
+    /// <summary>
+    /// Longest wait for a notification before looking again anyway: one may be lost with its connection.
+    /// </summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
 
     private static readonly TimeSpan BetweenLooksForStop = TimeSpan.FromMilliseconds(300);
 
-    /// <summary>Writes a new job down, with all else that was changed, and lets it wait for its turn; answers its key.</summary>
+    /// <summary>
+    /// Writes a new job down, with all else that was changed, and lets it wait for its turn; answers its key.
+    /// </summary>
     /// <param name="maker">For whom.</param>
     /// <param name="run">The run that it works for.</param>
     /// <param name="kind">What kind of work.</param>
@@ -71,7 +77,8 @@ public sealed class JobBoard(
     /// <param name="job">The job.</param>
     /// <param name="stopped">What to say when the maker stopped it.</param>
     /// <param name="broken">What to say when something here is at fault.</param>
-    /// <param name="work">The work: given a way to say how far it is, and a token that ends it when the maker asks to stop; answers its last word.</param>
+    /// <param name="work">The work: given a way to say how far it is, and a token that ends it when the maker asks to
+    /// stop; answers its last word.</param>
     /// <param name="cancel">The server is stopping: the job waits for another turn.</param>
     public async Task Do(
         Guid job,

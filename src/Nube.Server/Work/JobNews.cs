@@ -7,8 +7,8 @@ using Nube.Data;
 namespace Nube.Server.Work;
 
 /// <summary>
-/// News of jobs, from whichever process does them: one connection of this process listens, and everyone here who follows a
-/// job is told from memory.
+/// News of jobs, from whichever process does them: one connection of this process listens, and everyone here who
+/// follows a job is told from memory.
 /// </summary>
 public sealed class JobNews(IConfiguration configuration, ILogger<JobNews> log) : BackgroundService
 {

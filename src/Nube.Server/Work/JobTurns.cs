@@ -7,9 +7,9 @@ using Nube.Data.Entities;
 namespace Nube.Server.Work;
 
 /// <summary>
-/// Whose work comes next. Hangfire brings turns: it wakes workers, in every process, and brings a turn again whose process died. A
-/// turn takes what waits, by makers in turn: of one maker's jobs one fewer is at work than there are workers, so that there is always one
-/// for others, and whoever was served longest ago comes first.
+/// Whose work comes next. Hangfire brings turns: it wakes workers, in every process, and brings a turn again whose
+/// process died. A turn takes what waits, by makers in turn: of one maker's jobs one fewer is at work than there are
+/// workers, so that there is always one for others, and whoever was served longest ago comes first.
 /// </summary>
 public sealed class JobTurns(
     IBackgroundJobClient queue,

@@ -10,7 +10,9 @@ using Nube.Workshop;
 
 namespace Nube.Server.Work;
 
-/// <summary>Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a run's panel.</summary>
+/// <summary>
+/// Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a run's panel.
+/// </summary>
 public sealed class ReadStampJob(
     NubeDb db,
     MakerAtWork maker,

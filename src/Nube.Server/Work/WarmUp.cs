@@ -6,8 +6,8 @@ using Nube.Workshop;
 namespace Nube.Server.Work;
 
 /// <summary>
-/// Has each worker's apprentice find the areas of a small drawing when the server starts: on a busy machine the first picture would else wait
-/// for a process to start and to be compiled.
+/// Has each worker's apprentice find the areas of a small drawing when the server starts: on a busy machine the first
+/// picture would else wait for a process to start and to be compiled.
 /// </summary>
 public sealed class WarmUp(Apprentices apprentices, WorkerCounts workers, ILogger<WarmUp> log) : BackgroundService
 {

@@ -87,7 +87,8 @@ public class LayingTests
         Assert.True(hard.Middle.LayersLeft(Pressure.Heavy) < hard.Middle.LayersLeft(Pressure.Light));
     }
 
-    // Common practice, no source: solvent always darkens; burnishing takes most of the grain away, less than solvent; a white pencil pales.
+    // Common practice, no source: solvent always darkens; burnishing takes most of the grain away, less than solvent; a
+    // white pencil pales.
     [Fact]
     public void Solvent_spreads_the_grain_burnishing_most_of_it_and_a_pale_pencil_pales()
     {

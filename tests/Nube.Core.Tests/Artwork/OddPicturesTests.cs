@@ -9,7 +9,10 @@ public class OddPicturesTests
     private static byte[] Shipped(string name) =>
         File.ReadAllBytes(Path.Combine(Drawings.Root, "tests", "Nube.Core.Tests", "Artwork", "Files", name));
 
-    /// <summary>Two rooms of 100 x 200 pixels at 100 dots per inch, within a wall of 5 pixels; in print colours, or as the first of two moving pictures.</summary>
+    /// <summary>
+    /// Two rooms of 100 x 200 pixels at 100 dots per inch, within a wall of 5 pixels; in print colours, or as the first
+    /// of two moving pictures.
+    /// </summary>
     [Theory]
     [InlineData("cmyk.jpg")]
     [InlineData("two.webp")]

@@ -49,7 +49,8 @@ public class PhotoPanelTests
         Assert.Equal(Panel.HeightMm, flat.HeightMm, 0.2);
         var found = AreaFinder.FindAreas(LineExtraction.From(flat));
         Assert.Equal(truth.Areas.Length, found.Areas.Length);
-        // Each area lies where it lies in the drawing, and is as large, within 6 %: a photo's line is softer than a drawing's.
+        // Each area lies where it lies in the drawing, and is as large, within 6 %: a photo's line is softer than a
+        // drawing's.
         Assert.All(truth.Areas.Where(area => area.SizeMm2 > 20), area =>
             Assert.Contains(found.Areas, other =>
                 Math.Abs(other.SizeMm2 - area.SizeMm2) < 0.06 * area.SizeMm2

@@ -44,7 +44,8 @@ public class PictureReaderTests
     public void A_huge_header_is_refused_before_anything_is_decoded()
     {
         var file = Png(30, 30);
-        // Width and height stand at bytes 16 and 20; the checksum of the header follows its 13 bytes (PNG, ISO/IEC 15948).
+        // Width and height stand at bytes 16 and 20; the checksum of the header follows its 13 bytes (PNG, ISO/IEC
+        // 15948).
         BinaryPrimitives.WriteInt32BigEndian(file.AsSpan(16), 30_000);
         BinaryPrimitives.WriteInt32BigEndian(file.AsSpan(20), 30_000);
         BinaryPrimitives.WriteUInt32BigEndian(file.AsSpan(29), Crc32.HashToUInt32(file.AsSpan(12, 17)));
@@ -262,7 +263,8 @@ public class PictureReaderTests
     [Fact]
     public void A_tiff_that_claims_more_than_is_in_it_is_refused_before_memory_is_set_aside()
     {
-        // Little endian, one directory of eight entries (TIFF 6.0, section 2): 4000 x 4000, one strip of 1.6 GB that is not there.
+        // Little endian, one directory of eight entries (TIFF 6.0, section 2): 4000 x 4000, one strip of 1.6 GB that is
+        // not there.
         using var file = new MemoryStream();
         using (var writer = new BinaryWriter(file, Encoding.ASCII, leaveOpen: true))
         {

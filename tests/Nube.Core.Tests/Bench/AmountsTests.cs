@@ -78,8 +78,8 @@ public class AmountsTests
     public void Amounts_are_said_in_drops(double millilitres, string said) =>
         Assert.Equal(said, Amounts.InDrops(millilitres));
 
-    // By hand: 6 cards x 2,000 mm2 x 40 g/m2 = 0.48 ml, twice that with allowance. At 1:4 a fifth of it is colour, 0.19 ml; in
-    // three parts of 0.064 ml, two drops of 0.05 ml each are enough.
+    // By hand: 6 cards x 2,000 mm2 x 40 g/m2 = 0.48 ml, twice that with allowance. At 1:4 a fifth of it is colour, 0.19
+    // ml; in three parts of 0.064 ml, two drops of 0.05 ml each are enough.
     [Fact]
     public void A_mix_is_counted_out_in_drops_that_suffice()
     {

@@ -122,8 +122,8 @@ public class BenchLogTests
         Assert.Equal(Plan.Steps.Length, bench.Done.Length);
     }
 
-    // By hand: 500 mm2 of cold pressed paper under an ordinary wash of 40 g/m2 hold 0.02 ml; at 1:4 a fifth of that is colour. On two
-    // cards that is 0.008 ml of it.
+    // By hand: 500 mm2 of cold pressed paper under an ordinary wash of 40 g/m2 hold 0.02 ml; at 1:4 a fifth of that is
+    // colour. On two cards that is 0.008 ml of it.
     [Fact]
     public void Paint_used_is_what_comes_out_by_hand()
     {

@@ -26,7 +26,9 @@ public class BenchWalkTests
 
     public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 12)];
 
-    /// <summary>A maker who waits as the bench says never lays an area beside a wet one, whatever else is tapped.</summary>
+    /// <summary>
+    /// A maker who waits as the bench says never lays an area beside a wet one, whatever else is tapped.
+    /// </summary>
     [Theory]
     [MemberData(nameof(Seeds))]
     public void Who_waits_as_told_never_lays_wet_beside_wet(int seed)

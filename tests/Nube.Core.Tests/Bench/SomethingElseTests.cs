@@ -167,7 +167,8 @@ public class SomethingElseTests
         static Tap Air(double factor, double at) => At(TapKind.Air, 0, at) with { AirFactor = factor };
         double DryAt(double now, params Tap[] taps) =>
             (Bench(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
-        // Half is done, and the other half takes twice as long; when half of that is over comes a fan, and the last quarter takes an eighth.
+        // Half is done, and the other half takes twice as long; when half of that is over comes a fan, and the last
+        // quarter takes an eighth.
         Assert.Equal(dry / 2 + dry, DryAt(dry / 2 + 1, Air(2, dry / 2)), 3);
         Assert.Equal(dry + dry / 8, DryAt(dry + 1, Air(2, dry / 2), Air(0.5, dry)), 3);
         Assert.Equal(dry, DryAt(dry + 20, Air(2, dry + 10)), 3);
@@ -207,7 +208,8 @@ public class SomethingElseTests
         );
     }
 
-    // A maker whose hand and room are known: what is learned comes to them, and little evidence is drawn towards the ordinary.
+    // A maker whose hand and room are known: what is learned comes to them, and little evidence is drawn towards the
+    // ordinary.
     [Theory]
     [InlineData(0.7, 1.3)]
     [InlineData(1.0, 1.0)]
@@ -244,7 +246,10 @@ public class SomethingElseTests
         Assert.Empty(Learning.From(plan, Touching, taps, Paper.Name).Strokes);
     }
 
-    /// <summary>The taps of a maker who takes so many times as long as an ordinary hand, in a room where things dry in so many times the time.</summary>
+    /// <summary>
+    /// The taps of a maker who takes so many times as long as an ordinary hand, in a room where things dry in so many
+    /// times the time.
+    /// </summary>
     private static List<Tap> Simulated(Plan plan, double hand, double room, int seed)
     {
         var random = new Random(seed);

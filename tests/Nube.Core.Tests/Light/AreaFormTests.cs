@@ -55,8 +55,9 @@ public class AreaFormTests
         }
     }
 
-    // On a rectangle of a by b, from 0: u = (a x - x^2) / 2 - (4 a^2 / pi^3) sum over odd n of sin(n pi x / a) cosh(n pi (y - b/2) / a)
-    // / (n^3 cosh(n pi b / (2 a))): S. Timoshenko, J. N. Goodier, "Theory of Elasticity" (2nd ed., 1951), section 94, torsion of a bar.
+    // On a rectangle of a by b, from 0: u = (a x - x^2) / 2 - (4 a^2 / pi^3) sum over odd n of sin(n pi x / a) cosh(n
+    // pi (y - b/2) / a) / (n^3 cosh(n pi b / (2 a))): S. Timoshenko, J. N. Goodier, "Theory of Elasticity" (2nd ed.,
+    // 1951), section 94, torsion of a bar.
     [Theory]
     [InlineData(20, 10)]
     [InlineData(8, 60)]

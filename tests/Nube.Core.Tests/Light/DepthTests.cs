@@ -24,7 +24,8 @@ public class DepthTests
     [Fact]
     public void Three_discs_one_behind_the_other()
     {
-        // Circles of 12 mm at 20, 34 and 48 mm, each hiding the next: arcs outside of the ones before, by x = (x1 + x2) / 2 where they cross.
+        // Circles of 12 mm at 20, 34 and 48 mm, each hiding the next: arcs outside of the ones before, by x = (x1 + x2)
+        // / 2 where they cross.
         static string Arc(double x, double before)
         {
             var middle = (x + before) / 2;

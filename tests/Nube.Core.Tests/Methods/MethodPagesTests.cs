@@ -12,8 +12,8 @@ using Nube.Core.Planning;
 namespace Nube.Core.Tests.Methods;
 
 /// <summary>
-/// docs/methods.md and its pictures are written from the methods themselves, so that they cannot differ from what the plan does.
-/// With NUBE_WRITE_DOCS=1 they are written anew; otherwise it is checked that they are as they would be.
+/// docs/methods.md and its pictures are written from the methods themselves, so that they cannot differ from what the
+/// plan does. With NUBE_WRITE_DOCS=1 they are written anew; otherwise it is checked that they are as they would be.
 /// </summary>
 public class MethodPagesTests
 {

@@ -10,7 +10,10 @@ using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Methods;
 
-/// <summary>What a recipe's row promises is what the plan paints: for every method, with every medium that it can use, on any paper.</summary>
+/// <summary>
+/// What a recipe's row promises is what the plan paints: for every method, with every medium that it can use, on any
+/// paper.
+/// </summary>
 public class PromiseTests
 {
     private const double Kept = 0.2; // CIEDE2000
@@ -164,8 +167,8 @@ public class PromiseTests
         }
     }
 
-    // Mean CIEDE2000 to the wish over twenty colours with a soft shadow, on cold pressed paper with the catalogue's own sets: targets of
-    // this project. Dry pencil does not reach its 4: grain on rough paper keeps dark colours from it.
+    // Mean CIEDE2000 to the wish over twenty colours with a soft shadow, on cold pressed paper with the catalogue's own
+    // sets: targets of this project. Dry pencil does not reach its 4: grain on rough paper keeps dark colours from it.
     [Theory]
     [InlineData(Method.FlatWash, 2.5)]
     [InlineData(Method.DryPencil, 4.3)]

@@ -5,7 +5,9 @@ using Nube.Core.Optics;
 
 namespace Nube.Core.Tests.Mixing;
 
-/// <summary>Toned card, colours beside each other, white things. Facts of the trade: common practice, no source.</summary>
+/// <summary>
+/// Toned card, colours beside each other, white things. Facts of the trade: common practice, no source.
+/// </summary>
 public class CardAndCompanyTests
 {
     private static readonly Spectrum Kraft = GenericCatalogue

@@ -26,7 +26,8 @@ public class KubelkaMunkTests
     }
 
     // Kubelka 1948, "New contributions to the optics of intensely light-scattering materials", J. Opt. Soc. Am. 38,
-    // eq. for a layer on a black ground: R0 = sinh(bSX) / (a sinh(bSX) + b cosh(bSX)), a = (S + K) / S, b = sqrt(a^2 - 1).
+    // eq. for a layer on a black ground: R0 = sinh(bSX) / (a sinh(bSX) + b cosh(bSX)), a = (S + K) / S, b = sqrt(a^2 -
+    // 1).
     [Theory]
     [InlineData(0.5, 0.1, 0.7)]
     [InlineData(0.05, 0.8, 1.4)]

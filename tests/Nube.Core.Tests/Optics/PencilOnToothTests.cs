@@ -49,8 +49,9 @@ public class PencilOnToothTests
             );
         });
 
-    // Common practice, no source: solvent takes the white specks away, so the same pencil looks darker. It follows from the
-    // model too: reflectance is a convex function of the load, so the even layer is never lighter (Jensen's inequality).
+    // Common practice, no source: solvent takes the white specks away, so the same pencil looks darker. It follows from
+    // the model too: reflectance is a convex function of the load, so the even layer is never lighter (Jensen's
+    // inequality).
     [Fact]
     public void Solvent_always_darkens() => Assert.All(Pencils, pencil =>
         {

@@ -139,7 +139,8 @@ public class HarvestSwapTests
             dams: DamLines.All
         );
         var plan = run.Searched();
-        // An assembly line: one colour over all cards before the next, since the raised lines keep wet neighbours apart.
+        // An assembly line: one colour over all cards before the next, since the raised lines keep wet neighbours
+        // apart.
         Assert.True(
             plan.Steps.Count(step => step.Rinse) <= plan.Passes.Length + 3,
             $"{plan.Steps.Count(step => step.Rinse)} changes for {plan.Passes.Length} passes"
@@ -588,7 +589,8 @@ public class HarvestSwapTests
     [Fact]
     public void A_stronger_puddle_of_the_same_colours_is_a_mix_of_its_own()
     {
-        // Two areas of one wish: one in weak washes, one with colour along the line that is pulled in, from a stronger puddle.
+        // Two areas of one wish: one in weak washes, one with colour along the line that is pulled in, from a stronger
+        // puddle.
         var paints = Supplies.OnWatercolourPaper;
         var recipe = Supplies.Best(Method.FlatWash, "#9ec4d8", depth: ShadowDepth.None);
         ChosenColour Of(int area, Method method) =>

@@ -12,7 +12,9 @@ public class OrderSearchTests
 {
     private static readonly SearchEffort Short = new(2_000_000, 0);
 
-    /// <summary>A run of any shape: areas, neighbours, mixes, layers, shadows, paper, weather and hand by chance.</summary>
+    /// <summary>
+    /// A run of any shape: areas, neighbours, mixes, layers, shadows, paper, weather and hand by chance.
+    /// </summary>
     private static (Plan Plan, (int One, int Other)[] Touching, Hand Hand) Any(int seed, int mostAreas, int mostCards)
     {
         var random = new Random(seed);
@@ -209,7 +211,8 @@ public class OrderSearchTests
         public void Report(SearchProgress value) => act(value);
     }
 
-    // Google OR-Tools' CP-SAT, an exact solver: the optimum is proven, so the bound lies below it and the search finds it.
+    // Google OR-Tools' CP-SAT, an exact solver: the optimum is proven, so the bound lies below it and the search finds
+    // it.
     [Fact]
     public void Tiny_runs_are_planned_as_well_as_is_proven_to_be_possible()
     {

@@ -4,7 +4,9 @@ using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Planning;
 
-/// <summary>Checks a plan against every rule of the bench, from the plan alone: it shares nothing with what made it.</summary>
+/// <summary>
+/// Checks a plan against every rule of the bench, from the plan alone: it shares nothing with what made it.
+/// </summary>
 internal static class ScheduleChecker
 {
     private const double Hair = 1e-6; // seconds

@@ -63,7 +63,9 @@ public class ScheduleOracleTests
         );
     }
 
-    /// <summary>A change may be worth two minutes of waiting, or any wait at all; back to a lighter colour twice that.</summary>
+    /// <summary>
+    /// A change may be worth two minutes of waiting, or any wait at all; back to a lighter colour twice that.
+    /// </summary>
     [Theory]
     [InlineData(Turns.FewRinses, 120)]
     [InlineData(Turns.OneByOne, 432_000)]
@@ -114,8 +116,8 @@ public class ScheduleOracleTests
     }
 
     /// <summary>
-    /// The least cost over all orders in which layers follow each other: the time to the last stroke, and every change so many
-    /// seconds more.
+    /// The least cost over all orders in which layers follow each other: the time to the last stroke, and every change
+    /// so many seconds more.
     /// </summary>
     private static double BestCost(Plan plan, (int One, int Other)[] touching, double rinseWorth)
     {

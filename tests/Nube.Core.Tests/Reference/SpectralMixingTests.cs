@@ -24,8 +24,8 @@ public class SpectralMixingTests
             ),
         ];
 
-    // What it computes is our mixture in its limit: layers thick enough to hide the ground, S alike in all paints, so that
-    // K is (1 - R)^2 / 2R of each, and parts weighted by the square of the parts times the luminance.
+    // What it computes is our mixture in its limit: layers thick enough to hide the ground, S alike in all paints, so
+    // that K is (1 - R)^2 / 2R of each, and parts weighted by the square of the parts times the luminance.
     [Fact]
     public async Task Thick_layers_of_equal_scattering_mix_as_its_do()
     {

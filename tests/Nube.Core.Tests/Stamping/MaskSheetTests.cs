@@ -8,7 +8,10 @@ public class MaskSheetTests
 {
     private readonly Scenes scenes = new();
 
-    /// <summary>ISO 216: A0 is one square metre with sides in the ratio of the square root of two; each size halves the one before, in whole mm.</summary>
+    /// <summary>
+    /// ISO 216: A0 is one square metre with sides in the ratio of the square root of two; each size halves the one
+    /// before, in whole mm.
+    /// </summary>
     [Fact]
     public void Sheets_are_of_the_sizes_of_ISO_216()
     {

@@ -124,8 +124,8 @@ public class ColourChartTests
         );
     }
 
-    // The sRGB profile of the International Color Consortium: its red, green and blue under D50 (from memory), and the same under
-    // D65 by IEC 61966-2-1. The chart maker's file gives them by 100 and says nothing of the light.
+    // The sRGB profile of the International Color Consortium: its red, green and blue under D50 (from memory), and the
+    // same under D65 by IEC 61966-2-1. The chart maker's file gives them by 100 and says nothing of the light.
     [Fact]
     public void Values_under_D50_are_moved_to_D65()
     {

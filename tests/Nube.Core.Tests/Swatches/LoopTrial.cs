@@ -13,19 +13,24 @@ namespace Nube.Core.Tests.Swatches;
 internal readonly record struct Outcome(double Difference, double Bound);
 
 /// <summary>
-/// The whole loop on stand-in devices: invented paints that are richer than the fit's model, a hand that errs by 12 % in
-/// strength, a device that sees otherwise than the eye; then washes, mixes, glazes and washes on kraft that were not on
-/// the sheet are predicted and compared with the truth.
+/// The whole loop on stand-in devices: invented paints that are richer than the fit's model, a hand that errs by 12 %
+/// in strength, a device that sees otherwise than the eye; then washes, mixes, glazes and washes on kraft that were not
+/// on the sheet are predicted and compared with the truth.
 /// </summary>
 internal static class LoopTrial
 {
     private static readonly Spectrum Paper = ReflectanceReconstruction.From(Srgb.Parse("#f7f4ec"));
     private static readonly Spectrum Kraft = ReflectanceReconstruction.From(Srgb.Parse("#c4a27a"));
 
-    /// <summary>Sheets as they were seen: painting and taking one costs more than all that is made of it, and many trials share one.</summary>
+    /// <summary>
+    /// Sheets as they were seen: painting and taking one costs more than all that is made of it, and many trials share
+    /// one.
+    /// </summary>
     private static readonly ConcurrentDictionary<(int Seed, SheetConditions Conditions), Lazy<SeenSheet>> Seen = new();
 
-    /// <summary>Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.</summary>
+    /// <summary>
+    /// Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.
+    /// </summary>
     public static List<Outcome> Of(SwatchSource source, int sheets, int seed, double vividness = 1) =>
         [
             .. Enumerable

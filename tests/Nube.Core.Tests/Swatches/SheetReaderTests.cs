@@ -28,8 +28,8 @@ public class SheetReaderTests
         SheetReader.Read(PictureReader.ReadColours(SheetScanner.Take(painted, conditions, 11)), painted.Sheet);
 
     /// <summary>
-    /// Largest CIEDE2000 between what was read of the washes and what is read when the sheet lies straight in even light: what
-    /// the device itself sees wrongly is the same in both, a misplaced box is not.
+    /// Largest CIEDE2000 between what was read of the washes and what is read when the sheet lies straight in even
+    /// light: what the device itself sees wrongly is the same in both, a misplaced box is not.
     /// </summary>
     private static double Worst(PaintedSheet painted, SheetReading reading)
     {

@@ -11,7 +11,10 @@ using SkiaSharp;
 
 namespace Nube.Fuzz;
 
-/// <summary>Good files of every kind that comes in from outside, and what damage and malice make of them; the same for the same seed.</summary>
+/// <summary>
+/// Good files of every kind that comes in from outside, and what damage and malice make of them; the same for the same
+/// seed.
+/// </summary>
 internal sealed class MutatedFiles(int seed)
 {
     private const int MostChanges = 6;
@@ -189,7 +192,9 @@ internal sealed class MutatedFiles(int seed)
         return Encoding.UTF8.GetBytes(text);
     }
 
-    /// <summary>Puts the checks of a PNG's chunks right again (ISO/IEC 15948, 5.3), so that what is in them is looked at.</summary>
+    /// <summary>
+    /// Puts the checks of a PNG's chunks right again (ISO/IEC 15948, 5.3), so that what is in them is looked at.
+    /// </summary>
     private static void MendChecks(byte[] png)
     {
         const int signature = 8,

@@ -26,12 +26,14 @@ internal static class Inks
     }
 
     /// <summary>
-    /// Lightest over everything as the highlight, middle over all but the light, darkest in the deepest part only; then back
-    /// with the middle and the lightest, so that the steps melt. Without a lighter ink the middle is the lightest, too.
+    /// Lightest over everything as the highlight, middle over all but the light, darkest in the deepest part only; then
+    /// back with the middle and the lightest, so that the steps melt. Without a lighter ink the middle is the lightest,
+    /// too.
     /// </summary>
     public static IEnumerable<AreaPass> SpongeBlend(AreaTask task, Paints paints, Schools schools)
     {
-        // Of the middle's layers one comes back over the dark; the first ones go over the light, too, where nothing lighter is there.
+        // Of the middle's layers one comes back over the dark; the first ones go over the light, too, where nothing
+        // lighter is there.
         var (light, own) = task.Light is { } lighter ? (lighter.Mix, lighter.Layers) : (task.Mix, task.Recipe.Layers);
         var left = light == task.Mix ? task.Recipe.Layers - own : task.Recipe.Layers;
         var back = task.Shadow is not null && left > 0 ? 1 : 0;

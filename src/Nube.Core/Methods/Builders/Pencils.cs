@@ -28,9 +28,9 @@ internal static class Pencils
         };
 
     /// <summary>
-    /// What lies in the light over everything, the colour itself over all but the light, the darker one in the shadow, and the colour
-    /// itself once more to bring them together. Where the tooth of the shadow would be full before the dark one has its layers, the last
-    /// of the colour's own go to the middle only.
+    /// What lies in the light over everything, the colour itself over all but the light, the darker one in the shadow,
+    /// and the colour itself once more to bring them together. Where the tooth of the shadow would be full before the
+    /// dark one has its layers, the last of the colour's own go to the middle only.
     /// </summary>
     public static IEnumerable<AreaPass> Dry(AreaTask task, Paints paints, Schools schools) =>
         Dry(task, paints, schools, toothUsed: 0);
@@ -90,7 +90,9 @@ internal static class Pencils
                 new AreaPass(Stroke.WetDrawn, PaintMix.CleanWater, Zone.Whole, BrushWater.Damp, Acts.Blending.Water)
             );
 
-    /// <summary>A flat marker coat, then pencil on all but the light and in the shadow. Never the other way round.</summary>
+    /// <summary>
+    /// A flat marker coat, then pencil on all but the light and in the shadow. Never the other way round.
+    /// </summary>
     public static IEnumerable<AreaPass> OverMarker(AreaTask task, Paints paints, Schools schools)
     {
         yield return new AreaPass(

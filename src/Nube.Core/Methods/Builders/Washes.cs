@@ -10,14 +10,18 @@ internal static class Washes
 {
     private const int StrongerSteps = 1; // of the ladder of strengths, for colour that is pulled or dropped in and thinned there
 
-    /// <summary>How far towards the bare card a damp brush brings what is dry; staining pigments less. From memory.</summary>
+    /// <summary>
+    /// How far towards the bare card a damp brush brings what is dry; staining pigments less. From memory.
+    /// </summary>
     internal const double ShareLifted = 0.5;
 
     /// <summary>The recipe's layers over the whole area, then its shadow.</summary>
     public static IEnumerable<AreaPass> Flat(AreaTask task, Paints paints, Schools schools) =>
         WithShadow(task, paints, Stroke.Wash);
 
-    /// <summary>As many graded washes as the recipe has layers: full at the shadow side, hardly any at the light.</summary>
+    /// <summary>
+    /// As many graded washes as the recipe has layers: full at the shadow side, hardly any at the light.
+    /// </summary>
     public static IEnumerable<AreaPass> Graded(AreaTask task, Paints paints, Schools schools) =>
         Enumerable
             .Range(0, task.Recipe.Layers)
@@ -29,10 +33,13 @@ internal static class Washes
                 [Act.Lay(task.Mix, Zone.Graded)]
             ));
 
-    /// <summary>The area wetted, and a stronger mix dropped into the side away from the light, once for each layer.</summary>
+    /// <summary>
+    /// The area wetted, and a stronger mix dropped into the side away from the light, once for each layer.
+    /// </summary>
     public static IEnumerable<AreaPass> WetInWet(AreaTask task, Paints paints, Schools schools)
     {
-        // The water that is there thins what is dropped in: on the whole as much colour comes to lie as the recipe says.
+        // The water that is there thins what is dropped in: on the whole as much colour comes to lie as the recipe
+        // says.
         var mix = Stronger(task.Mix);
         return Enumerable
             .Range(0, task.Recipe.Layers)
@@ -68,7 +75,9 @@ internal static class Washes
     public static IEnumerable<AreaPass> LeadLifted(AreaTask task, Paints paints, Schools schools) =>
         WithShadow(task, paints, Stroke.LeadWash);
 
-    /// <summary>Washes from outside up to shapes that stay white; their guide lines are erased when all is bone dry.</summary>
+    /// <summary>
+    /// Washes from outside up to shapes that stay white; their guide lines are erased when all is bone dry.
+    /// </summary>
     public static IEnumerable<AreaPass> Negative(AreaTask task, Paints paints, Schools schools) =>
         WithShadow(task, paints, Stroke.Around)
             .Append(
@@ -88,7 +97,9 @@ internal static class Washes
             ))
             .Concat(Deepening.Of(task, Stroke.Skim).Select(pass => pass with { Water = BrushWater.DryBrush }));
 
-    /// <summary>Flat, and the details drawn back at the end with a nearly dry brush and the mix at full strength.</summary>
+    /// <summary>
+    /// Flat, and the details drawn back at the end with a nearly dry brush and the mix at full strength.
+    /// </summary>
     public static IEnumerable<AreaPass> NoLine(AreaTask task, Paints paints, Schools schools) =>
         // What colours the area decides how: a pencil in dry layers, anything else as a wash.
         (

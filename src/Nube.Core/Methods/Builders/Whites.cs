@@ -13,7 +13,8 @@ internal static class Whites
     private const int BaseLayers = 2; // of a white pencil under colour: more would leave smooth paper no tooth for it. This project's own
 
     /// <summary>
-    /// A pale tint in the shadow and just outside the edge; or a grey or pale pencil there, and white over it where the recipe says so.
+    /// A pale tint in the shadow and just outside the edge; or a grey or pale pencil there, and white over it where the
+    /// recipe says so.
     /// </summary>
     public static IEnumerable<AreaPass> Shaded(AreaTask task, Paints paints, Schools schools)
     {

@@ -154,7 +154,9 @@ internal static class AgreementTrial
         );
     }
 
-    /// <summary>The sheet with places where the stamp did not print: straight across the line, so wide from edge to edge.</summary>
+    /// <summary>
+    /// The sheet with places where the stamp did not print: straight across the line, so wide from edge to edge.
+    /// </summary>
     private static GreyPicture WithGaps(GreyPicture sheet, double gapMm, int seed)
     {
         var random = new Random(seed);

@@ -3,7 +3,10 @@ using System.Text;
 
 namespace Nube.Core.Tests.Artwork.Trial;
 
-/// <summary>Invented stamp drawings of eight kinds, made by seeded code: thin and thick line, dense and sparse, lettering, hatching, dots.</summary>
+/// <summary>
+/// Invented stamp drawings of eight kinds, made by seeded code: thin and thick line, dense and sparse, lettering,
+/// hatching, dots.
+/// </summary>
 internal static class TrialDrawings
 {
     /// <summary>Side of a drawing, mm.</summary>
