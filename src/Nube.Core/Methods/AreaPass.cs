@@ -40,8 +40,14 @@ public sealed record AreaTask(int Area, double SizeMm2, ZoneShares Shares, Recip
     /// <summary>What is on the brush for its middle.</summary>
     public PaintMix Mix => new(Recipe.Parts, Recipe.Strength);
 
-    /// <summary>What lies in its light; null where it has none, or where that gets what the middle gets.</summary>
-    public Companion? Light => Shares.Light > 0 ? Recipe.Light : null;
+    /// <summary>
+    /// What lies under the rest, and alone in its light; null where there is nothing of the sort. Another colour is part
+    /// of the middle and lies in every area; the first layers of the recipe's own go apart only where there is a light.
+    /// </summary>
+    public Companion? Light =>
+        Recipe.Light is { } light && (Shares.Light > 0 || (light.Mix != Mix && light.Mix != Recipe.Over?.Mix))
+            ? light
+            : null;
 
     /// <summary>What deepens its shadow; null where it has none, or where nothing is to.</summary>
     public Companion? Shadow => Shares.Shadow > 0 && Recipe.Shadow is { Layers: > 0 } shadow ? shadow : null;
