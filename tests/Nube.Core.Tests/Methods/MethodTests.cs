@@ -189,7 +189,7 @@ public class MethodTests
     }
 
     [Fact]
-    public void Sponge_blending_goes_light_middle_dark_middle_light()
+    public void Sponge_blending_goes_over_all_then_into_the_deepest_part_and_back_with_the_middle()
     {
         var passes = Passes(Method.SpongeBlend, "#e8701f");
         // The first layers lie in the light, too; over the dark the middle comes back.
