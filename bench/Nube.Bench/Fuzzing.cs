@@ -9,12 +9,14 @@ internal static class Fuzzing
     private const int Seeds = 10,
         FilesOfEach = 2000;
 
+    private static readonly TimeSpan Deadline = TimeSpan.FromSeconds(5);
+
     public static async Task Run()
     {
         for (var seed = 1; seed <= Seeds; seed++)
         {
             var watch = Stopwatch.StartNew();
-            var outcome = await FuzzRun.Of(FilesOfEach, seed);
+            var outcome = await FuzzRun.Of(FilesOfEach, seed, Deadline);
             Console.WriteLine(
                 FormattableString.Invariant(
                     $"seed {seed}: {outcome.Read} read, {outcome.Refused} refused in words, {outcome.Faults.Count} faults, longest {outcome.Longest.TotalSeconds:0.0} s; {watch.Elapsed.TotalSeconds:0} s in all"

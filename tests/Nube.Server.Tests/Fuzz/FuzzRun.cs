@@ -19,13 +19,22 @@ internal sealed record FuzzOutcome(int Read, int Refused, TimeSpan Longest, IRea
 /// <summary>Brings mutated files in on the way that files come in.</summary>
 internal static class FuzzRun
 {
-    /// <summary>No file may take longer, or more memory.</summary>
-    public static readonly WorkLimits Limits = new(TimeSpan.FromSeconds(5), 1L << 30);
+    /// <summary>No file may take more memory.</summary>
+    private const long MostBytes = 1L << 30;
 
     /// <summary>Brings so many files in, two at a time.</summary>
-    public static async Task<FuzzOutcome> Of(int files, int seed, CancellationToken cancel = default)
+    /// <param name="files">How many.</param>
+    /// <param name="seed">Which.</param>
+    /// <param name="deadline">No file may take longer.</param>
+    /// <param name="cancel">Ends it.</param>
+    public static async Task<FuzzOutcome> Of(
+        int files,
+        int seed,
+        TimeSpan deadline,
+        CancellationToken cancel = default
+    )
     {
-        await using var apprentices = new Apprentices(Limits);
+        await using var apprentices = new Apprentices(new WorkLimits(deadline, MostBytes));
         // The first task of a process includes its start.
         foreach (var warm in Enumerable.Range(0, 2))
             await apprentices.Do(Task, MutatedFiles.Good["svg"][0], stop: cancel);
@@ -53,7 +62,7 @@ internal static class FuzzRun
                     faults.Enqueue($"{one.Number} {one.File.Kind}: {fault.GetType().Name} {fault.Message}");
                 }
                 var took = Stopwatch.GetElapsedTime(watch);
-                if (took > Limits.Deadline)
+                if (took > deadline)
                     faults.Enqueue($"{one.Number} {one.File.Kind}: {took.TotalSeconds:0.0} s");
                 lock (faults)
                     longest = Math.Max(longest, took.Ticks);
