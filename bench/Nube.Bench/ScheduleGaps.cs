@@ -159,7 +159,7 @@ internal static class ScheduleGaps
                     + pass.Areas.Length * Hand.Ordinary.SecondsPerArea
                     + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
                 foreach (var area in pass.Areas)
-                    dry[(card, area)] = free + plan.TimesOf(pass).Dry.TotalSeconds;
+                    dry[(card, area)] = free + plan.TimesOf(pass, area).Dry.TotalSeconds;
                 last = pass;
             }
         }

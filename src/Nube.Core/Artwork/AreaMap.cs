@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace Nube.Core.Artwork;
 
@@ -32,7 +33,12 @@ public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, usho
 /// <param name="SizeMm2">Surface up to the middle of its line, mm2.</param>
 /// <param name="Centre">A point well inside it, for its number.</param>
 /// <param name="Outline">SVG path in mm, even-odd.</param>
-public sealed record Area(int Id, double SizeMm2, PointMm Centre, string Outline);
+public sealed record Area(int Id, double SizeMm2, PointMm Centre, string Outline)
+{
+    /// <summary>How long its rim is, holes included, mm.</summary>
+    [JsonIgnore]
+    public double PerimeterMm => Outlines.LengthMm(Outline);
+}
 
 /// <summary>Two areas that share a line.</summary>
 /// <param name="One">The smaller id.</param>

@@ -10,6 +10,33 @@ internal static class Outlines
     /// <summary>How far an outline may leave the pixels' edge, pixels.</summary>
     private const double Tolerance = 0.7;
 
+    /// <summary>How long the outlines of such a path are, mm.</summary>
+    /// <param name="path">A path of moves, lines and closings, as <see cref="Path"/> writes it; empty for none.</param>
+    public static double LengthMm(string path)
+    {
+        var length = 0.0;
+        foreach (var outline in path.Split('Z', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        {
+            var points = outline
+                .Split('M', 'L')
+                .Skip(1)
+                .Select(point => point.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+                .Select(xy =>
+                    (
+                        X: double.Parse(xy[0], CultureInfo.InvariantCulture),
+                        Y: double.Parse(xy[1], CultureInfo.InvariantCulture)
+                    )
+                )
+                .ToList();
+            for (var i = 0; i < points.Count; i++)
+            {
+                var next = points[(i + 1) % points.Count];
+                length += Math.Sqrt(Math.Pow(next.X - points[i].X, 2) + Math.Pow(next.Y - points[i].Y, 2));
+            }
+        }
+        return length;
+    }
+
     /// <summary>The outlines of a mask as an SVG path in mm, even-odd; holes are outlines too.</summary>
     /// <param name="mask">Not 0 where it is; an empty pixel on each side.</param>
     /// <param name="left">Pixels from the picture's left edge to the mask's, without the empty one.</param>

@@ -71,8 +71,10 @@ public static class BenchLog
             }
         }
 
-        var laid = WhatLies(plan, done.Where(d => !d.LeftOut).Select(d => (d.Step, d.At)), happened);
-
+        var areas = new PassNeighbours(plan.Passes, touching);
+        var clock = done.Select(d => d.At).Concat(happened.Select(tap => tap.At)).DefaultIfEmpty(now).Min();
+        var cards = WetCards(plan, areas, clock, done.Where(d => !d.LeftOut).Select(d => (d.Step, d.At)), happened);
+        var time = (now - clock).TotalSeconds;
         var before = Precedence.Of(plan.Passes);
         var isDone = done.Select(d => d.Step).ToHashSet();
         // After something else was done, the rest has an order of its own.
@@ -81,7 +83,6 @@ public static class BenchLog
             .Union(plan.Steps)
             .Where(step => !isDone.Contains(step.Number))
             .ToList();
-        var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToLookup(t => t.Item1, t => t.Item2);
         var current = left.Find(step => step.Number == taken && Allowed(step)) ?? left.Find(Allowed);
         var holdup = current is null ? null : HoldupOf(current);
         var meanwhile = holdup is null
@@ -107,171 +108,127 @@ public static class BenchLog
 
         Holdup? HoldupOf(PlannedStep step)
         {
-            Holdup? latest = null;
-            var next = plan.PassOf(step);
-            var (own, needs) = (next.Areas, next.Sheet.Needs);
-            foreach (var area in own.Concat(own.SelectMany(id => touch[id])))
-            {
-                if (!laid.TryGetValue((step.Card, area), out var wet))
-                    continue;
-                if (
-                    !own.Contains(area)
-                    && !(
-                        wet.Pass < 0
-                            ? RunningTogether.Flows(next)
-                            : RunningTogether.WouldRun(plan.Passes[wet.Pass], next)
-                    )
-                )
-                    continue;
-                var dryAt =
-                    wet.At + (needs == Wetness.BoneDry && own.Contains(area) ? wet.Times.BoneDry : wet.Times.Dry);
-                if (dryAt > now && (latest is null || dryAt > latest.ReadyAt))
-                    latest = new Holdup(dryAt, area, own.Contains(area));
-            }
-            return latest;
+            var (ready, area) = areas.Ready(cards[step.Card - 1], step.Pass);
+            return ready <= time
+                ? null
+                : new Holdup(At(ready), areas.Ids[area], plan.PassOf(step).Areas.Contains(areas.Ids[area]));
         }
 
-        CardState CardAt(int card)
+        CardState CardAt(int number)
         {
-            ImmutableArray<AreaWetness> areas =
+            var card = cards[number - 1];
+            ImmutableArray<AreaWetness> wet =
             [
-                .. laid.Where(l => l.Key.Card == card)
-                    .OrderBy(l => l.Key.Area)
-                    .Select(l => new AreaWetness(
-                        l.Key.Area,
-                        l.Value.Times.StateAfter(now - l.Value.At),
-                        l.Value.At + l.Value.Times.Dry,
-                        l.Value.At + l.Value.Times.BoneDry,
-                        l.Value.Pass
-                    )),
+                .. areas
+                    .Ids.Index()
+                    .Where(area => card.By(area.Index) is not null)
+                    .Select(area =>
+                    {
+                        var (dull, dry, boneDry) = card.DryAt(area.Index);
+                        return new AreaWetness(
+                            area.Item,
+                            card.StateAt(area.Index, time),
+                            At(dull),
+                            At(dry),
+                            At(boneDry),
+                            card.By(area.Index)!.Value
+                        );
+                    }),
             ];
             ImmutableArray<int> passes =
             [
                 .. done.Where(d => !d.LeftOut)
                     .Select(d => plan.Steps[d.Step - 1])
-                    .Where(step => step.Card == card)
+                    .Where(step => step.Card == number)
                     .Select(step => step.Pass),
             ];
-            if (areas.IsEmpty)
-                return new CardState(card, Wetness.BoneDry, null, null, passes, areas);
-            var state = areas.Min(area => area.State);
-            DateTimeOffset? next =
-                state == Wetness.BoneDry
-                    ? null
-                    : laid.Where(l => l.Key.Card == card && l.Value.Times.StateAfter(now - l.Value.At) == state)
-                        .Max(l => l.Value.At + UntilAfter(l.Value.Times, state));
-            var dryAt = areas.Max(area => area.DryAt);
-            return new CardState(card, state, next, dryAt > now ? dryAt : null, passes, areas);
+            if (wet.IsEmpty)
+                return new CardState(number, Wetness.BoneDry, null, null, passes, wet);
+            var state = wet.Min(area => area.State);
+            var next = areas
+                .Ids.Index()
+                .Where(area => card.By(area.Index) is not null && card.StateAt(area.Index, time) == state)
+                .Max(area => card.Until(area.Index, time));
+            var dryAt = wet.Max(area => area.DryAt);
+            return new CardState(
+                number,
+                state,
+                next is { } until ? At(until) : null,
+                dryAt > now ? dryAt : null,
+                passes,
+                wet
+            );
         }
+
+        DateTimeOffset At(double seconds) => clock.AddSeconds(seconds);
     }
 
-    /// <summary>What lies on each area of each card, since when, and how it dries.</summary>
-    private static Dictionary<
-        (int Card, int Area),
-        (DateTimeOffset At, DryingTimes Times, bool OfWater, int Pass)
-    > WhatLies(Plan plan, IEnumerable<(int Step, DateTimeOffset At)> done, IReadOnlyList<Tap> happened)
+    /// <summary>How wet each card is, from what was done and what happened; the clock began at the first.</summary>
+    private static WetCard[] WetCards(
+        Plan plan,
+        PassNeighbours areas,
+        DateTimeOffset clock,
+        IEnumerable<(int Step, DateTimeOffset At)> done,
+        IReadOnlyList<Tap> happened
+    )
     {
-        var laid =
-            new Dictionary<(int Card, int Area), (DateTimeOffset At, DryingTimes Times, bool OfWater, int Pass)>();
+        WetCard[] cards = [.. Enumerable.Range(0, plan.Cards).Select(_ => new WetCard(areas.Ids.Length))];
         var air = 1.0; // how long water takes against the plan
         var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done, Factor: 1.0))
             .Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind, tap.AirFactor)));
         foreach (
-            var (number, at, kind, factor) in all.OrderBy(what => what.At)
+            var (number, tapped, kind, factor) in all.OrderBy(what => what.At)
                 .ThenBy(what => what.Kind == TapKind.Done ? 0 : 1)
         )
         {
+            var at = (tapped - clock).TotalSeconds;
             if (kind == TapKind.Air)
             {
-                foreach (var key in laid.Keys.ToList())
-                {
-                    var (since, times, ofWater, by) = laid[key];
-                    if (ofWater)
-                        laid[key] = (since, times.Scaled(factor / air, at - since), true, by);
-                }
+                foreach (var one in cards)
+                    one.InAir(at, factor / air);
                 air = factor;
                 continue;
             }
             var step = plan.Steps[number - 1];
-            var pass = plan.PassOf(step);
+            var card = cards[step.Card - 1];
             switch (kind)
             {
                 case TapKind.Done:
+                    var pass = plan.PassOf(step);
                     var water = pass.Sheet.Leaves == Leaves.Water;
                     foreach (var area in pass.Areas)
-                    {
-                        // What is not bone dry below is not when little is laid on it.
-                        var (times, below) = (
-                            plan.TimesOf(pass).Scaled(water ? air : 1),
-                            laid.TryGetValue((step.Card, area), out var was)
-                                ? was.At + was.Times.BoneDry - at
-                                : TimeSpan.Zero
-                        );
-                        laid[(step.Card, area)] = (
+                        card.Lay(
+                            areas.IndexOf[area],
+                            pass.Index,
                             at,
-                            below > times.BoneDry ? times with { BoneDry = below } : times,
-                            water,
-                            pass.Index
+                            plan.TimesOf(pass, area).InSeconds().Scaled(water ? air : 1),
+                            Heating.GramsOnEach(pass),
+                            water
                         );
-                    }
                     break;
                 case TapKind.Spill:
-                    var slowest = plan
-                        .Drying.Where(d => d.Leaves == Leaves.Water)
-                        .Select(d => d.Times)
-                        .DefaultIfEmpty()
-                        .MaxBy(times => times.BoneDry);
-                    foreach (var area in plan.Passes.SelectMany(other => other.Areas).Distinct())
-                        laid[(step.Card, area)] = (at, slowest.Scaled(air), true, Spilled);
+                    card.Spill(at, Slowest(plan).Scaled(air));
                     break;
                 case TapKind.StillWet:
-                    // Whatever should be dry by now dries a little later.
-                    foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
-                    {
-                        var (since, times, ofWater, by) = laid[key];
-                        var later = (at - since) * StillWetFor;
-                        if (since + times.Dry <= at && later < times.BoneDry * MostBelieved)
-                            laid[key] = (
-                                since,
-                                new DryingTimes(times.Shining, times.Damp, later, later + (times.BoneDry - times.Dry)),
-                                ofWater,
-                                by
-                            );
-                    }
+                    card.FoundWet(at);
+                    break;
+                case TapKind.Heated:
+                    card.Heat(at);
                     break;
                 default:
-                    // Heat, and a finger that found it dry: nothing on the card is wet any more; heat leaves it bone
-                    // dry.
-                    foreach (var key in laid.Keys.Where(key => key.Card == step.Card).ToList())
-                    {
-                        var (since, times, ofWater, by) = laid[key];
-                        var elapsed = at - since;
-                        var ended = new DryingTimes(
-                            Least(times.Shining),
-                            Least(times.Damp),
-                            Least(times.Dry),
-                            kind == TapKind.Heated ? Least(times.BoneDry) : times.BoneDry
-                        );
-                        laid[key] = (since, ended, ofWater, by);
-
-                        TimeSpan Least(TimeSpan time) => time < elapsed ? time : elapsed;
-                    }
+                    card.FoundDry(at);
                     break;
             }
         }
-        return laid;
+        return cards;
     }
 
-    private const int Spilled = -1; // in the place of a pass
-    private const double StillWetFor = 1.2; // times as long as it lay so far; this project's own
-    private const double MostBelieved = 3; // times as long as until bone dry; what lay longer is dry
-
-    private static TimeSpan UntilAfter(DryingTimes times, Wetness state) =>
-        state switch
-        {
-            Wetness.Wet => times.Shining,
-            Wetness.Shining => times.Damp,
-            Wetness.Damp => times.Dry,
-            _ => times.BoneDry,
-        };
+    /// <summary>How spilled water dries: as what takes longest of all water in the plan.</summary>
+    private static DryingSeconds Slowest(Plan plan) =>
+        plan
+            .Drying.Where(of => of.Leaves == Leaves.Water)
+            .Select(of => of.Times)
+            .DefaultIfEmpty()
+            .MaxBy(times => times.BoneDry)
+            .InSeconds();
 }

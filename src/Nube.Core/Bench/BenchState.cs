@@ -14,10 +14,18 @@ public sealed record OwnTimer(int Number, string Text, DateTimeOffset EndsAt);
 /// <summary>How wet an area is.</summary>
 /// <param name="Area">Its id.</param>
 /// <param name="State">Its state now.</param>
+/// <param name="DullAt">When it shines no more.</param>
 /// <param name="DryAt">When it is dry.</param>
 /// <param name="BoneDryAt">When it is bone dry.</param>
 /// <param name="Pass">Index of the pass that wetted it; -1 for water that was spilled.</param>
-public sealed record AreaWetness(int Area, Wetness State, DateTimeOffset DryAt, DateTimeOffset BoneDryAt, int Pass);
+public sealed record AreaWetness(
+    int Area,
+    Wetness State,
+    DateTimeOffset DullAt,
+    DateTimeOffset DryAt,
+    DateTimeOffset BoneDryAt,
+    int Pass
+);
 
 /// <summary>A card on the drying line.</summary>
 /// <param name="Card">Its number, from 1.</param>

@@ -30,7 +30,15 @@ public static class Replanning
         double Seconds(DateTimeOffset at) => Math.Max(0, (at - bench.At).TotalSeconds);
         var wet = bench.Cards.SelectMany(
             card => card.Areas,
-            (card, area) => new StillWet(card.Card, area.Area, Seconds(area.DryAt), Seconds(area.BoneDryAt), area.Pass)
+            (card, area) =>
+                new StillWet(
+                    card.Card,
+                    area.Area,
+                    Seconds(area.DullAt),
+                    Seconds(area.DryAt),
+                    Seconds(area.BoneDryAt),
+                    area.Pass
+                )
         );
         // The rest dries in the air that there is now.
         ImmutableArray<DryingOf> drying =

@@ -2,60 +2,43 @@ using Nube.Core.Materials;
 
 namespace Nube.Core.Drying;
 
-/// <summary>When a painted area reaches each state, counted from when it was laid.</summary>
-/// <param name="Shining">No longer flows.</param>
-/// <param name="Damp">The film is gone.</param>
-/// <param name="Dry">Safe for the next wash.</param>
-/// <param name="BoneDry">Safe for eraser, masks, powder, cutting.</param>
-public readonly record struct DryingTimes(TimeSpan Shining, TimeSpan Damp, TimeSpan Dry, TimeSpan BoneDry)
-{
-    /// <summary>The state after some time.</summary>
-    public Wetness StateAfter(TimeSpan elapsed) =>
-        elapsed < Shining ? Wetness.Wet
-        : elapsed < Damp ? Wetness.Shining
-        : elapsed < Dry ? Wetness.Damp
-        : elapsed < BoneDry ? Wetness.Dry
-        : Wetness.BoneDry;
-
-    /// <summary>Longer or shorter by a factor from some time on; what was reached by then stays.</summary>
-    /// <param name="factor">On the time that is left, above 0.</param>
-    /// <param name="from">When the air changes.</param>
-    public DryingTimes Scaled(double factor, TimeSpan from = default)
-    {
-        return new DryingTimes(Left(Shining), Left(Damp), Left(Dry), Left(BoneDry));
-
-        TimeSpan Left(TimeSpan time) => time <= from ? time : from + (time - from) * factor;
-    }
-}
-
 /// <summary>The water of one wash over time: a film above the paper, and what the paper has drunk.</summary>
 /// <remarks>
-/// Two drying periods, as in the drying of any porous sheet (constant rate while the surface is wet, then falling rate;
-/// T. K. Sherwood, "The drying of solids", Ind. Eng. Chem. 21 (1929), 12-16, 976-980). While there is a film the paper
-/// drinks towards its capacity, s(t) = C (1 - exp(-t / tau)); C follows from Cobb60, which is s(60 s) by definition
-/// (ISO 535). Below 0.15 C the rate falls in proportion to the water left. Thresholds and tau are from memory and wait
-/// for bench times.
+/// <para>
+/// Drinking: while there is a film the paper takes up s(t) = Cobb60 sqrt(t / 60 s), up to what the sheet holds. Uptake
+/// into a porous sheet goes with the square root of time (E. W. Washburn, "The dynamics of capillary flow", Phys. Rev.
+/// 17 (1921), 273-283), and Cobb60 is s(60 s) by definition (ISO 535).
+/// </para>
+/// <para>
+/// Drying: two periods, as of any porous sheet (constant rate while the surface is wet, then falling rate; T. K.
+/// Sherwood, "The drying of solids", Ind. Eng. Chem. 21 (1929), 12-16, 976-980). The rate falls in proportion to the
+/// water left once that is below a share of what was drunk. A wet surface is cooler than the air in proportion to the
+/// rate, by some 4 K at first: it feels cool no more when the rate is a quarter.
+/// </para>
 /// </remarks>
 public sealed class DryingCurve
 {
-    /// <summary>Time constant of a paper's thirst, s. From memory.</summary>
-    public const double UptakeSeconds = 40;
-
-    /// <summary>Share of the capacity below which the drying rate falls. From memory.</summary>
-    public const double CriticalShare = 0.15;
+    /// <summary>Share of what the paper drank below which the drying rate falls. From memory.</summary>
+    public const double CriticalShare = 0.3;
 
     /// <summary>Film above which water flows, g/m2 (10 um). From memory.</summary>
     public const double FlowingFilm = 10;
 
-    /// <summary>Water at which the next wash is safe, g/m2: 0.3 % of a 300 g/m2 sheet. From memory.</summary>
-    public const double DryWater = 1;
+    /// <summary>
+    /// Share of the first drying rate at which the surface no longer feels cool, and the next wash is safe: a hand
+    /// hardly feels 1 K. From memory.
+    /// </summary>
+    public const double CoolShare = 0.25;
 
     /// <summary>Water at which eraser, powder and blade are safe, g/m2. From memory.</summary>
     public const double BoneDryWater = 0.2;
 
+    private const double CobbSeconds = 60;
+
     private readonly double laid,
         rate,
-        capacity,
+        cobb60,
+        holds,
         filmGone,
         fallingFrom,
         waterAtFall;
@@ -65,42 +48,42 @@ public sealed class DryingCurve
     /// <param name="paper">The paper.</param>
     /// <param name="air">The air.</param>
     /// <param name="makersFactor">The maker's own factor on all times, above 0; 1 until learned.</param>
-    public DryingCurve(double waterLaid, Paper paper, Air air, double makersFactor = 1)
+    /// <param name="patchMm">Radius of the wet patch as a disc, mm; 0 for a large sheet.</param>
+    public DryingCurve(double waterLaid, Paper paper, Air air, double makersFactor = 1, double patchMm = 0)
     {
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentOutOfRangeException.ThrowIfNegative(waterLaid);
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(makersFactor);
-        laid = waterLaid;
-        rate = Evaporation.From(air).Rate / makersFactor;
-        capacity = paper.Cobb60 / (1 - Math.Exp(-60 / UptakeSeconds));
+        (laid, cobb60, holds) = (waterLaid, paper.Cobb60, paper.HoldsWater);
+        rate = Evaporation.From(air, patchMm).Rate / makersFactor;
         filmGone = TimeOfFilm(0);
-        var critical = CriticalShare * capacity;
+        var critical = CriticalShare * Math.Max(0, laid - rate * filmGone);
         fallingFrom = Math.Max(filmGone, (laid - critical) / rate);
         waterAtFall = Math.Max(0, laid - rate * fallingFrom);
     }
 
     /// <summary>Water left on and in the paper after some seconds, g/m2.</summary>
     public double WaterAt(double seconds) =>
-        seconds <= fallingFrom
-            ? laid - rate * seconds
-            : waterAtFall * Math.Exp(-rate / (CriticalShare * capacity) * (seconds - fallingFrom));
+        seconds <= fallingFrom ? laid - rate * seconds
+        : waterAtFall <= 0 ? 0
+        : waterAtFall * Math.Exp(-rate / waterAtFall * (seconds - fallingFrom));
 
     /// <summary>Water of the film after some seconds, g/m2; 0 when it is gone.</summary>
-    public double FilmAt(double seconds) =>
-        Math.Max(0, laid - rate * seconds - capacity * (1 - Math.Exp(-seconds / UptakeSeconds)));
+    public double FilmAt(double seconds) => Math.Max(0, laid - rate * seconds - Drunk(seconds));
 
     /// <summary>When each state is reached.</summary>
     public DryingTimes Times()
     {
-        var damp = filmGone;
-        var dry = Math.Max(damp, TimeOfWater(DryWater));
+        var dry = Math.Max(filmGone, TimeOfWater(CoolShare * waterAtFall));
         return new DryingTimes(
             TimeSpan.FromSeconds(TimeOfFilm(FlowingFilm)),
-            TimeSpan.FromSeconds(damp),
+            TimeSpan.FromSeconds(filmGone),
             TimeSpan.FromSeconds(dry),
             TimeSpan.FromSeconds(Math.Max(dry, TimeOfWater(BoneDryWater)))
         );
     }
+
+    private double Drunk(double seconds) => Math.Min(holds, cobb60 * Math.Sqrt(seconds / CobbSeconds));
 
     /// <summary>When the film has fallen to this, s.</summary>
     private double TimeOfFilm(double film)
@@ -112,8 +95,7 @@ public sealed class DryingCurve
         for (var halving = 0; halving < 50; halving++)
         {
             var middle = (low + high) / 2;
-            var left = laid - rate * middle - capacity * (1 - Math.Exp(-middle / UptakeSeconds));
-            if (left > film)
+            if (laid - rate * middle - Drunk(middle) > film)
                 low = middle;
             else
                 high = middle;
@@ -128,6 +110,6 @@ public sealed class DryingCurve
             return 0;
         if (waterAtFall <= water)
             return (laid - water) / rate;
-        return fallingFrom + Math.Log(waterAtFall / water) * CriticalShare * capacity / rate;
+        return fallingFrom + Math.Log(waterAtFall / water) * waterAtFall / rate;
     }
 }

@@ -9,7 +9,10 @@ public readonly record struct WetSurface(double Rate, double SurfaceTemperature)
 /// <remarks>
 /// ASHRAE Handbook, HVAC Applications, "Natatoriums": E = (p_w - p_a)(0.089 + 0.0782 V) / Y, in kg/(m2 s), with p in
 /// kPa, V in m/s and Y in kJ/kg. The surface cools until the heat that reaches it equals the heat that the vapour takes
-/// away; the convective coefficient follows from the same formula by the Lewis relation.
+/// away; the convective coefficient follows from the same formula by the Lewis relation. The formula is for large
+/// surfaces; a small patch in still air loses vapour sideways, too: h + 4 D / (pi a) for a disc of radius a, the
+/// conduction limit of a disc in a plane, Sh = 8 / pi on its diameter (its shape factor is 2 x diameter: F. P.
+/// Incropera, D. P. DeWitt, "Fundamentals of Heat and Mass Transfer", table of conduction shape factors).
 /// </remarks>
 public static class Evaporation
 {
@@ -25,13 +28,21 @@ public static class Evaporation
     /// </summary>
     public const double PsychrometricConstant = 0.0674;
 
+    /// <summary>Diffusivity of water vapour in air at 20 deg C, m2/s. From memory of the same book's tables.</summary>
+    public const double VapourDiffusivity = 2.5e-5;
+
+    /// <summary>Gas constant of water vapour, J/(kg K): 8.314 / 0.018015.</summary>
+    public const double VapourGasConstant = 461.5;
+
     /// <summary>The wet surface in balance with this air.</summary>
     /// <param name="air">The air.</param>
+    /// <param name="patchMm">Radius of the wet patch as a disc, mm; 0 for a large sheet.</param>
     /// <param name="radiationCoefficient">W/(m2 K); 0 for a shielded wet bulb.</param>
     /// <param name="boardCoefficient">W/(m2 K); 0 for paper hanging free.</param>
     /// <exception cref="ArgumentOutOfRangeException">The air is outside what the formulas hold for.</exception>
     public static WetSurface From(
         Air air,
+        double patchMm = 0,
         double radiationCoefficient = RadiationCoefficient,
         double boardCoefficient = BoardCoefficient
     )
@@ -42,6 +53,7 @@ public static class Evaporation
             throw new ArgumentOutOfRangeException(nameof(air), "The humidity must be from 0 to just under 100 %.");
         if (!(air.Speed is >= 0 and <= 30))
             throw new ArgumentOutOfRangeException(nameof(air), "The air speed must be between 0 and 30 m/s.");
+        ArgumentOutOfRangeException.ThrowIfNegative(patchMm);
 
         // Gain falls and loss rises with the surface temperature: one crossing, found by bisection. The dew point is
         // above -60 deg C for every air allowed here but perfectly dry, for which the loss is still positive there.
@@ -50,7 +62,7 @@ public static class Evaporation
         for (var halving = 0; halving < 60; halving++)
         {
             var surface = (low + high) / 2;
-            var (heatLoss, convection) = Loss(air, surface);
+            var (heatLoss, convection) = Loss(air, patchMm, surface);
             var gain = (convection + radiationCoefficient + boardCoefficient) * (air.Temperature - surface);
             if (gain > heatLoss)
                 low = surface;
@@ -58,15 +70,32 @@ public static class Evaporation
                 high = surface;
         }
         var balanced = (low + high) / 2;
-        return new WetSurface(Loss(air, balanced).Heat / Psychrometrics.LatentHeat(balanced), balanced);
+        return new WetSurface(Loss(air, patchMm, balanced).Heat / Psychrometrics.LatentHeat(balanced), balanced);
     }
 
     /// <summary>Heat that the vapour takes, and the convective coefficient, both per m2: W/m2 and W/(m2 K).</summary>
-    private static (double Heat, double Convection) Loss(Air air, double surface)
+    private static (double Heat, double Convection) Loss(Air air, double patchMm, double surface)
     {
         // 1000 W per kW: E * Y = (p_w - p_a)(0.089 + 0.0782 V) kW/m2, so Y cancels here.
-        var transfer = 1000 * (0.089 + 0.0782 * air.Speed);
+        var transfer = 1000 * (0.089 + 0.0782 * air.Speed) + Sideways(air, patchMm, surface);
         var heat = Math.Max(0, transfer * (Psychrometrics.SaturationPressure(surface) - air.VapourPressure));
         return (heat, transfer * PsychrometricConstant);
+    }
+
+    /// <summary>
+    /// What a small patch loses beside that, W/(m2 kPa): 4 D / (pi a) m/s by the vapour's density, p / (R T), and its
+    /// heat.
+    /// </summary>
+    private static double Sideways(Air air, double patchMm, double surface)
+    {
+        if (patchMm <= 0)
+            return 0;
+        const double metresPerMm = 1e-3,
+            pascalsPerKilopascal = 1000,
+            joulesPerKilojoule = 1000,
+            kelvinAtZero = 273.15;
+        var coefficient = 4 * VapourDiffusivity / (Math.PI * patchMm * metresPerMm);
+        var density = pascalsPerKilopascal / (VapourGasConstant * (air.Temperature + kelvinAtZero));
+        return coefficient * density * Psychrometrics.LatentHeat(surface) * joulesPerKilojoule;
     }
 }

@@ -47,16 +47,18 @@ public static class LeftToDry
     /// <param name="paper">The paper.</param>
     /// <param name="air">The air of the room.</param>
     /// <param name="makersFactor">The maker's own factor on all times, above 0; 1 until learned.</param>
+    /// <param name="patchMm">Radius of the wet patch as a disc, mm, where it is water; 0 for a large sheet.</param>
     public static DryingTimes Times(
         this Leaves leaves,
         BrushWater water,
         Paper paper,
         Air air,
-        double makersFactor = 1
+        double makersFactor = 1,
+        double patchMm = 0
     ) =>
         leaves switch
         {
-            Leaves.Water => new DryingCurve(water.GramsPerSquareMetre(), paper, air, makersFactor).Times(),
+            Leaves.Water => new DryingCurve(water.GramsPerSquareMetre(), paper, air, makersFactor, patchMm).Times(),
             Leaves.Nothing => default,
             Leaves.Solvent => Minutes(1, 3, 8, 20),
             Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),

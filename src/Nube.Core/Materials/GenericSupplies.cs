@@ -11,18 +11,18 @@ internal static class GenericSupplies
     [
         Sheet("Cold pressed watercolour 300", "#f7f4ec", PaperTexture.ColdPressed, 300, 20, 100, PaperTexture.Vellum),
         Sheet("Watercolour card, smooth side", "#f8f6f0", PaperTexture.Vellum, 300, 16, 80, PaperTexture.ColdPressed),
-        Sheet("Smooth bristol 270", "#fafaf8", PaperTexture.Smooth, 270, 25, 35),
-        Sheet("Mixed media 250", "#f6f3ea", PaperTexture.Vellum, 250, 28, 50),
-        Sheet("White cardstock 110 lb", "#fbfbfa", PaperTexture.Smooth, 298, 35, 25),
-        Sheet("Kraft card", "#c4a27a", PaperTexture.Vellum, 280, 40, 25),
+        Sheet("Smooth bristol 270", "#fafaf8", PaperTexture.Smooth, 270, 25, 25),
+        Sheet("Mixed media 250", "#f6f3ea", PaperTexture.Vellum, 250, 28, 35),
+        Sheet("White cardstock 110 lb", "#fbfbfa", PaperTexture.Smooth, 298, 35, 18),
+        Sheet("Kraft card", "#c4a27a", PaperTexture.Vellum, 280, 40, 18),
         Sheet("Hot pressed watercolour 300", "#f8f6ef", PaperTexture.Smooth, 300, 18, 90),
-        Sheet("Cold pressed watercolour 185", "#f6f3ea", PaperTexture.ColdPressed, 185, 22, 35),
-        Sheet("Vellum bristol 270", "#faf9f5", PaperTexture.Vellum, 270, 28, 40),
+        Sheet("Cold pressed watercolour 185", "#f6f3ea", PaperTexture.ColdPressed, 185, 22, 25),
+        Sheet("Vellum bristol 270", "#faf9f5", PaperTexture.Vellum, 270, 28, 28),
         Sheet("White cardstock 80 lb", "#fbfbfa", PaperTexture.Smooth, 217, 38, 15),
-        Sheet("Ivory cardstock", "#f3ead2", PaperTexture.Smooth, 250, 38, 20),
-        Sheet("Black cardstock", "#2a2a2c", PaperTexture.Smooth, 270, 45, 20),
-        Sheet("Sage card", "#a9b79a", PaperTexture.Vellum, 250, 42, 20),
-        Sheet("Dusk blue card", "#8296b0", PaperTexture.Vellum, 250, 42, 20),
+        Sheet("Ivory cardstock", "#f3ead2", PaperTexture.Smooth, 250, 38, 15),
+        Sheet("Black cardstock", "#2a2a2c", PaperTexture.Smooth, 270, 45, 15),
+        Sheet("Sage card", "#a9b79a", PaperTexture.Vellum, 250, 42, 15),
+        Sheet("Dusk blue card", "#8296b0", PaperTexture.Vellum, 250, 42, 15),
     ];
 
     // csharpier-ignore - a table is read by its columns

@@ -1,4 +1,3 @@
-using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 
@@ -7,12 +6,31 @@ namespace Nube.Core.Methods;
 /// <summary>How wet the brush is.</summary>
 public static class HowWet
 {
-    /// <summary>Areas below this are painted with a wiped brush, mm2. This project's own.</summary>
-    public const double SmallAreaMm2 = 250;
+    /// <summary>Surfaces below this are painted with a wiped brush, mm2. This project's own.</summary>
+    public const double SmallMm2 = 40;
 
-    /// <summary>For a wash: less for small areas, shadows and papers that buckle.</summary>
-    public static BrushWater ForWash(double sizeMm2, Zone zone, Paper paper) =>
-        sizeMm2 < SmallAreaMm2 || zone != Zone.Whole ? BrushWater.Damp : AtMost(BrushWater.Wash, paper);
+    /// <summary>
+    /// Surfaces above this are painted with a bead of water, mm2: an ordinary wash shines about as long as a hand needs
+    /// for so much. This project's own.
+    /// </summary>
+    public const double LargeMm2 = 1500;
+
+    /// <summary>Surfaces below this get no bead of water to drop colour into, mm2. This project's own.</summary>
+    public const double TooSmallForABeadMm2 = 250;
+
+    /// <summary>For a wash: by the surface that is wetted, and less on papers that buckle.</summary>
+    /// <param name="surfaceMm2">The part of the area that it goes over, mm2.</param>
+    /// <param name="paper">The paper.</param>
+    public static BrushWater ForWash(double surfaceMm2, Paper paper) =>
+        surfaceMm2 < SmallMm2 ? BrushWater.Damp
+        : surfaceMm2 <= LargeMm2 ? AtMost(BrushWater.Wash, paper)
+        : AtMost(BrushWater.Juicy, paper);
+
+    /// <summary>For an area that must shine while colour is dropped into it.</summary>
+    /// <param name="surfaceMm2">The part of the area that is wetted, mm2.</param>
+    /// <param name="paper">The paper.</param>
+    public static BrushWater ToDropInto(double surfaceMm2, Paper paper) =>
+        AtMost(surfaceMm2 < TooSmallForABeadMm2 ? BrushWater.Wash : BrushWater.Juicy, paper);
 
     /// <summary>As wet as is wanted, or as the paper bears without buckling; never less than a wiped brush.</summary>
     public static BrushWater AtMost(BrushWater wanted, Paper paper)

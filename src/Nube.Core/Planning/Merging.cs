@@ -110,7 +110,8 @@ public static class Merging
                 }
             )
             .ToList();
-        return InOrder(all, first.Index, then.Index);
+        var ordered = InOrder(all, first.Index, then.Index);
+        return ordered with { Passes = PassBuilder.Patched(ordered.Passes, touching) };
     }
 
     /// <summary>Numbered anew, each after those that must come before it, otherwise as before.</summary>

@@ -16,8 +16,8 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
     private const double ManyPasses = 36; // above, the solver takes far longer for the same deterministic time
 
     /// <summary>
-    /// Solves the card with the most passes exactly, or as far as the effort goes; null where a heat tool makes drying
-    /// no bound, or hands bound the run anyway.
+    /// Solves the card with the most passes exactly, or as far as the effort goes, unless hands bound the run anyway;
+    /// null where a heat tool makes drying no bound.
     /// </summary>
     /// <remarks>
     /// A disjunctive schedule: passes that share or touch areas are not wet together, and hands do one thing at a time,
@@ -33,16 +33,17 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
     public static OneCard? Solve(ScheduleProblem problem, double atLeast, double seconds, CancellationToken stop)
     {
         var jobs = problem.Jobs.GroupBy(job => job / problem.Passes).MaxBy(card => card.Count())!.ToArray();
-        // Where one card is quickly done, it is the hands that bound the run.
-        var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
-        if (problem.Heats || Scheduler.Greedy(problem, jobs).Finish + problem.Behind(passes) <= atLeast)
+        if (problem.Heats)
             return null;
-        var walked = problem
-            .Steps(OrderSearch.Quick(problem, jobs, stop))
-            .ToDictionary(step => step.Pass, step => step.StartSeconds);
+        var passes = jobs.Select(job => job % problem.Passes).Order().ToArray();
+        var steps = problem.Steps(OrderSearch.Quick(problem, jobs, stop));
+        var walked = steps.ToDictionary(step => step.Pass, step => step.StartSeconds);
+        // Where one card is quickly done, it is the hands that bound the run; its order is still good to follow.
+        if (steps[^1].EndSeconds + problem.Behind(passes) <= atLeast)
+            return new OneCard(0, Starts(solver: null), Starts(solver: null));
         long Whole(double time) => (long)Math.Floor(time * Units);
         var horizon = passes.Sum(pass =>
-            Whole(problem.Times(pass).Paint + problem.Times(pass).BoneDry + problem.LeastSetup(pass)) + 1
+            Whole(problem.Paint(pass) + problem.BoneDry(pass) + problem.LeastSetup(pass)) + 1
         );
         var model = new CpModel();
         var start = passes.ToDictionary(
@@ -51,13 +52,13 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         );
         var finish = model.NewIntVar(0, horizon, "finish");
         foreach (var pass in passes)
-            model.Add(finish >= start[pass] + Whole(problem.Times(pass).Paint));
+            model.Add(finish >= start[pass] + Whole(problem.Paint(pass)));
         // Before a pass its setup, then the pass: one after the other.
         model.AddNoOverlap(
             passes.Select(pass =>
                 model.NewFixedSizeIntervalVar(
                     start[pass] - Whole(problem.LeastSetup(pass)),
-                    Whole(problem.LeastSetup(pass)) + Whole(problem.Times(pass).Paint),
+                    Whole(problem.LeastSetup(pass)) + Whole(problem.Paint(pass)),
                     Name("hands", pass)
                 )
             )
@@ -86,7 +87,7 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
                     wet.Select(pass =>
                         model.NewFixedSizeIntervalVar(
                             start[pass],
-                            Whole(problem.Times(pass).Paint) + Whole(problem.Times(pass).Dries),
+                            Whole(problem.Paint(pass)) + Whole(problem.LeastGap(pass, wet)),
                             Name("wet", pass)
                         )
                     )
@@ -106,33 +107,24 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
         using var stopping = stop.Register(solver.StopSearch);
         var status = solver.Solve(model);
         var solved = status is CpSolverStatus.Optimal or CpSolverStatus.Feasible;
-        double[] Starts(bool solved) =>
+        return new OneCard(
+            (solved ? solver.BestObjectiveBound / Units : 0) + problem.Behind(passes),
+            Starts(solved ? pass => solver.Value(start[pass]) / Units : null),
+            Starts(solver: null)
+        );
+
+        double[] Starts(Func<int, double>? solver) =>
             [
                 .. Enumerable
                     .Range(0, problem.Passes)
                     .Select(pass =>
-                        !start.TryGetValue(pass, out var at) ? -1
-                        : solved ? solver.Value(at) / Units
-                        : walked[pass]
+                        !walked.TryGetValue(pass, out var at) ? -1
+                        : solver is null ? at
+                        : solver(pass)
                     ),
             ];
-        return new OneCard(
-            (solved ? solver.BestObjectiveBound / Units : 0) + problem.Behind(passes),
-            Starts(solved),
-            Starts(false)
-        );
 
-        long Gap(int first, int then) =>
-            Whole(problem.Times(first).Paint)
-            + (
-                !problem.Conflict(first, then)
-                    ? 0
-                    : Whole(
-                        problem.NeedsBoneDry(then) && problem.ShareAnArea(first, then)
-                            ? problem.Times(first).BoneDry
-                            : problem.Times(first).Dries
-                    )
-            );
+        long Gap(int first, int then) => Whole(problem.Paint(first)) + Whole(problem.Gap(first, then));
 
         static string Name(string what, int number) => string.Create(CultureInfo.InvariantCulture, $"{what} {number}");
     }
@@ -154,5 +146,5 @@ internal sealed record OneCard(double AtLeastSeconds, double[] StartSeconds, dou
             )
             .Where(order => problem.IsPossible(order));
 
-    private static readonly double[] Behind = [0, 5, 15, 30, 60, 120, 240, 480, 900];
+    private static readonly double[] Behind = [0, 5, 15, 30, 60, 90, 120, 180, 240, 300, 400, 500, 700, 900, 1200]; // s
 }

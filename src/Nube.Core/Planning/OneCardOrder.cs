@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Drying;
 
 namespace Nube.Core.Planning;
 
@@ -10,10 +11,8 @@ internal sealed class OneCardOrder
 {
     private readonly ImmutableArray<Pass> singles;
     private readonly Hand hand;
-    private readonly double[] dries; // of a single pass, s
-    private readonly int[][] own,
-        near; // areas of a single pass, and those that touch them; from 0
-    private readonly int areas;
+    private readonly PassNeighbours areas;
+    private readonly DryingSeconds[][] dries; // of each area of a single pass
     private List<Set> order;
 
     /// <summary>What goes together, and how long it takes, s.</summary>
@@ -27,22 +26,18 @@ internal sealed class OneCardOrder
     public OneCardOrder(ImmutableArray<Pass> singles, IReadOnlyCollection<(int One, int Other)> touching, Pace pace)
     {
         (this.singles, hand) = (singles, pace.Hand);
-        var drying = Scheduler.DryingIn(pace.Air, singles, pace.Paper, pace.Options);
+        var drying = DryingOfPasses.In(pace.Air, singles, pace.Paper, pace.Options);
         var options = PlanOptions.None with { DryingFactor = pace.Options.DryingFactor };
         var problem = new ScheduleProblem(singles, touching, 1, drying, hand, options);
         order =
         [
             .. OrderSearch.Quick(problem, problem.Jobs, CancellationToken.None).Select(pass => SetOf([singles[pass]])),
         ];
-        dries = [.. singles.Select(pass => drying.TimesOf(pass).Dry.TotalSeconds)];
-        var ids = singles.SelectMany(pass => pass.Areas).Distinct().Index().ToDictionary(i => i.Item, i => i.Index);
-        areas = ids.Count;
-        own = [.. singles.Select(pass => pass.Areas.Select(id => ids[id]).ToArray())];
-        var beside = touching
-            .SelectMany(t => new[] { t, (One: t.Other, Other: t.One) })
-            .Where(t => ids.ContainsKey(t.One) && ids.ContainsKey(t.Other))
-            .ToLookup(t => ids[t.One], t => ids[t.Other]);
-        near = [.. own.Select(mine => mine.Concat(mine.SelectMany(area => beside[area])).Distinct().ToArray())];
+        areas = new PassNeighbours(singles, touching);
+        dries =
+        [
+            .. singles.Select(pass => pass.Areas.Select(area => drying.TimesOf(pass, area).InSeconds()).ToArray()),
+        ];
         Seconds = Finish(order);
     }
 
@@ -89,38 +84,22 @@ internal sealed class OneCardOrder
     /// </summary>
     private double Finish(List<Set> sets)
     {
-        var (dry, wetBy, done, free, last) = (
-            new double[areas],
-            new Pass?[areas],
-            new bool[singles.Length],
-            0.0,
-            (Pass?)null
-        );
+        var (card, done, free, last) = (new WetCard(areas.Ids.Length), new bool[singles.Length], 0.0, (Pass?)null);
         foreach (var set in sets)
         {
             var start = free + hand.SetupSeconds(last, set.Passes[0]);
             foreach (var pass in set.Passes)
             {
-                foreach (var before in pass.After)
-                {
-                    if (!done[before])
-                        return double.PositiveInfinity;
-                }
-                foreach (var area in near[pass.Index])
-                {
-                    if (
-                        own[pass.Index].Contains(area)
-                        || (wetBy[area] is { } wet && RunningTogether.WouldRun(wet, pass))
-                    )
-                        start = Math.Max(start, dry[area]);
-                }
+                if (pass.After.Any(before => !done[before]))
+                    return double.PositiveInfinity;
+                start = Math.Max(start, areas.Ready(card, pass.Index).At);
             }
             (free, last) = (start + set.PaintSeconds, set.Passes[0]);
             foreach (var pass in set.Passes)
             {
                 done[pass.Index] = true;
-                foreach (var area in own[pass.Index])
-                    (dry[area], wetBy[area]) = (free + dries[pass.Index], pass);
+                foreach (var (place, area) in areas.Own(pass.Index).Index())
+                    card.Lay(area, pass.Index, free, dries[pass.Index][place], 0, ofWater: true);
             }
         }
         return free;

@@ -116,9 +116,7 @@ internal static class OrderSearch
             (order, tried, BestOrder) = ([.. first], new int[first.Length], [.. first]);
             least =
             [
-                .. Enumerable
-                    .Range(0, problem.Passes)
-                    .Select(pass => problem.Times(pass).Paint + problem.LeastSetup(pass)),
+                .. Enumerable.Range(0, problem.Passes).Select(pass => problem.Paint(pass) + problem.LeastSetup(pass)),
             ];
             left = new double[first.Length + 1];
             CountLeft();

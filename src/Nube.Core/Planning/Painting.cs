@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
+using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 
@@ -36,7 +37,11 @@ public sealed record ChosenCard(CardWish Wish, ImmutableArray<Recipe> Recipes);
 /// <param name="SizeMm2">Its surface, mm2.</param>
 /// <param name="Shares">How the light divides it.</param>
 /// <param name="Redraw">Its details are to be drawn again at the end.</param>
-public sealed record AreaToPaint(int Area, double SizeMm2, ZoneShares Shares, bool Redraw);
+public sealed record AreaToPaint(int Area, double SizeMm2, ZoneShares Shares, bool Redraw)
+{
+    /// <summary>Radius of the disc that dries as it does, mm; less than that of its surface where it is long.</summary>
+    public double RadiusMm { get; init; } = WetPatch.Radius(SizeMm2);
+}
 
 /// <summary>All that is to be painted on each card of a run.</summary>
 /// <param name="Colours">What the areas become; areas without one stay bare.</param>
@@ -134,7 +139,10 @@ public sealed record Painting(
                         colour.Wish.Method,
                         passes,
                         LightnessAfter(ground, passes, paints)
-                    );
+                    )
+                    {
+                        RadiusMm = area.RadiusMm,
+                    };
                 }),
         ];
     }

@@ -58,6 +58,11 @@ public sealed record Pass(
     public double Thinned { get; init; } = 1;
 
     /// <summary>
+    /// In what patches its areas are wet; none of plans that were made when all was held to dry as a large sheet does.
+    /// </summary>
+    public ImmutableArray<WetPatch> Patches { get; init; } = [];
+
+    /// <summary>
     /// Which of the passes of something done to the whole card it is, from 1: the second dip is 2; 0 where it was not
     /// counted.
     /// </summary>
@@ -72,6 +77,9 @@ public sealed record Pass(
     /// </summary>
     [JsonIgnore]
     public int Times => Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, Acts.Sum(act => act.Times)) : 1;
+
+    /// <summary>Radius of the patch in which an area of it is wet, mm; 0 for a large sheet.</summary>
+    public double PatchOf(int area) => Patches.FirstOrDefault(patch => patch.Area == area).RadiusMm;
 
     /// <summary>How hard its pencil is pressed.</summary>
     [JsonIgnore]

@@ -21,7 +21,11 @@ public sealed record ColouredArea(
     Method Method,
     ImmutableArray<AreaPass> Passes,
     ImmutableArray<double> Lightness
-);
+)
+{
+    /// <summary>Radius of the disc that dries as it does, mm.</summary>
+    public double RadiusMm { get; init; } = WetPatch.Radius(SizeMm2);
+}
 
 /// <summary>Something done to the whole card, with its passes.</summary>
 /// <param name="Task">What.</param>
@@ -66,9 +70,32 @@ public static class PassBuilder
         (int, int)[] pairs = [.. touching];
         var sets = Grouping.Together(singles, pairs);
         var together = InOrder([.. sets.Select(Together)], tones);
-        return pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller
-            ? InOrder([.. smaller.Select(Together)], tones)
-            : together;
+        return Patched(
+            pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller
+                ? InOrder([.. smaller.Select(Together)], tones)
+                : together,
+            pairs
+        );
+    }
+
+    /// <summary>Passes whose areas side by side are wet together.</summary>
+    internal static ImmutableArray<Pass> Patched(
+        ImmutableArray<Pass> passes,
+        IEnumerable<(int One, int Other)> touching
+    )
+    {
+        var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToHashSet();
+        return
+        [
+            .. passes.Select(pass =>
+                pass.WholeCard
+                    ? pass
+                    : pass with
+                    {
+                        Patches = [.. WetPatch.Joined(pass.Patches, (one, other) => touch.Contains((one, other)))],
+                    }
+            ),
+        ];
     }
 
     /// <summary>One pass over the areas of all.</summary>
@@ -82,6 +109,7 @@ public static class PassBuilder
                 Lightness =
                     passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
                 PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
+                Patches = [.. passes.SelectMany(pass => pass.Patches).OrderBy(patch => patch.Area)],
             };
 
     private static IEnumerable<Pass> OfArea(ColouredArea area) =>
@@ -103,6 +131,7 @@ public static class PassBuilder
                     Phase = pass.Phase,
                     Also = pass.Also,
                     Acts = pass.Acts,
+                    Patches = [WetPatch.Alone(area.Area, area.RadiusMm * Math.Sqrt(area.Shares.Of(pass.Zone)))],
                 }
         );
 
@@ -114,10 +143,11 @@ public static class PassBuilder
             foreach (var (round, (pass, lightness)) in card.Passes.Zip(card.Lightness).Index())
             {
                 var ground = pass.Phase == Phase.Ground;
+                ImmutableArray<int> all = [Pass.Panel, .. areas.Order()];
                 yield return new Pass(
                     0,
                     pass.Mix,
-                    [Pass.Panel, .. areas.Order()],
+                    all,
                     pass.Zone,
                     ground ? ++place : AfterAreas + ++place,
                     pass.Water,
@@ -132,6 +162,8 @@ public static class PassBuilder
                     Round = round + 1,
                     Generations = card.Task.Method == Method.RainbowStamp ? card.Task.Times : 1,
                     Acts = pass.Acts,
+                    // It is wet as one, wherever the areas lie in it.
+                    Patches = [.. all.Select(area => WetPatch.Alone(area, WetPatch.Radius(card.Task.PanelMm2)))],
                 };
             }
         }

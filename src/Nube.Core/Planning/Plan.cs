@@ -47,12 +47,6 @@ public sealed record PlannedStep(
     public int Sitting { get; init; } = 1;
 }
 
-/// <summary>How long what a pass leaves takes to dry, with this paper and air.</summary>
-/// <param name="Water">How wet the brush is.</param>
-/// <param name="Times">When each state is reached.</param>
-/// <param name="Leaves">What is left.</param>
-public sealed record DryingOf(BrushWater Water, DryingTimes Times, Leaves Leaves = Leaves.Water);
-
 /// <summary>Who does what when, for all cards of a run.</summary>
 /// <param name="Cards">How many cards.</param>
 /// <param name="Passes">Each after those that must come before it.</param>
@@ -111,21 +105,17 @@ public sealed record Plan(
         return Passes[step.Pass];
     }
 
-    /// <summary>Drying times of what a pass leaves.</summary>
+    /// <summary>Drying times of what a pass leaves, where it takes longest.</summary>
     public DryingTimes TimesOf(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
         return Drying.TimesOf(pass);
     }
-}
 
-/// <summary>Looking up drying times.</summary>
-internal static class DryingLookup
-{
-    /// <summary>Drying times of what a pass leaves.</summary>
-    public static DryingTimes TimesOf(this ImmutableArray<DryingOf> drying, Pass pass)
+    /// <summary>Drying times of what a pass leaves on one of its areas.</summary>
+    public DryingTimes TimesOf(Pass pass, int area)
     {
-        var leaves = pass.Sheet.Leaves;
-        return drying.First(d => d.Leaves == leaves && (leaves != Leaves.Water || d.Water == pass.Water)).Times;
+        ArgumentNullException.ThrowIfNull(pass);
+        return Drying.TimesOf(pass, area);
     }
 }

@@ -205,20 +205,42 @@ public static class PlanRemarks
         }
     }
 
-    /// <summary>Colour that must be moved while it flows, and an area that takes too long for that.</summary>
+    /// <summary>Areas that the hand is not done with before they shine no more: the wet edge dries behind it.</summary>
     private static IEnumerable<Remark> Tight(Plan plan, Pass pass, Hand hand, Func<int, string> nameOf)
     {
-        if (pass.Stroke is not (Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair))
+        if (pass.Sheet.Leaves != Leaves.Water || (pass.Sheet.Brings & Traits.Water) == 0)
             yield break;
-        var flows = plan.TimesOf(pass).Damp.TotalSeconds;
-        var each = hand.PaintSeconds(pass) / pass.Areas.Length;
-        if (each < TightFrom * flows)
+        var tight = HandOverArea(plan, pass, hand).Where(area => area.Takes >= TightFrom * area.Shines).ToList();
+        if (tight.Count == 0)
             yield break;
-        var what = Words.Names([.. pass.Areas.Select(nameOf)]);
+        var (_, takes, shines) = tight.MaxBy(area => area.Takes / area.Shines);
+        var what = pass.WholeCard ? nameOf(Pass.Panel) : Words.Names([.. tight.Select(area => nameOf(area.Area))]);
+        var inParts = pass.Stroke is Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair;
         yield return new Remark(
-            each > flows ? Severity.Warn : Severity.Hint,
-            $"{what}: an area takes about {Words.Duration(each)}, and it shines for {Words.Duration(flows)} only. Work it in parts, wet the area first, or take a method that does not need it wet."
+            takes > shines ? Severity.Warn : Severity.Hint,
+            $"{what}: the hand takes about {Words.Duration(takes)}, and the wash shines for {Words.Duration(shines)} only. "
+                + (
+                    inParts
+                        ? "Work it in parts, wet the area first, or take a method that does not need it wet."
+                        : "Wet it first, or take a larger brush, so that no edge dries behind your hand."
+                )
         );
+    }
+
+    /// <summary>How long the hand takes over each area of a pass, and how long the area shines, s.</summary>
+    private static IEnumerable<(int Area, double Takes, double Shines)> HandOverArea(Plan plan, Pass pass, Hand hand)
+    {
+        if (pass.WholeCard)
+            return [(Pass.Panel, hand.PaintSeconds(pass), plan.TimesOf(pass, Pass.Panel).Damp.TotalSeconds)];
+        var surface = pass.Patches.Sum(patch => patch.OwnMm * patch.OwnMm);
+        return pass.Areas.Select(area =>
+        {
+            // By its share of the surface; plans without patches know no sizes.
+            var own = pass.Patches.FirstOrDefault(patch => patch.Area == area).OwnMm;
+            var share = surface > 0 ? own * own / surface : 1.0 / pass.Areas.Length;
+            var alone = pass with { Areas = [area], PaintedMm2 = share * pass.PaintedMm2 };
+            return (area, hand.PaintSeconds(alone), plan.TimesOf(pass, area).Damp.TotalSeconds);
+        });
     }
 
     private static IEnumerable<Remark> Long(Plan plan)

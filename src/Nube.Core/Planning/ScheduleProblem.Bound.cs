@@ -46,13 +46,15 @@ internal sealed partial class ScheduleProblem
         {
             var inClass = group.Order().ToList();
             return Enumerable
-                .Range(0, ids.Length)
+                .Range(0, areas.Ids.Length)
                 .Max(area =>
                 {
-                    var row = inClass.Where(pass => own[pass].Contains(area)).ToList();
+                    var row = inClass.Where(pass => Paints(pass, area)).ToList();
                     // A heat tool ends a wait, but takes the hands itself.
                     var gaps = row.Take(Math.Max(0, row.Count - 1))
-                        .Select(pass => options.Heat ? Math.Min(dries[pass], Heating.Seconds) : dries[pass])
+                        .Select(pass =>
+                            options.Heat ? Math.Min(Dries(pass, area), Heating.TakeSeconds) : Dries(pass, area)
+                        )
                         .Order()
                         .ToList();
                     return Enumerable
@@ -82,24 +84,23 @@ internal sealed partial class ScheduleProblem
             if (last.Count == 0 || rest.Count == 0)
                 return 0;
             var first = last.MinBy(pass => pass);
-            return Hands(rest)
-                + rest.Min(job => needsBone[first] ? bone[job % Passes] : dries[job % Passes])
-                + last.Sum(pass => paint[pass]);
+            return Hands(rest) + rest.Min(job => gap[job % Passes, first]) + last.Sum(pass => paint[pass]);
         }
 
         double OnOneCard(int card)
         {
             var there = Jobs.Where(job => job / Passes == card).Select(job => job % Passes).ToList();
-            return there.Count == 0 ? 0 : Cliques().Max(areas => InARow(there, areas));
+            return there.Count == 0 ? 0 : Cliques().Max(clique => InARow(there, clique));
         }
 
         // The drying of the one that comes last is not waited for.
-        double InARow(List<int> there, int[] areas)
+        double InARow(List<int> there, int[] clique)
         {
-            var one = OneAtATime(there, areas);
-            return one.Count == 0
-                ? 0
-                : one.Sum(pass => paint[pass] + dries[pass]) - one.Max(pass => dries[pass]) + Behind(one);
+            var one = OneAtATime(there, clique);
+            if (one.Count == 0)
+                return 0;
+            double[] gaps = [.. one.Select(pass => LeastGap(pass, one))];
+            return one.Sum(pass => paint[pass]) + gaps.Sum() - gaps.Max() + Behind(one);
         }
     }
 
@@ -124,22 +125,22 @@ internal sealed partial class ScheduleProblem
     /// <summary>Sets of one to four areas that all touch each other; on paper there are hardly larger ones.</summary>
     public IEnumerable<int[]> Cliques()
     {
-        for (var a = 0; a < ids.Length; a++)
+        for (var a = 0; a < areas.Ids.Length; a++)
         {
             yield return [a];
-            for (var b = a + 1; b < ids.Length; b++)
+            for (var b = a + 1; b < areas.Ids.Length; b++)
             {
-                if (!touch[a, b])
+                if (!areas.Touch[a, b])
                     continue;
                 yield return [a, b];
-                for (var c = b + 1; c < ids.Length; c++)
+                for (var c = b + 1; c < areas.Ids.Length; c++)
                 {
-                    if (!touch[a, c] || !touch[b, c])
+                    if (!areas.Touch[a, c] || !areas.Touch[b, c])
                         continue;
                     yield return [a, b, c];
-                    for (var d = c + 1; d < ids.Length; d++)
+                    for (var d = c + 1; d < areas.Ids.Length; d++)
                     {
-                        if (touch[a, d] && touch[b, d] && touch[c, d])
+                        if (areas.Touch[a, d] && areas.Touch[b, d] && areas.Touch[c, d])
                             yield return [a, b, c, d];
                     }
                 }

@@ -1,3 +1,5 @@
+using Nube.Core.Drying;
+
 namespace Nube.Core.Planning;
 
 /// <content>Walking through an order: when each job can be done, what it waits for, when the maker rests.</content>
@@ -17,9 +19,15 @@ internal sealed partial class ScheduleProblem
     /// </summary>
     internal sealed class Walk(ScheduleProblem problem)
     {
-        private readonly double[] dry = [.. problem.dryAtStart];
-        private readonly double[] boneDry = [.. problem.boneDryAtStart];
-        private readonly int[] wetBy = [.. problem.wetAtStart];
+        private readonly WetCard[] cards =
+        [
+            .. problem.atStart.Select(start =>
+            {
+                var card = new WetCard(problem.areas.Ids.Length);
+                card.Become(start);
+                return card;
+            }),
+        ];
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
         private readonly Sitting? sitting = problem.options.Sitting;
         private double rinses;
@@ -40,9 +48,8 @@ internal sealed partial class ScheduleProblem
         /// <summary>Back to the start of the run.</summary>
         public void Restart()
         {
-            problem.dryAtStart.CopyTo(dry, 0);
-            problem.boneDryAtStart.CopyTo(boneDry, 0);
-            problem.wetAtStart.CopyTo(wetBy, 0);
+            for (var card = 0; card < cards.Length; card++)
+                cards[card].Become(problem.atStart[card]);
             Array.Clear(keepsFromHeat);
             (Free, Last, rinses, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 0, 1);
         }
@@ -51,32 +58,18 @@ internal sealed partial class ScheduleProblem
         public DueAt Due(int job)
         {
             var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
-            var at = card * problem.ids.Length;
-            var (ready, area) = (0.0, -1);
-            var (near, mineFirst) = (problem.near[pass], problem.own[pass].Length);
-            for (var i = 0; i < near.Length; i++)
-            {
-                var other = near[i];
-                if (dry[at + other] > ready && (i < mineFirst || problem.runs[wetBy[at + other] + 1, pass]))
-                    (ready, area) = (dry[at + other], other);
-            }
-            if (problem.needsBone[pass])
-            {
-                foreach (var mine in problem.own[pass])
-                {
-                    if (boneDry[at + mine] > ready)
-                        (ready, area) = (boneDry[at + mine], mine);
-                }
-            }
+            var (ready, area) = problem.areas.Ready(cards[card], pass);
             var setup = problem.setup[Last + 1, pass];
-            var (start, heat) = (Free + setup, 0.0);
-            var wait = Math.Max(0, ready - start);
-            if (problem.options.Heat && !keepsFromHeat[card] && wait > Heating.Seconds + Heating.WorthSeconds)
+            var (start, heat) = (Math.Max(Free + setup, ready), 0.0);
+            if (problem.options.Heat && !keepsFromHeat[card] && ready > Free)
             {
-                (heat, wait) = (Heating.Seconds, 0);
-                start += heat;
+                // The card is heated when it shines no more; then the hands make ready.
+                var (dull, water) = cards[card].ForHeat(Free);
+                var sooner = dull + Heating.Seconds(water) + setup;
+                if (start - sooner > Heating.WorthSeconds)
+                    (start, heat) = (sooner, Heating.Seconds(water));
             }
-            start += wait;
+            var wait = start - Free - setup - heat;
             if (sitting is null)
                 return new DueAt(start, wait, area, heat, 0, 1);
             return Rested(new DueAt(start, wait, area, heat, 0, SittingNumber), setup, problem.paint[pass], ready);
@@ -86,14 +79,9 @@ internal sealed partial class ScheduleProblem
         public void Do(int job)
         {
             var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
-            var at = card * problem.ids.Length;
             var due = Due(job);
             if (due.Heat > 0)
-            {
-                var heated = due.Start - problem.setup[Last + 1, pass];
-                for (var area = at; area < at + problem.ids.Length; area++)
-                    (dry[area], boneDry[area]) = (Math.Min(dry[area], heated), Math.Min(boneDry[area], heated));
-            }
+                cards[card].Heat(due.Start - problem.setup[Last + 1, pass]);
             if (due.Sitting > SittingNumber)
             {
                 sittingStart += (due.Sitting - SittingNumber) * sitting!.NextAfterHours * 3600;
@@ -103,13 +91,9 @@ internal sealed partial class ScheduleProblem
                 rested = due.Start;
             rinses += problem.RinseCost(Last, pass);
             (Free, Last) = (due.Start + problem.paint[pass], pass);
-            foreach (var mine in problem.own[pass])
-            {
-                // Little water on an area that is dry but not bone dry leaves the rest of the earlier water in it.
-                dry[at + mine] = Math.Max(dry[at + mine], Free + problem.dries[pass]);
-                boneDry[at + mine] = Math.Max(boneDry[at + mine], Free + problem.bone[pass]);
-                wetBy[at + mine] = pass;
-            }
+            var (own, dries) = (problem.areas.Own(pass), problem.dries[pass]);
+            for (var i = 0; i < own.Length; i++)
+                cards[card].Lay(own[i], pass, Free, dries[i], problem.grams[pass], ofWater: true);
             keepsFromHeat[card] |= problem.noHeat[pass];
         }
 

@@ -7,10 +7,18 @@ namespace Nube.Core.Planning;
 /// <summary>An area that is still wet when work goes on.</summary>
 /// <param name="Card">The card, from 1.</param>
 /// <param name="Area">The area.</param>
-/// <param name="DrySeconds">When it is dry, s from the start.</param>
+/// <param name="DampSeconds">When it shines no more, s from the start.</param>
+/// <param name="DrySeconds">When it is dry.</param>
 /// <param name="BoneDrySeconds">When it is bone dry.</param>
 /// <param name="Pass">Index of the pass that wetted it; negative for water that was spilled.</param>
-internal readonly record struct StillWet(int Card, int Area, double DrySeconds, double BoneDrySeconds, int Pass);
+internal readonly record struct StillWet(
+    int Card,
+    int Area,
+    double DampSeconds,
+    double DrySeconds,
+    double BoneDrySeconds,
+    int Pass
+);
 
 /// <summary>
 /// What is fixed while an order is looked for: passes, cards, drying, hands; areas are renumbered from 0. A job is one
@@ -20,23 +28,17 @@ internal sealed partial class ScheduleProblem
 {
     private readonly ImmutableArray<Pass> passes;
     private readonly PlanOptions options;
-    private readonly DryingTimes[] times; // of a pass
+    private readonly PassNeighbours areas;
+    private readonly DryingTimes[] times; // of a pass, where it dries last
+    private readonly DryingSeconds[][] dries; // of each area of a pass
+    private readonly double[,] gap; // seconds from the end of a pass until another may start on the same card
+    private readonly double[] grams; // of water that a pass lays on each of its areas
     private readonly double[] paint; // seconds of a pass
-    private readonly double[] dries,
-        bone; // seconds until what a pass leaves is dry, bone dry
-    private readonly bool[] needsBone; // of a pass: its own areas must be bone dry
     private readonly bool[] noHeat; // of a pass: afterwards the card stays away from heat
     private readonly double[,] setup; // seconds between a pass, or none (0), and the next
     private readonly bool[,] changes; // whether the tool or what is on it changes between them
-    private readonly int[][] own; // areas of a pass
-    private readonly int[][] near; // areas of a pass, and those that touch them
-    private readonly int[] ids; // of the areas
-    private readonly bool[,] touch; // which areas touch
-    private readonly bool[,] runs; // of a pass that is wet, or spilled water (0), into another beside it
     private readonly double[,] rinseCost; // of a change between them, beside its time
-    private readonly int[] wetAtStart; // the pass that wetted each area of each card; -1 for spilled water
-    private readonly double[] dryAtStart,
-        boneDryAtStart; // of each area of each card, where work goes on from wet ones
+    private readonly WetCard[] atStart; // where work goes on from wet cards
 
     public ScheduleProblem(
         ImmutableArray<Pass> passes,
@@ -51,16 +53,7 @@ internal sealed partial class ScheduleProblem
         if (passes.IsEmpty)
             throw new ArgumentException("Give at least one area a colour.", nameof(passes));
         (this.passes, Cards, this.options) = (passes, cards, options);
-        ids = [.. passes.SelectMany(pass => pass.Areas).Distinct().Order()];
-        var index = ids.Index().ToDictionary(i => i.Item, i => i.Index);
-        own = [.. passes.Select(pass => pass.Areas.Select(id => index[id]).ToArray())];
-        touch = new bool[ids.Length, ids.Length];
-        foreach (var (one, other) in touching)
-        {
-            if (index.TryGetValue(one, out var a) && index.TryGetValue(other, out var b))
-                touch[a, b] = touch[b, a] = true;
-        }
-        near = [.. own.Select(areas => areas.Concat(Touched(areas)).ToArray())];
+        areas = new PassNeighbours(passes, touching);
         Precedes = Precedence.Of(passes);
         Before =
         [
@@ -78,9 +71,14 @@ internal sealed partial class ScheduleProblem
         if (Jobs.Length == 0)
             throw new ImpossibleOrderException("Every step is left out: nothing is left to plan.");
         times = [.. passes.Select(pass => drying.TimesOf(pass))];
-        dries = [.. times.Select(time => time.Dry.TotalSeconds)];
-        bone = [.. times.Select(time => time.BoneDry.TotalSeconds)];
-        needsBone = [.. passes.Select(pass => pass.Sheet.Needs == Wetness.BoneDry)];
+        dries = [.. passes.Select(pass => pass.Areas.Select(area => drying.TimesOf(pass, area).InSeconds()).ToArray())];
+        gap = new double[passes.Length, passes.Length];
+        for (var first = 0; first < passes.Length; first++)
+        {
+            for (var then = 0; then < passes.Length; then++)
+                gap[first, then] = areas.Gap(first, then, dries[first]);
+        }
+        grams = [.. passes.Select(Heating.GramsOnEach)];
         noHeat = [.. passes.Select(Heating.Forbids)];
         paint = [.. passes.Select(hand.PaintSeconds)];
         setup = new double[passes.Length + 1, passes.Length];
@@ -97,28 +95,12 @@ internal sealed partial class ScheduleProblem
                     rinseCost[last + 1, pass] = rinses.Cost(last, pass);
             }
         }
-        runs = new bool[passes.Length + 1, passes.Length];
-        for (var there = -1; there < passes.Length; there++)
-        {
-            for (var next = 0; next < passes.Length; next++)
-                runs[there + 1, next] =
-                    there < 0
-                        ? RunningTogether.Flows(passes[next])
-                        : RunningTogether.WouldRun(passes[there], passes[next]);
-        }
         Tails = [.. Enumerable.Range(0, passes.Length).Select(Tail)];
-        (dryAtStart, boneDryAtStart, wetAtStart) = (
-            new double[cards * ids.Length],
-            new double[cards * ids.Length],
-            new int[cards * ids.Length]
-        );
+        atStart = [.. Enumerable.Range(0, cards).Select(_ => new WetCard(areas.Ids.Length))];
         foreach (var area in wet ?? [])
         {
-            if (!index.TryGetValue(area.Area, out var place))
-                continue;
-            dryAtStart[(area.Card - 1) * ids.Length + place] = area.DrySeconds;
-            boneDryAtStart[(area.Card - 1) * ids.Length + place] = area.BoneDrySeconds;
-            wetAtStart[(area.Card - 1) * ids.Length + place] = area.Pass;
+            if (areas.IndexOf.TryGetValue(area.Area, out var place))
+                atStart[area.Card - 1].Was(place, area.Pass, area.DampSeconds, area.DrySeconds, area.BoneDrySeconds);
         }
     }
 
@@ -149,37 +131,38 @@ internal sealed partial class ScheduleProblem
     /// <summary>The tool, or what is on it, changes between two passes.</summary>
     public bool Changes(int last, int pass) => changes[last + 1, pass];
 
-    /// <summary>Seconds that a pass takes, and until its areas are dry and bone dry.</summary>
-    public (double Paint, double Dries, double BoneDry) Times(int pass) => (paint[pass], dries[pass], bone[pass]);
+    /// <summary>Seconds that a pass takes.</summary>
+    public double Paint(int pass) => paint[pass];
 
-    /// <summary>A pass needs its own areas bone dry.</summary>
-    public bool NeedsBoneDry(int pass) => needsBone[pass];
+    /// <summary>Seconds until all that a pass leaves is bone dry.</summary>
+    public double BoneDry(int pass) => times[pass].BoneDry.TotalSeconds;
+
+    /// <summary>Seconds from the end of a pass until another may start on the same card because of it.</summary>
+    public double Gap(int first, int then) => gap[first, then];
 
     /// <summary>What it takes at least to make ready for a pass, whatever was done before, s.</summary>
     public double LeastSetup(int pass) => Enumerable.Range(-1, Passes + 1).Min(last => setup[last + 1, pass]);
-
-    /// <summary>Two passes have an area in common.</summary>
-    public bool ShareAnArea(int one, int other) => own[one].Any(own[other].Contains);
 
     /// <summary>
     /// Two passes cannot be wet on one card together: they share an area, or would run into each other where areas of
     /// theirs touch.
     /// </summary>
     public bool Conflict(int one, int other) =>
-        ShareAnArea(one, other) || (runs[one + 1, other] && own[one].Any(near[other].Contains));
+        areas.Share(one, other)
+        || (areas.Runs(one, other) && areas.Touched(areas.Own(one)).Any(areas.Own(other).Contains));
 
     /// <summary>
     /// Passes on areas that all touch each other, of which only one can be wet on a card at a time; the longest first.
     /// </summary>
     /// <param name="there">Passes to choose from.</param>
-    /// <param name="areas">The areas, counted from 0.</param>
-    public List<int> OneAtATime(IEnumerable<int> there, int[] areas)
+    /// <param name="clique">The areas, counted from 0.</param>
+    public List<int> OneAtATime(IEnumerable<int> there, int[] clique)
     {
         var chosen = new List<int>();
         foreach (
             var pass in there
-                .Where(pass => own[pass].Any(areas.Contains))
-                .OrderByDescending(pass => paint[pass] + dries[pass])
+                .Where(pass => areas.Own(pass).Any(clique.Contains))
+                .OrderByDescending(pass => paint[pass] + times[pass].Dry.TotalSeconds)
                 .ThenBy(pass => pass)
         )
         {
@@ -189,11 +172,15 @@ internal sealed partial class ScheduleProblem
         return chosen;
     }
 
+    /// <summary>The least that must lie between a pass and whichever of some comes next on the same card, s.</summary>
+    public double LeastGap(int pass, IReadOnlyCollection<int> others) =>
+        others.Where(other => other != pass).Select(other => gap[pass, other]).DefaultIfEmpty(0).Min();
+
     /// <summary>A heat tool ends waits, so that drying bounds nothing.</summary>
     public bool Heats => options.Heat;
 
     /// <summary>A pass goes over an area, counted from 0.</summary>
-    public bool Paints(int pass, int area) => own[pass].Contains(area);
+    public bool Paints(int pass, int area) => areas.Own(pass).Contains(area);
 
     /// <summary>Everything in an order comes after what must come before it.</summary>
     public bool IsPossible(int[] order)
@@ -265,7 +252,9 @@ internal sealed partial class ScheduleProblem
                     card + 1,
                     setup[last + 1, pass],
                     Changes(last, pass),
-                    due.Wait > 1e-9 ? new Wait(due.Wait, ids[due.Area], own[pass].Contains(due.Area)) : null,
+                    due.Wait > 1e-9
+                        ? new Wait(due.Wait, areas.Ids[due.Area], areas.Own(pass).Contains(due.Area))
+                        : null,
                     due.Start,
                     end,
                     end + time.Shining.TotalSeconds,
@@ -299,9 +288,6 @@ internal sealed partial class ScheduleProblem
         }
     }
 
-    private IEnumerable<int> Touched(int[] areas) =>
-        Enumerable.Range(0, ids.Length).Where(area => !areas.Contains(area) && areas.Any(mine => touch[mine, area]));
-
     /// <summary>
     /// What is still to come on the areas of a pass after it, and on the busiest area that touches them, which cannot
     /// be painted while these are wet.
@@ -311,10 +297,13 @@ internal sealed partial class ScheduleProblem
         double Left(int area, int after) =>
             Enumerable
                 .Range(0, passes.Length)
-                .Where(p => passes[p].Layer > after && own[p].Contains(area))
-                .Sum(p => paint[p] + dries[p]);
-        return dries[pass]
-            + own[pass].Max(area => Left(area, passes[pass].Layer))
-            + Touched(own[pass]).Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
+                .Where(p => passes[p].Layer > after && areas.Own(p).Contains(area))
+                .Sum(p => paint[p] + Dries(p, area));
+        return times[pass].Dry.TotalSeconds
+            + areas.Own(pass).Max(area => Left(area, passes[pass].Layer))
+            + areas.Touched(areas.Own(pass)).Select(area => Left(area, 0)).DefaultIfEmpty(0).Max();
     }
+
+    /// <summary>Seconds until an area of a pass is dry.</summary>
+    private double Dries(int pass, int area) => dries[pass][Array.IndexOf(areas.Own(pass), area)].Dry;
 }

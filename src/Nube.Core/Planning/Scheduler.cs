@@ -71,7 +71,7 @@ public static class Scheduler
         if (cards is < 1 or > MostCards)
             throw new ArgumentOutOfRangeException(nameof(cards), $"A run has 1 to {MostCards} cards.");
         options ??= PlanOptions.None;
-        var drying = DryingIn(air, passes, paper, options);
+        var drying = DryingOfPasses.In(air, passes, paper, options);
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
         return PlanOf(
             problem,
@@ -93,7 +93,7 @@ public static class Scheduler
     public static Plan InAir(Plan plan, IEnumerable<(int One, int Other)> touching, Paper paper, Air air, Hand hand)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var drying = DryingIn(air, plan.Passes, paper, plan.Options);
+        var drying = DryingOfPasses.In(air, plan.Passes, paper, plan.Options);
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, drying, hand, plan.Options);
         var kept = OrderOf(plan);
         var anew = Pinning.Pinned(Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Options.Pinned);
@@ -101,25 +101,6 @@ public static class Scheduler
         var best = ScheduleProblem.Cost(anew, walk) < ScheduleProblem.Cost(kept, walk) - 1e-9 ? anew : kept;
         return PlanOf(problem, best, plan.Passes, drying, plan.Options);
     }
-
-    /// <summary>Drying times of what passes leave.</summary>
-    internal static ImmutableArray<DryingOf> DryingIn(
-        Air air,
-        ImmutableArray<Pass> passes,
-        Paper paper,
-        PlanOptions options
-    ) =>
-        [
-            .. passes
-                .Select(pass => (pass.Sheet.Leaves, Water: pass.Sheet.Leaves == Leaves.Water ? pass.Water : default))
-                .Distinct()
-                .Order()
-                .Select(left => new DryingOf(
-                    left.Water,
-                    left.Leaves.Times(left.Water, paper, air, options.DryingFactor),
-                    left.Leaves
-                )),
-        ];
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
     /// <param name="plan">The plan.</param>

@@ -94,7 +94,10 @@ public sealed record RunWithSupplies(
                             area.SizeMm2,
                             new ZoneShares(light, zone?.ShadowShare ?? 0),
                             Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
-                        );
+                        )
+                        {
+                            RadiusMm = WetPatch.Radius(area.SizeMm2, area.PerimeterMm),
+                        };
                     }),
                 ],
                 Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,

@@ -47,9 +47,9 @@ public class AmountsTests
     {
         var amounts = Amounts.ToMix(Plan);
         Assert.Equal([Yellow.Mix, Green.Mix], amounts.Select(a => a.Mix));
-        // 1000 mm2 at 40 g/m2 and 400 mm2 at 15 g/m2 are 46 mg a card; three cards, twice.
-        Assert.Equal(0.276, amounts[0].Millilitres, 9);
-        Assert.Equal(6, amounts[0].Drops); // of 0.05 ml
+        // 1000 mm2 at 28 g/m2 and 400 mm2 at 15 g/m2 are 34 mg a card; three cards, twice.
+        Assert.Equal(0.204, amounts[0].Millilitres, 9);
+        Assert.Equal(5, amounts[0].Drops); // of 0.05 ml
         // 0.018 ml would do, but nobody can mix so little.
         Assert.Equal(Amounts.LeastMix, amounts[1].Millilitres, 9);
         Assert.Equal(4, amounts[1].Drops);
@@ -61,14 +61,14 @@ public class AmountsTests
         Assert.Empty(Amounts.Used([]));
         var one = Plan.Steps.First(step => step.Pass == 0);
         var used = Amounts.Used([Plan.PassOf(one)]);
-        // 40 mg of wash, half of it colour, in 3 parts to 1.
+        // 28 mg of wash, half of it colour, in 3 parts to 1.
         Assert.Equal([0, 1], used.Select(u => u.Colourant));
-        Assert.Equal(0.015, used[0].Millilitres, 9);
-        Assert.Equal(0.005, used[1].Millilitres, 9);
+        Assert.Equal(0.0105, used[0].Millilitres, 9);
+        Assert.Equal(0.0035, used[1].Millilitres, 9);
 
         var all = Amounts.Used(Plan.Steps.Select(Plan.PassOf));
         Assert.Equal([0, 1, 2], all.Select(u => u.Colourant));
-        Assert.Equal(3 * 0.046 / 2 * 0.75, all[0].Millilitres, 9);
+        Assert.Equal(3 * 0.034 / 2 * 0.75, all[0].Millilitres, 9);
     }
 
     [Theory]
@@ -78,15 +78,15 @@ public class AmountsTests
     public void Amounts_are_said_in_drops(double millilitres, string said) =>
         Assert.Equal(said, Amounts.InDrops(millilitres));
 
-    // By hand: 6 cards x 2,000 mm2 x 40 g/m2 = 0.48 ml, twice that with allowance. At 1:4 a fifth of it is colour, 0.19
-    // ml; in three parts of 0.064 ml, two drops of 0.05 ml each are enough.
+    // By hand: 6 cards x 2,000 mm2 x 28 g/m2 = 0.336 ml, twice that with allowance. At 1:4 a fifth of it is colour,
+    // 0.134 ml; in three parts of 0.045 ml, one drop of 0.05 ml each is enough.
     [Fact]
     public void A_mix_is_counted_out_in_drops_that_suffice()
     {
         var prepared = Amounts.ToPrepare(2_000, 6, 1, new Strength(4), [2, 1]);
-        Assert.Equal(0.96, prepared.Millilitres, 1e-9);
-        Assert.Equal([4, 2], prepared.ColourDrops);
-        Assert.Equal(24, prepared.WaterDrops);
+        Assert.Equal(0.672, prepared.Millilitres, 1e-9);
+        Assert.Equal([2, 1], prepared.ColourDrops);
+        Assert.Equal(12, prepared.WaterDrops);
         Assert.True(
             (prepared.ColourDrops.Sum() + prepared.WaterDrops) * Amounts.MillilitresPerDrop >= prepared.Millilitres
         );

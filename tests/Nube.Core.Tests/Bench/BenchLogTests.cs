@@ -128,14 +128,14 @@ public class BenchLogTests
     public void Paint_used_is_what_comes_out_by_hand()
     {
         var plan = OneWash(500, 2);
-        Assert.Equal(0.008, Assert.Single(Amounts.Used(plan.Steps.Select(plan.PassOf))).Millilitres, 1e-12);
+        Assert.Equal(0.0056, Assert.Single(Amounts.Used(plan.Steps.Select(plan.PassOf))).Millilitres, 1e-12);
         Assert.Empty(Amounts.Used([]));
-        // Twice what is laid would be 0.08 ml, which nobody can mix: four drops it is.
+        // Twice what is laid would be 0.056 ml, which nobody can mix: four drops it is.
         var little = Assert.Single(Amounts.ToMix(plan));
         Assert.Equal((0.2, 4), (Math.Round(little.Millilitres, 12), little.Drops));
-        // 10,000 mm2 on six cards: 0.4 ml each, 4.8 ml in all.
+        // 10,000 mm2 with a bead of water, 80 g/m2, on six cards: 0.8 ml each, 9.6 ml in all.
         var much = Assert.Single(Amounts.ToMix(OneWash(10_000, 6)));
-        Assert.Equal((4.8, 96), (Math.Round(much.Millilitres, 12), much.Drops));
+        Assert.Equal((9.6, 192), (Math.Round(much.Millilitres, 12), much.Drops));
 
         static Plan OneWash(double mm2, int cards) =>
             Scheduler.PlanRun(

@@ -26,7 +26,9 @@ public class DryingPropertyTests
             var times = curve.Times();
             Assert.True(times.Shining <= times.Damp && times.Damp <= times.Dry && times.Dry <= times.BoneDry);
             Assert.True(curve.FilmAt(times.Damp.TotalSeconds) < 1e-6, "the film is gone when it is damp");
-            Assert.True(curve.WaterAt(times.Dry.TotalSeconds) <= DryingCurve.DryWater + 1e-6);
+            // Cool no more: a quarter of the first rate at most.
+            double Rate(double at) => curve.WaterAt(at) - curve.WaterAt(at + 1);
+            Assert.True(Rate(times.Dry.TotalSeconds) <= DryingCurve.CoolShare * Rate(0) * 1.001 + 1e-9);
             Assert.True(curve.WaterAt(times.BoneDry.TotalSeconds) <= DryingCurve.BoneDryWater + 1e-6);
             Assert.Equal(any.Water, curve.WaterAt(0), 9);
         });
@@ -40,6 +42,11 @@ public class DryingPropertyTests
             Assert.True(Dry(any.Water, any.Air with { RelativeHumidity = any.Air.RelativeHumidity * 0.7 }) <= dry);
             Assert.True(Dry(any.Water, any.Air with { Speed = any.Air.Speed + 0.4 }) <= dry);
             Assert.True(Dry(any.Water, any.Air with { Temperature = any.Air.Temperature + 4 }) <= dry);
+            var (large, small) = (
+                new DryingCurve(any.Water, any.Paper, any.Air, 1, 30).Times().Dry,
+                new DryingCurve(any.Water, any.Paper, any.Air, 1, 3).Times().Dry
+            );
+            Assert.True(small < large && large < dry);
         });
 
     [Fact]

@@ -35,7 +35,8 @@ internal static class FlatAreas
                     .Select(layer =>
                     {
                         var zone = layer > layers ? Zone.Shadow : Zone.Whole;
-                        return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(sizeMm2, zone, paper), []);
+                        var surface = sizeMm2 * (zone == Zone.Shadow ? shadowShare : 1);
+                        return new AreaPass(Stroke.Wash, mix, zone, HowWet.ForWash(surface, paper), []);
                     }),
             ],
             [.. Enumerable.Range(1, layers + shadow).Select(lightnessAfter)]

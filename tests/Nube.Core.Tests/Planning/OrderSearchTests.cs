@@ -251,7 +251,14 @@ public class OrderSearchTests
         var jobs = plan.Steps.Select(step => (step.Card, Pass: plan.Passes[step.Pass])).ToList();
         var horizon = Whole(plan.FinishSeconds) + 100;
         long Paint(Pass pass) => Whole(pass.Areas.Length * hand.SecondsPerArea + pass.PaintedMm2 * hand.SecondsPerMm2);
-        long Dry(Pass pass) => Whole(plan.TimesOf(pass).Dry.TotalSeconds);
+        // The longest that any area takes which the other shares or touches.
+        long Dry(Pass pass, Pass other) =>
+            Whole(
+                pass.Areas.Where(x =>
+                        other.Areas.Any(y => x == y || touching.Contains((x, y)) || touching.Contains((y, x)))
+                    )
+                    .Max(x => plan.TimesOf(pass, x).Dry.TotalSeconds)
+            );
         var start = jobs.Select((_, i) => model.NewIntVar(0, horizon, $"start {i}")).ToArray();
         var finish = model.NewIntVar(0, horizon, "finish");
         var circuit = model.AddCircuit();
@@ -286,8 +293,8 @@ public class OrderSearchTests
                 )
                     continue;
                 var before = model.NewBoolVar($"{i} before {j}");
-                model.Add(start[j] >= start[i] + Paint(a) + Dry(a)).OnlyEnforceIf(before);
-                model.Add(start[i] >= start[j] + Paint(b) + Dry(b)).OnlyEnforceIf(before.Not());
+                model.Add(start[j] >= start[i] + Paint(a) + Dry(a, b)).OnlyEnforceIf(before);
+                model.Add(start[i] >= start[j] + Paint(b) + Dry(b, a)).OnlyEnforceIf(before.Not());
                 if (same)
                     model.Add((LinearExpr)before == (a.Layer < b.Layer ? 1 : 0));
             }

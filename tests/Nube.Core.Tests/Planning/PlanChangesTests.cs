@@ -21,7 +21,7 @@ public class PlanChangesTests
             PassBuilder.Passes(
                 [
                     FlatAreas.Area(1, 400, 0, new Strength(4), 2, 0, layer => 80 - layer, Paper),
-                    FlatAreas.Area(2, 100, 0, new Strength(4), 1, 0, _ => 79, Paper),
+                    FlatAreas.Area(2, 30, 0, new Strength(4), 1, 0, _ => 79, Paper),
                 ],
                 []
             ),
@@ -41,7 +41,7 @@ public class PlanChangesTests
         var merging = Merging.Merge(plan.Passes, Of(1, 1), Of(2, 1), []);
         var merged = merging.Passes;
         var one = merged.Single(pass => pass.Areas.Length == 2);
-        Assert.Equal((BrushWater.Wash, 500), (one.Water, one.PaintedMm2));
+        Assert.Equal((BrushWater.Wash, 430), (one.Water, one.PaintedMm2));
         Assert.Equal(plan.Passes.Length - 1, merged.Length);
         Assert.Equal([one.Index], merged.Single(pass => pass.Layer == 2).After);
         var again = Scheduler.PlanRun(merged, [], 2, Paper, Air.OrdinaryRoom, Hand.Ordinary);
@@ -187,7 +187,7 @@ public class PlanChangesTests
                 )
                 .Where(remark => remark.Severity == Severity.Warn)
                 .Select(remark => remark.Text);
-        Assert.Contains(Said(plan), text => text.StartsWith("Sky: an area takes", StringComparison.Ordinal));
+        Assert.Contains(Said(plan), text => text.StartsWith("Sky: the hand takes", StringComparison.Ordinal));
         Assert.DoesNotContain(
             Said(Scheduler.PlanRun([pass with { PaintedMm2 = 100 }], [], 1, Paper, Air.OrdinaryRoom, Hand.Ordinary)),
             text => text.StartsWith("Sky", StringComparison.Ordinal)

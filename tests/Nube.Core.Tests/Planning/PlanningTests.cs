@@ -125,7 +125,7 @@ public class PlanningTests
             }
             foreach (var area in pass.Areas)
             {
-                dry[(step.Card, area)] = step.DrySeconds;
+                dry[(step.Card, area)] = step.EndSeconds + plan.TimesOf(pass, area).Dry.TotalSeconds;
                 layers[(step.Card, area)] = pass.Layer;
             }
             hands = step.EndSeconds;
@@ -189,13 +189,15 @@ public class PlanningTests
         Assert.Throws<ArgumentOutOfRangeException>(() => Make(Row(3, 1), cards));
 
     [Fact]
-    public void Paper_that_buckles_gets_less_water()
+    public void Water_goes_by_the_surface_and_paper_that_buckles_gets_less()
     {
-        var bristol = GenericCatalogue.Papers.First(p => p.Name.Contains("bristol", StringComparison.Ordinal));
-        Assert.Equal(BrushWater.Damp, HowWet.ForWash(900, Zone.Whole, bristol));
-        Assert.Equal(BrushWater.Wash, HowWet.ForWash(900, Zone.Whole, Paper));
-        Assert.Equal(BrushWater.Damp, HowWet.ForWash(100, Zone.Whole, Paper));
-        Assert.Equal(BrushWater.Damp, HowWet.ForWash(900, Zone.Shadow, Paper));
+        var cardstock = GenericCatalogue.Papers.First(p => p.Name.Contains("110 lb", StringComparison.Ordinal));
+        Assert.Equal(BrushWater.Damp, HowWet.ForWash(900, cardstock));
+        Assert.Equal(BrushWater.Wash, HowWet.ForWash(900, Paper));
+        Assert.Equal(BrushWater.Wash, HowWet.ForWash(100, Paper));
+        Assert.Equal(BrushWater.Damp, HowWet.ForWash(30, Paper));
+        Assert.Equal(BrushWater.Juicy, HowWet.ForWash(5000, Paper));
+        Assert.Equal(BrushWater.Wash, HowWet.ToDropInto(172, Paper));
     }
 
     [Fact]

@@ -48,13 +48,15 @@ internal static class ScheduleChecker
                 later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0
             );
             var dries = Math.Min(
-                step.EndSeconds + Dry(plan, pass).Dry.TotalSeconds,
+                step.EndSeconds + pass.Areas.Max(area => Dry(plan, pass, area).Dry.TotalSeconds),
                 heatedAt is null ? double.PositiveInfinity : heatedAt.StartSeconds - heatedAt.SetupSeconds
             );
             if (Math.Abs(step.DrySeconds - dries) > Hair)
                 return $"step {step.Number} dries in another time";
             if (step.HeatSeconds > 0 && !options.Heat)
                 return $"step {step.Number} is heated without a heat tool";
+            if (step.HeatSeconds > 0 && Shines(plan, step, step.StartSeconds - step.SetupSeconds - step.HeatSeconds))
+                return $"step {step.Number} heats what still shines";
 
             foreach (var earlier in plan.Steps.Where(other => other.Card == step.Card && other.Number < step.Number))
             {
@@ -80,14 +82,18 @@ internal static class ScheduleChecker
                     && other.Number > earlier.Number
                     && other.Number <= step.Number
                 );
-                if (heated)
-                    continue;
-                var bone = earlier.EndSeconds + Dry(plan, its).BoneDry.TotalSeconds;
                 foreach (var (a, b) in from a in pass.Areas from b in its.Areas select (a, b))
                 {
                     if (a == b && its.Phase == pass.Phase && its.WholeCard == pass.WholeCard && its.Layer >= pass.Layer)
                         return $"layer {pass.Layer} of area {a} comes after layer {its.Layer}";
-                    if ((a == b || (Touch(a, b) && Runs(its, pass))) && step.StartSeconds < earlier.DrySeconds - Hair)
+                    if (heated)
+                        continue;
+                    var drying = Dry(plan, its, b);
+                    var (dry, bone) = (
+                        earlier.EndSeconds + drying.Dry.TotalSeconds,
+                        earlier.EndSeconds + drying.BoneDry.TotalSeconds
+                    );
+                    if ((a == b || (Touch(a, b) && Runs(its, pass))) && step.StartSeconds < dry - Hair)
                         return $"area {a} is painted on card {step.Card} while {b} is wet";
                     if (a == b && pass.Sheet.Needs == Wetness.BoneDry && step.StartSeconds < bone - Hair)
                         return $"area {a} is not bone dry on card {step.Card} for {pass.Stroke}";
@@ -107,6 +113,23 @@ internal static class ScheduleChecker
             return tired;
         return plan.AtLeastSeconds > plan.FinishSeconds + Hair ? "it is done before it can be" : null;
     }
+
+    /// <summary>Something on a step's card that was not heated since still has a film of water at a time.</summary>
+    private static bool Shines(Plan plan, PlannedStep step, double time) =>
+        plan.Steps.Any(earlier =>
+            earlier.Card == step.Card
+            && earlier.Number < step.Number
+            && !plan.Steps.Any(heated =>
+                heated.Card == step.Card
+                && heated.HeatSeconds > 0
+                && heated.Number > earlier.Number
+                && heated.Number < step.Number
+            )
+            && plan.PassOf(earlier)
+                .Areas.Any(area =>
+                    earlier.EndSeconds + Dry(plan, plan.PassOf(earlier), area).Damp.TotalSeconds > time + Hair
+                )
+        );
 
     /// <summary>What is wet runs into what is wet, but for one flat colour into itself.</summary>
     private static bool Runs(Pass one, Pass other)
@@ -162,8 +185,17 @@ internal static class ScheduleChecker
         return pass.Lightness > last.Lightness + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
     }
 
-    private static DryingTimes Dry(Plan plan, Pass pass) =>
+    private static DryingTimes Dry(Plan plan, Pass pass, int area) =>
         plan
-            .Drying.Single(d => d.Leaves == pass.Sheet.Leaves && (d.Leaves != Leaves.Water || d.Water == pass.Water))
+            .Drying.Single(d =>
+                d.Leaves == pass.Sheet.Leaves
+                && (
+                    d.Leaves != Leaves.Water
+                    || (
+                        d.Water == pass.Water
+                        && d.PatchMm == pass.Patches.Where(patch => patch.Area == area).Sum(patch => patch.RadiusMm)
+                    )
+                )
+            )
             .Times;
 }

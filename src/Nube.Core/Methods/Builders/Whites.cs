@@ -27,7 +27,7 @@ internal static class Whites
                     Stroke.Wash,
                     task.Mix,
                     Zone.Beside,
-                    BrushWater.Damp,
+                    HowWet.ForWash(task.SizeMm2 * task.Shares.Of(Zone.Beside), paints.Paper),
                     [Act.Lay(task.Mix, Zone.Beside)]
                 );
             yield break;

@@ -1,0 +1,204 @@
+namespace Nube.Core.Drying;
+
+/// <summary>How wet a card is, area by area; all times in seconds of one clock.</summary>
+/// <remarks>
+/// The one place that knows what laying, heat, a spill or other air do to what is wet, and when the next act may
+/// follow. A plan walks through its order with it, and the bench through its taps.
+/// </remarks>
+public sealed class WetCard
+{
+    /// <summary>Stands for water that was spilled, in the place of a pass.</summary>
+    public const int Spilled = -1;
+
+    private const int Nothing = -2;
+    private const double StillWetFor = 1.2; // times as long as it lay so far; this project's own
+    private const double MostBelieved = 3; // times as long as until bone dry; what lay longer is dry
+
+    /// <summary>What lies on an area.</summary>
+    private struct Spot
+    {
+        public double Laid,
+            Shining,
+            Damp,
+            Dry,
+            BoneDry,
+            Grams;
+        public int By;
+        public bool OfWater;
+    }
+
+    private readonly Spot[] spots;
+
+    /// <summary>A card on which nothing lies.</summary>
+    /// <param name="areas">How many areas it has; they are counted from 0.</param>
+    public WetCard(int areas)
+    {
+        spots = new Spot[areas];
+        Array.Fill(spots, new Spot { By = Nothing });
+    }
+
+    /// <summary>Becomes as another of as many areas is.</summary>
+    public void Become(WetCard other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        other.spots.CopyTo(spots, 0);
+    }
+
+    /// <summary>The pass that wetted an area last; <see cref="Spilled"/> for water, null where nothing was laid.</summary>
+    public int? By(int area) => spots[area].By == Nothing ? null : spots[area].By;
+
+    /// <summary>When an area shines no more, is dry, and bone dry.</summary>
+    public (double Dull, double Dry, double BoneDry) DryAt(int area) =>
+        (spots[area].Damp, spots[area].Dry, spots[area].BoneDry);
+
+    /// <summary>How wet an area is at some time.</summary>
+    public Wetness StateAt(int area, double time)
+    {
+        ref var spot = ref spots[area];
+        return time < spot.Shining ? Wetness.Wet
+            : time < spot.Damp ? Wetness.Shining
+            : time < spot.Dry ? Wetness.Damp
+            : time < spot.BoneDry ? Wetness.Dry
+            : Wetness.BoneDry;
+    }
+
+    /// <summary>When an area leaves the state that it is in then; null when it is bone dry.</summary>
+    public double? Until(int area, double time) =>
+        StateAt(area, time) switch
+        {
+            Wetness.Wet => spots[area].Shining,
+            Wetness.Shining => spots[area].Damp,
+            Wetness.Damp => spots[area].Dry,
+            Wetness.Dry => spots[area].BoneDry,
+            _ => null,
+        };
+
+    /// <summary>
+    /// Something is laid on an area. What is wet below stays so at least as long: little water on an area that is dry
+    /// but not bone dry leaves the rest of the earlier water in it.
+    /// </summary>
+    /// <param name="area">The area.</param>
+    /// <param name="by">The pass.</param>
+    /// <param name="at">When.</param>
+    /// <param name="dries">How it dries.</param>
+    /// <param name="grams">Water that is laid, g; 0 for what does not dry by the air.</param>
+    /// <param name="ofWater">It dries by the air.</param>
+    public void Lay(int area, int by, double at, in DryingSeconds dries, double grams, bool ofWater)
+    {
+        ref var spot = ref spots[area];
+        spot.Laid = at;
+        spot.Shining = Math.Max(spot.Shining, at + dries.Shining);
+        spot.Damp = Math.Max(spot.Damp, at + dries.Damp);
+        spot.Dry = Math.Max(spot.Dry, at + dries.Dry);
+        spot.BoneDry = Math.Max(spot.BoneDry, at + dries.BoneDry);
+        spot.Grams = grams;
+        spot.By = by;
+        spot.OfWater = ofWater;
+    }
+
+    /// <summary>It was already wet when the clock began.</summary>
+    public void Was(int area, int by, double damp, double dry, double boneDry)
+    {
+        spots[area].Damp = damp;
+        spots[area].Dry = dry;
+        spots[area].BoneDry = boneDry;
+        spots[area].By = by;
+    }
+
+    /// <summary>Water runs over all of it.</summary>
+    public void Spill(double at, in DryingSeconds dries)
+    {
+        for (var area = 0; area < spots.Length; area++)
+            Lay(area, Spilled, at, dries, 0, ofWater: true);
+    }
+
+    /// <summary>A heat tool dries all of it.</summary>
+    public void Heat(double at)
+    {
+        foreach (ref var spot in spots.AsSpan())
+        {
+            DriedAt(ref spot, at);
+            spot.BoneDry = Math.Min(spot.BoneDry, at);
+        }
+    }
+
+    /// <summary>A finger found it dry: nothing on it is wet any more, though not all of it may be bone dry.</summary>
+    public void FoundDry(double at)
+    {
+        foreach (ref var spot in spots.AsSpan())
+            DriedAt(ref spot, at);
+    }
+
+    /// <summary>A finger found it wet: whatever should be dry by then dries a little later.</summary>
+    public void FoundWet(double at)
+    {
+        foreach (ref var spot in spots.AsSpan())
+        {
+            var later = (at - spot.Laid) * StillWetFor;
+            if (spot.By == Nothing || spot.Dry > at || later >= (spot.BoneDry - spot.Laid) * MostBelieved)
+                continue;
+            (spot.Dry, spot.BoneDry) = (spot.Laid + later, spot.Laid + later + (spot.BoneDry - spot.Dry));
+        }
+    }
+
+    /// <summary>The air changes: what is left of drying takes longer or shorter by a factor.</summary>
+    public void InAir(double at, double factor)
+    {
+        foreach (ref var spot in spots.AsSpan())
+        {
+            if (!spot.OfWater)
+                continue;
+            spot.Shining = Left(spot.Shining);
+            spot.Damp = Left(spot.Damp);
+            spot.Dry = Left(spot.Dry);
+            spot.BoneDry = Left(spot.BoneDry);
+        }
+
+        double Left(double time) => time <= at ? time : at + (time - at) * factor;
+    }
+
+    /// <summary>When nothing on it shines any more, and how much water is left then, g.</summary>
+    /// <param name="at">Not before.</param>
+    public (double Dull, double Grams) ForHeat(double at)
+    {
+        var (dull, grams) = (at, 0.0);
+        foreach (ref var spot in spots.AsSpan())
+            dull = Math.Max(dull, spot.Damp);
+        foreach (ref var spot in spots.AsSpan())
+        {
+            // Water leaves evenly, as long as there is a film and for most of what follows.
+            if (spot.Dry > dull)
+                grams += spot.Grams * (spot.Dry - dull) / (spot.Dry - spot.Laid);
+        }
+        return (dull, grams);
+    }
+
+    /// <summary>When an act may start, and the area that is the last to let it; -1 for none.</summary>
+    /// <param name="near">Its areas, then those that touch them.</param>
+    /// <param name="own">How many of these are its own: they must be dry.</param>
+    /// <param name="runs">
+    /// Whether what is wet beside it would run into it, by the pass that wetted it; spilled water first.
+    /// </param>
+    /// <param name="boneDry">Its own must be bone dry.</param>
+    public (double At, int Area) Ready(int[] near, int own, bool[] runs, bool boneDry)
+    {
+        ArgumentNullException.ThrowIfNull(near);
+        ArgumentNullException.ThrowIfNull(runs);
+        var (at, last) = (0.0, -1);
+        for (var i = 0; i < near.Length; i++)
+        {
+            ref var spot = ref spots[near[i]];
+            var dry = i < own && boneDry ? spot.BoneDry : spot.Dry;
+            if (dry > at && (i < own || (spot.By != Nothing && runs[spot.By + 1])))
+                (at, last) = (dry, near[i]);
+        }
+        return (at, last);
+    }
+
+    private static void DriedAt(ref Spot spot, double at)
+    {
+        spot.Shining = Math.Min(spot.Shining, at);
+        spot.Damp = Math.Min(spot.Damp, at);
+        spot.Dry = Math.Min(spot.Dry, at);
+    }
+}

@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+using Nube.Core.Drying;
+using Nube.Core.Materials;
+
+namespace Nube.Core.Planning;
+
+/// <summary>How long what a pass leaves takes to dry, with this paper and air.</summary>
+/// <param name="Water">How wet the brush is.</param>
+/// <param name="Times">When each state is reached.</param>
+/// <param name="Leaves">What is left.</param>
+/// <param name="PatchMm">Radius of the wet patch as a disc, mm; 0 for a large sheet, and for what is not water.</param>
+public sealed record DryingOf(BrushWater Water, DryingTimes Times, Leaves Leaves = Leaves.Water, double PatchMm = 0);
+
+/// <summary>Drying times of passes.</summary>
+internal static class DryingOfPasses
+{
+    /// <summary>Drying times of all that passes leave, in an air on a paper.</summary>
+    public static ImmutableArray<DryingOf> In(Air air, ImmutableArray<Pass> passes, Paper paper, PlanOptions options) =>
+        [
+            .. passes
+                .SelectMany(pass => pass.Areas, Left)
+                .Distinct()
+                .Order()
+                .Select(left => new DryingOf(
+                    left.Water,
+                    left.Leaves.Times(left.Water, paper, air, options.DryingFactor, left.PatchMm),
+                    left.Leaves,
+                    left.PatchMm
+                )),
+        ];
+
+    /// <summary>Drying times of what a pass leaves on one of its areas.</summary>
+    public static DryingTimes TimesOf(this ImmutableArray<DryingOf> drying, Pass pass, int area)
+    {
+        var left = Left(pass, area);
+        return drying
+            .First(of => of.Leaves == left.Leaves && of.Water == left.Water && of.PatchMm.Equals(left.PatchMm))
+            .Times;
+    }
+
+    /// <summary>Drying times of what a pass leaves, where it takes longest.</summary>
+    public static DryingTimes TimesOf(this ImmutableArray<DryingOf> drying, Pass pass) =>
+        pass.Areas.Select(area => drying.TimesOf(pass, area)).MaxBy(times => times.Dry);
+
+    private static (Leaves Leaves, BrushWater Water, double PatchMm) Left(Pass pass, int area) =>
+        pass.Sheet.Leaves == Leaves.Water
+            ? (Leaves.Water, pass.Water, pass.PatchOf(area))
+            : (pass.Sheet.Leaves, default, 0);
+}
