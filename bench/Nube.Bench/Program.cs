@@ -27,7 +27,9 @@ if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "letter
     Nube.Bench.LetterPanel.Run();
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedule")
     Nube.Bench.ScheduleGaps.Run();
-if (args[^1..] is ["letter"] or ["schedule"])
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "unseen")
+    Nube.Bench.ScheduleGaps.Unseen();
+if (args[^1..] is ["letter"] or ["schedule"] or ["unseen"])
     return;
 
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.

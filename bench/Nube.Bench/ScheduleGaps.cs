@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
@@ -16,6 +17,79 @@ namespace Nube.Bench;
 internal static class ScheduleGaps
 {
     private static readonly Paper Paper = GenericCatalogue.Papers[0];
+
+    /// <summary>
+    /// Gaps on images that nothing was set on: 6 to 40 areas of any size, each touching some around it, in 3 to 9 mixes of
+    /// 1 to 3 layers. Seeds from 1 are for setting the search, those from 1001 for reporting.
+    /// </summary>
+    /// <param name="firstSeed">The first seed.</param>
+    /// <param name="images">How many.</param>
+    public static void Unseen(int firstSeed = 1001, int images = 16)
+    {
+        foreach (var turns in new[] { Turns.Steady, Turns.Soonest })
+        {
+            foreach (var cards in new[] { 6, 12 })
+            {
+                var seen = Enumerable.Range(firstSeed, images).Select(seed => Searched(seed, cards, turns)).ToList();
+                double Middle(Func<Plan, double> of) => seen.Select(of).Order().ElementAt(images / 2);
+                Console.WriteLine(
+                    FormattableString.Invariant(
+                        $"{images} unseen images x {cards} cards, {turns}: gap to the bound {Middle(Gap):0.0} % in the median, {seen.Max(Gap):0.0} % at worst; {Middle(plan => plan.FinishSeconds) / 60:0.0} min, {seen.Average(plan => plan.CountChanges()):0.0} changes, {seen.Average(Waits):0.0} waits"
+                    )
+                );
+            }
+        }
+    }
+
+    private static double Waits(Plan plan) => plan.Steps.Count(step => step.Wait is not null);
+
+    private static Plan Searched(int seed, int cards, Turns turns)
+    {
+        var random = new Random(seed);
+        var count = random.Next(6, 41);
+        var mixes = random.Next(3, 10);
+        // Areas in a lattice a little pushed about, so that each touches two to six others.
+        var columns = (int)Math.Ceiling(Math.Sqrt(count));
+        var touching = new List<(int One, int Other)>();
+        for (var one = 0; one < count; one++)
+        {
+            if ((one + 1) % columns != 0 && one + 1 < count && random.Next(4) > 0)
+                touching.Add((one + 1, one + 2));
+            if (one + columns < count && random.Next(4) > 0)
+                touching.Add((one + 1, one + columns + 1));
+            if ((one + 1) % columns != 0 && one + columns + 1 < count && random.Next(3) == 0)
+                touching.Add((one + 1, one + columns + 2));
+        }
+        var areas = Enumerable
+            .Range(1, count)
+            .Select(area =>
+            {
+                var mix = random.Next(mixes);
+                return FlatAreas.Area(
+                    area,
+                    20 * Math.Exp(3.4 * random.NextDouble()),
+                    mix,
+                    new Strength(4),
+                    1 + mix % 2,
+                    random.Next(2),
+                    layer => 92.0 - 5 * mix - 9 * layer,
+                    Paper
+                );
+            })
+            .ToList();
+        var options = new PlanOptions { Turns = turns };
+        var pace = new Pace(cards, Hand.Ordinary, Paper, Air.OrdinaryRoom, options);
+        var plan = Scheduler.PlanRun(
+            PassBuilder.Passes(areas, touching, pace: pace),
+            touching,
+            cards,
+            Paper,
+            Air.OrdinaryRoom,
+            Hand.Ordinary,
+            options
+        );
+        return Scheduler.Improve(plan, touching, Hand.Ordinary, SearchEffort.Usual);
+    }
 
     /// <summary>Prints a table.</summary>
     public static void Run()

@@ -56,7 +56,11 @@ internal static class Grouping
     )
     {
         // With a heat tool nothing waits for drying; who wants few rinses would rather wait.
-        if (pace.Options.Heat || pace.Options.Turns != Turns.Soonest || together.Length == singles.Length)
+        if (
+            pace.Options.Heat
+            || pace.Options.Turns is Turns.FewRinses or Turns.OneByOne
+            || together.Length == singles.Length
+        )
             return null;
         var (hands, large) = (Hands(together, pace), new OneCardOrder(together, touching, pace).Seconds);
         if (large <= hands)

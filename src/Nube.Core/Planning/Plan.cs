@@ -82,17 +82,20 @@ public sealed record Plan(
     public int CountChanges() => Steps.Count(step => step.Rinse && step.Number > 1);
 
     /// <summary>
-    /// What the order costs, s: the time to its last stroke, and changes of colour or tool as dear as the maker holds
-    /// them. The search makes it small.
+    /// What the order costs, s: the time to its last stroke, and changes of colour or tool and breaks of the rhythm as dear
+    /// as the maker holds them. The search makes it small.
     /// </summary>
     public double Cost()
     {
         var rinses = new Rinses(Options.Turns, Passes);
+        var rhythm = new Rhythm(Options.Turns, Passes.Length, Steps.Select(step => (step.Card - 1, step.Pass)));
         var (cost, last) = (FinishSeconds, -1);
         foreach (var step in Steps)
         {
             if (step.Rinse)
                 cost += rinses.Cost(last, step.Pass);
+            cost += rhythm.Cost(last, step.Pass, step.Card - 1);
+            rhythm.Do(step.Pass);
             last = step.Pass;
         }
         return cost;

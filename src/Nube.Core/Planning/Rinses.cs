@@ -17,10 +17,11 @@ internal sealed class Rinses
     /// <param name="passes">The passes.</param>
     public Rinses(Turns turns, ImmutableArray<Pass> passes)
     {
-        // Nothing, two minutes, or more than any wait: five days. This project's own.
+        // Nothing, about a rinse more, two minutes, or more than any wait: five days. This project's own.
         worth = turns switch
         {
             Turns.Soonest => 0,
+            Turns.Steady => 20,
             Turns.FewRinses => 120,
             _ => 432_000,
         };

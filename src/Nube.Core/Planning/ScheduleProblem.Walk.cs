@@ -29,16 +29,32 @@ internal sealed partial class ScheduleProblem
             }),
         ];
         private readonly bool[] keepsFromHeat = new bool[problem.Cards];
+        private readonly Rhythm rhythm = problem.RhythmOfRun();
         private readonly Sitting? sitting = problem.options.Sitting;
-        private double rinses;
+        private double beside;
         private double sittingStart,
             rested; // when this sitting began, and when the maker last rested
 
         /// <summary>When the hands are free, s.</summary>
         public double Free { get; private set; }
 
-        /// <summary>When the hands are free, and what the rinses until then cost beside their time, s.</summary>
-        public double Cost => Free + rinses;
+        /// <summary>
+        /// When the hands are free, and what changes and breaks of the rhythm until then cost beside their time, s.
+        /// </summary>
+        public double Cost => Free + Price * beside;
+
+        /// <summary>The same at another price.</summary>
+        public double CostAt(double price) => Free + price * beside;
+
+        /// <summary>What changes and breaks count for, as a share of their price.</summary>
+        public double Price { get; set; } = problem.price;
+
+        /// <summary>What a job costs beside its time if it comes next, s: its change, and what it breaks.</summary>
+        public double CostBeside(int job) => Price * Beside(job);
+
+        private double Beside(int job) =>
+            problem.RinseCost(Last, job % problem.Passes)
+            + rhythm.Cost(Last, job % problem.Passes, job / problem.Passes);
 
         /// <summary>The pass that was done last; -1 for none.</summary>
         public int Last { get; private set; } = -1;
@@ -50,8 +66,9 @@ internal sealed partial class ScheduleProblem
         {
             for (var card = 0; card < cards.Length; card++)
                 cards[card].Become(problem.atStart[card]);
+            rhythm.Restart();
             Array.Clear(keepsFromHeat);
-            (Free, Last, rinses, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 0, 1);
+            (Free, Last, beside, sittingStart, rested, SittingNumber) = (0, -1, 0, 0, 0, 1);
         }
 
         /// <summary>When a job could be done next.</summary>
@@ -89,7 +106,8 @@ internal sealed partial class ScheduleProblem
             }
             if (due.Rest > 0 || due.Wait >= sitting?.PauseMinutes * 60)
                 rested = due.Start;
-            rinses += problem.RinseCost(Last, pass);
+            beside += Beside(job);
+            rhythm.Do(pass);
             (Free, Last) = (due.Start + problem.paint[pass], pass);
             var (own, dries) = (problem.areas.Own(pass), problem.dries[pass]);
             for (var i = 0; i < own.Length; i++)

@@ -38,6 +38,8 @@ internal sealed partial class ScheduleProblem
     private readonly double[,] setup; // seconds between a pass, or none (0), and the next
     private readonly bool[,] changes; // whether the tool or what is on it changes between them
     private readonly double[,] rinseCost; // of a change between them, beside its time
+    private readonly Turns guide; // whose prices an order is looked for with
+    private readonly double price; // what these count for in the end, as a share
     private readonly WetCard[] atStart; // where work goes on from wet cards
 
     public ScheduleProblem(
@@ -84,7 +86,10 @@ internal sealed partial class ScheduleProblem
         setup = new double[passes.Length + 1, passes.Length];
         changes = new bool[passes.Length + 1, passes.Length];
         rinseCost = new double[passes.Length + 1, passes.Length];
-        var rinses = new Rinses(options.Turns, passes);
+        // Who wants it soonest is led there by steady orders: few changes leave the hands more time.
+        guide = options.Turns == Turns.Soonest ? Turns.Steady : options.Turns;
+        price = options.Turns == Turns.Soonest ? 0 : 1;
+        var rinses = new Rinses(guide, passes);
         for (var last = -1; last < passes.Length; last++)
         {
             for (var pass = 0; pass < passes.Length; pass++)
@@ -124,6 +129,8 @@ internal sealed partial class ScheduleProblem
 
     /// <summary>What making ready for a pass costs beside its time, s.</summary>
     public double RinseCost(int last, int pass) => rinseCost[last + 1, pass];
+
+    private Rhythm RhythmOfRun() => new(guide, Passes, Jobs.Select(job => (job / Passes, job % Passes)));
 
     /// <summary>To make ready for a pass after another, s.</summary>
     public double Setup(int last, int pass) => setup[last + 1, pass];
@@ -201,7 +208,7 @@ internal sealed partial class ScheduleProblem
     public Walk Begin() => new(this);
 
     /// <summary>
-    /// What an order costs, s: when its last stroke is done, and its rinses as dear as the maker holds them.
+    /// What an order costs, s: when its last stroke is done, and its changes and breaks as dear as the maker holds them.
     /// </summary>
     /// <param name="order">All jobs, each after those that must come before it.</param>
     /// <param name="walk">Where to walk; begun anew.</param>

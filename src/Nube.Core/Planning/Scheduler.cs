@@ -239,7 +239,7 @@ public static class Scheduler
                 var (card, pass) = (open[i] / problem.Passes, open[i] % problem.Passes);
                 var beside =
                     (walk.Last >= 0 && problem.Changes(walk.Last, pass) ? weighting.Change : 0)
-                    + problem.RinseCost(walk.Last, pass)
+                    + walk.CostBeside(open[i])
                     + weighting.Rank * (pass - lightest)
                     - weighting.Tail * problem.Tails[pass];
                 // Nothing begins before its setup: most need no closer look.

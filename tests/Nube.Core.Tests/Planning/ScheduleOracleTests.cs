@@ -37,7 +37,7 @@ public class ScheduleOracleTests
                 let plan = turns == Turns.Soonest
                     ? first
                     : Scheduler.Improve(first, row.Touching, Hand.Ordinary, new SearchEffort(400_000, 0))
-                select (plan, BestCost(plan, row.Touching, rinseWorth))
+                select (plan, BestCost(plan, row.Touching, rinseWorth, turns == Turns.Steady ? 5 : 0))
             ),
         ];
 
@@ -64,9 +64,11 @@ public class ScheduleOracleTests
     }
 
     /// <summary>
-    /// A change may be worth two minutes of waiting, or any wait at all; back to a lighter colour twice that.
+    /// A change may be worth some seconds or two minutes of waiting, or any wait at all; back to a lighter colour twice
+    /// that. Who wants it steady holds a row that is broken off, or a card out of its turn, for five seconds each.
     /// </summary>
     [Theory]
+    [InlineData(Turns.Steady, 20)]
     [InlineData(Turns.FewRinses, 120)]
     [InlineData(Turns.OneByOne, 432_000)]
     public void A_maker_who_would_rather_wait_than_rinse_gets_the_order_for_it(Turns turns, double worth)
@@ -119,7 +121,7 @@ public class ScheduleOracleTests
     /// The least cost over all orders in which layers follow each other: the time to the last stroke, and every change
     /// so many seconds more.
     /// </summary>
-    private static double BestCost(Plan plan, (int One, int Other)[] touching, double rinseWorth)
+    private static double BestCost(Plan plan, (int One, int Other)[] touching, double rinseWorth, double breakWorth)
     {
         var best = double.PositiveInfinity;
         var open = Enumerable
@@ -173,7 +175,10 @@ public class ScheduleOracleTests
                     last?.Mix == pass.Mix
                         ? 0
                         : rinseWorth * (last is not null && Light(pass) > Light(last) + 1 ? 2 : 1);
-                Try([.. left.Where(l => l != (card, pass))], pass, end, rinsed + rinse, then);
+                var brokenOff = last is not null && last != pass && left.Exists(l => l.Pass == last);
+                var outOfTurn = card != plan.Cards - left.Count(l => l.Pass == pass) + 1;
+                var breaks = breakWorth * ((brokenOff ? 1 : 0) + (outOfTurn ? 1 : 0));
+                Try([.. left.Where(l => l != (card, pass))], pass, end, rinsed + rinse + breaks, then);
             }
         }
     }
