@@ -190,6 +190,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Zones).AsJsonb();
             image.Property(i => i.Marks).AsJsonb();
             image.Property(i => i.Dams).AsJsonb();
+            image.Property(i => i.MayRun).AsJsonb();
             image.Property(i => i.Depth).AsJsonb();
             image.Property(i => i.Version).IsRowVersion();
         });
@@ -222,7 +223,8 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             plan.Ignore(p => p.Better).Ignore(p => p.AtLeastSeconds);
             plan.HasMany(p => p.Found).WithOne().HasForeignKey(f => f.RunId);
             plan.Property(p => p.Air).AsJsonb();
-            plan.Property(p => p.Basis).HasMaxLength(64);
+            plan.Property(p => p.Palette).AsJsonb();
+            plan.Property(p => p.Basis).HasMaxLength(400);
             plan.Property(p => p.Version).IsRowVersion();
         });
         builder.Entity<FoundOrder>(found =>

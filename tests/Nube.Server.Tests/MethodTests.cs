@@ -587,7 +587,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
                 )
             );
         foreach (var tap in await Task.WhenAll(taps))
-            Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode}");
+            Assert.True(tap.IsSuccessStatusCode, $"{(int)tap.StatusCode} {await tap.Content.ReadAsStringAsync()}");
         var notes = (await maker.Ok(maker.Get($"{run}/bench")))["notes"]!
             .AsArray()
             .Select(note => note!.GetValue<string>())

@@ -224,7 +224,7 @@ public class MixSetsTests(NubeServer server) : IClassFixture<NubeServer>
         // Common practice, no source: yellow over blue is green.
         var hue = Srgb.Parse(over["layers"]![0]!["colour"]!.GetValue<string>()).ToLab().Hue;
         Assert.InRange(hue, 100, 200);
-        Assert.Equal(0.96, over["prepared"]!["millilitres"]!.GetValue<double>(), 1e-9);
+        Assert.Equal(0.672, over["prepared"]!["millilitres"]!.GetValue<double>(), 1e-9);
         Assert.Contains(over["papers"]!.AsArray(), on =>
             on!["name"]!.GetValue<string>() == "Kraft card" && on["effect"]!.GetValue<string>() != "shows"
         );

@@ -229,8 +229,129 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
                 }
             )
         );
-        Assert.True((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
+        var stale = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.True(stale["stale"]!.GetValue<bool>());
+        Assert.Equal(
+            "What the areas become changed since this plan was made. Plan the run again.",
+            stale["changed"]!.GetValue<string>()
+        );
+        // It is not begun: the bench says why, refuses, and goes on once the run is planned again.
+        Assert.Equal(
+            stale["changed"]!.GetValue<string>(),
+            (await maker.Ok(maker.Get($"{run}/bench")))["stale"]!.GetValue<string>()
+        );
+        Assert.Contains(
+            "changed since this plan was made",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/bench/taps", ATap("done", 1))),
+            StringComparison.Ordinal
+        );
+        await maker.Ok(
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "note",
+                    step = 0,
+                    text = "later",
+                }
+            )
+        );
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
+        Assert.Null((await maker.Ok(maker.Get($"{run}/bench")))["stale"]);
+        await maker.Ok(maker.Post($"{run}/bench/taps", ATap("done", 1)));
+        // What is begun is gone on with, whatever changes elsewhere.
+        await maker.Ok(maker.Put($"{run}", new { name = "Three rooms", cards = 5 }));
+        Assert.Null((await maker.Ok(maker.Get($"{run}/bench")))["stale"]);
+        await maker.Ok(maker.Post($"{run}/bench/taps", ATap("done", 2)));
+
+        static object ATap(string kind, int step) =>
+            new
+            {
+                id = Guid.NewGuid(),
+                kind,
+                step,
+            };
+    }
+
+    [Fact]
+    public async Task A_plan_keeps_the_colours_that_it_was_made_from()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2, 3 },
+                    colour = "#84ad62",
+                    shadow = "soft",
+                }
+            )
+        );
+        static string Mixes(JsonNode plan) =>
+            string.Join('|', plan["toMix"]!.AsArray().Select(mix => mix!["mix"]!["parts"]!.ToJsonString()));
+        var made = Mixes((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
+        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        // The same colours in another order: every recipe counts them anew, and the plan still means the same.
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = colours["stampingInk"],
+                    palette = colours["palette"]!.AsArray().Reverse().Select(id => id!.GetValue<Guid>()),
+                }
+            )
+        );
+        var after = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.True(after["stale"]!.GetValue<bool>());
+        Assert.Contains("colours to paint with", after["changed"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal(made, Mixes(after));
+    }
+
+    [Fact]
+    public async Task Areas_with_leave_to_run_together_do_not_wait_for_each_other()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        foreach (var (area, colour) in new[] { (1, "#e3cf6e"), (2, "#84ad62"), (3, "#c93a6a") })
+            await maker.Ok(
+                maker.Put(
+                    $"{run}/colours/wishes",
+                    new
+                    {
+                        areas = new[] { area },
+                        colour,
+                        shadow = "none",
+                        method = "flatWash",
+                    }
+                )
+            );
+        var apart = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.Contains(
+            "touch each other",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/image/leave", new { areas = new[] { 1 }, mayRun = true })
+            ),
+            StringComparison.Ordinal
+        );
+        var image = await maker.Ok(maker.Put($"{run}/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = true }));
+        Assert.NotEmpty(image["mayRun"]!.AsArray());
+        Assert.Contains(
+            "areas may run together changed",
+            (await maker.Ok(maker.Get($"{run}/plan")))["changed"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        var together = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.True(together["finishSeconds"]!.GetValue<double>() < apart["finishSeconds"]!.GetValue<double>());
+        image = await maker.Ok(maker.Put($"{run}/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = false }));
+        Assert.Empty(image["mayRun"]!.AsArray());
     }
 
     [Fact]

@@ -46,6 +46,15 @@ public sealed record Area(int Id, double SizeMm2, PointMm Centre, string Outline
 /// <param name="SharedMm">How long the shared line is, mm.</param>
 public readonly record struct Neighbours(int One, int Other, double SharedMm);
 
+/// <summary>Two areas, in whatever order they were named.</summary>
+/// <param name="One">The smaller id.</param>
+/// <param name="Other">The larger id.</param>
+public readonly record struct AreaPair(int One, int Other)
+{
+    /// <summary>The pair of two areas.</summary>
+    public static AreaPair Of(int one, int other) => new(Math.Min(one, other), Math.Max(one, other));
+}
+
 /// <summary>The areas of a picture and which of them touch.</summary>
 /// <param name="Labels">Where they are.</param>
 /// <param name="Areas">By id.</param>

@@ -109,7 +109,7 @@ public static class BenchLog
         Holdup? HoldupOf(PlannedStep step)
         {
             var (ready, area) = areas.Ready(cards[step.Card - 1], step.Pass);
-            return ready <= time
+            return area < 0 || ready <= time
                 ? null
                 : new Holdup(At(ready), areas.Ids[area], plan.PassOf(step).Areas.Contains(areas.Ids[area]));
         }

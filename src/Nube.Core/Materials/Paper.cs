@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Materials;
@@ -45,6 +46,7 @@ public sealed record Paper(
     /// Volume by weight, cm3/g, from memory: calipered, 300 g/m2 cold pressed paper has some 0.53 mm, 270 g/m2 bristol
     /// 0.31 mm.
     /// </remarks>
+    [JsonIgnore]
     public double HoldsWater =>
         GramsPerSquareMetre
         * (

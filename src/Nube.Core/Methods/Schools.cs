@@ -109,6 +109,12 @@ public enum Glue
 /// <summary>How the colours take turns.</summary>
 public enum Turns
 {
+    /// <summary>
+    /// The same on every card, the cards in their order, with few rinses, unless much time is saved: the default, as an
+    /// experienced maker does it.
+    /// </summary>
+    Steady,
+
     /// <summary>As all is done soonest, however often the brush is rinsed.</summary>
     Soonest,
 
@@ -117,12 +123,6 @@ public enum Turns
 
     /// <summary>One colour over all images and cards, then the next darker one.</summary>
     OneByOne,
-
-    /// <summary>
-    /// The same on every card, the cards in their order, with few rinses, unless much time is saved: the default, as an
-    /// experienced maker does it.
-    /// </summary>
-    Steady,
 }
 
 /// <summary>Where makers disagree, and which way this one goes.</summary>

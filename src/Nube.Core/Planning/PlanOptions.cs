@@ -42,7 +42,7 @@ public sealed record PlanOptions
     public double DryingFactor { get; init; } = 1;
 
     /// <summary>How the colours take turns.</summary>
-    public Turns Turns { get; init; }
+    public Turns Turns { get; init; } = Turns.Soonest;
 
     /// <summary>Steps that are left out.</summary>
     public ImmutableArray<StepKey> Skipped { get; init; } = [];

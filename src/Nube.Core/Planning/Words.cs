@@ -118,4 +118,39 @@ public static class Words
         text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1]))
             ? char.ToLowerInvariant(text[0]) + text[1..]
             : text;
+
+    /// <summary>What another order of a run saves and costs: "8 min sooner with 9 more changes".</summary>
+    /// <param name="other">The other order.</param>
+    /// <param name="plan">The order that it is held against.</param>
+    public static string Against(Plan other, Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        ArgumentNullException.ThrowIfNull(plan);
+        var minutes = (int)Math.Round((other.FinishSeconds - plan.FinishSeconds) / 60);
+        var changes = other.CountChanges() - plan.CountChanges();
+        var time = minutes switch
+        {
+            < 0 => $"{-minutes} min sooner",
+            > 0 => $"{minutes} min later",
+            _ => "as soon",
+        };
+        var more = changes > 0 ? "more" : "fewer";
+        return changes == 0
+            ? time
+            : $"{time} with {Math.Abs(changes)} {more} {(Math.Abs(changes) == 1 ? "change" : "changes")}";
+    }
+
+    /// <summary>That a plan is not of the run as it is now: "The paper and the light changed since ..."</summary>
+    /// <param name="changed">What changed; at least one.</param>
+    public static string Stale(IReadOnlyList<string> changed)
+    {
+        ArgumentNullException.ThrowIfNull(changed);
+        var what = changed switch
+        {
+            [var one] => one,
+            [.., var last] => $"{string.Join(", ", changed.SkipLast(1))} and {last}",
+            _ => throw new ArgumentException("Nothing changed.", nameof(changed)),
+        };
+        return $"{char.ToUpperInvariant(what[0])}{what[1..]} changed since this plan was made. Plan the run again.";
+    }
 }

@@ -120,6 +120,9 @@ public sealed class RunImage : IOwned
     /// <summary>What the maker says of single areas: kept white, not part of the image, to be drawn again.</summary>
     public ImmutableDictionary<int, AreaMark> Marks { get; set; } = ImmutableDictionary<int, AreaMark>.Empty;
 
+    /// <summary>Pairs of touching areas that the maker gave leave to run together when both are wet.</summary>
+    public ImmutableArray<AreaPair> MayRun { get; set; } = [];
+
     /// <summary>Longest gap in a line that was bridged, mm.</summary>
     public double GapMm { get; set; } = GapRule.Strict.LongestMm;
 
@@ -168,10 +171,13 @@ public sealed class RunPlan : IOwned
     /// <summary>The least time for all cards by any order that is proven so far, s.</summary>
     public double AtLeastSeconds => Math.Max(Plan.AtLeastSeconds, FoundForThis?.AtLeastSeconds ?? 0);
 
+    /// <summary>The colourants that it was made from, in the order in which its passes count them.</summary>
+    public ImmutableArray<Guid> Palette { get; set; } = [];
+
     /// <summary>The air that it reckons with.</summary>
     public Air Air { get; set; }
 
-    /// <summary>Tells whether the run has changed since: equal when it has not.</summary>
+    /// <summary>What it was made from, part by part: equal while the run has not changed since.</summary>
     public required string Basis { get; set; }
 
     /// <summary>When it was made.</summary>

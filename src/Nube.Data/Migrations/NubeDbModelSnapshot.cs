@@ -578,6 +578,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("marks");
 
+                    b.Property<string>("MayRun")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("may_run");
+
                     b.Property<string>("Names")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -635,8 +640,8 @@ namespace Nube.Data.Migrations
 
                     b.Property<string>("Basis")
                         .IsRequired()
-                        .HasMaxLength(64)
-                        .HasColumnType("character varying(64)")
+                        .HasMaxLength(400)
+                        .HasColumnType("character varying(400)")
                         .HasColumnName("basis");
 
                     b.Property<Guid>("Edition")
@@ -650,6 +655,11 @@ namespace Nube.Data.Migrations
                     b.Property<Guid>("MakerId")
                         .HasColumnType("uuid")
                         .HasColumnName("maker_id");
+
+                    b.Property<string>("Palette")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("palette");
 
                     b.Property<string>("Plan")
                         .IsRequired()

@@ -84,6 +84,8 @@ public static class BenchPlace
         if (run.Run.FinishedAt is not null)
             throw TroubleException.Conflict("This run is in the book already.");
         Check(given, plan);
+        if (given.Kind is not (TapKind.Note or TapKind.Timer or TapKind.TimerOff) && run.IsStale)
+            RefuseStale(run, await runs.Taps(id, cancel));
         var now = clock.GetUtcNow();
         var at =
             given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
@@ -122,6 +124,19 @@ public static class BenchPlace
         return TypedResults.Ok(BenchViews.View(run, palettes, await runs.Taps(id, cancel), now));
     }
 
+    /// <summary>A plan that is no more what the run is like is not begun; one that is begun is gone on with.</summary>
+    private static void RefuseStale(RunWithSupplies run, List<Tap> taps)
+    {
+        var bench = BenchLog.At(
+            run.Run.Plan!.Plan,
+            run.Touching,
+            taps,
+            taps.Select(tap => tap.At).Append(run.Run.Plan.MadeAt).Max()
+        );
+        if (bench.Done.Length + bench.LeftOut.Length == 0)
+            throw TroubleException.Conflict(Words.Stale(run.ChangedSincePlanned));
+    }
+
     /// <summary>Refuses a tap that cannot be meant.</summary>
     private static void Check(NewTap given, Plan plan)
     {
@@ -144,7 +159,7 @@ public static class BenchPlace
         ImmutableArray<RecipePart> parts =
         [
             .. (given?.Parts ?? []).Select(part => new RecipePart(
-                run.Palette.Index().FirstOrDefault(item => item.Item.Id == part.Id, (-1, null!)).Index,
+                run.PlanPalette.Index().FirstOrDefault(item => item.Item.Id == part.Id, (-1, null!)).Index,
                 part.Parts
             )),
         ];

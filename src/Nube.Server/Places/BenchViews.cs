@@ -33,6 +33,7 @@ public sealed record BenchView(
     DateTimeOffset ServerNow,
     int StepsDone,
     int StepCount,
+    string? Stale,
     BenchStepView? Current,
     HoldupView? Holdup,
     BenchStepView? Meanwhile,
@@ -55,7 +56,8 @@ internal static class BenchViews
     public static BenchView View(RunWithSupplies run, Palettes palettes, List<Tap> taps, DateTimeOffset now)
     {
         var plan = run.Run.Plan?.Plan ?? throw TroubleException.Conflict("Plan the run first.");
-        var palette = Colours.Needed(run, palettes);
+        var planned = run.AsPlanned;
+        var palette = Colours.Needed(planned, palettes);
         var bench = BenchLog.At(plan, run.Touching, taps, now);
         var looks = new PlanLooks(plan, palette.Paints);
         int[] over = [.. bench.Done, .. bench.LeftOut];
@@ -64,6 +66,7 @@ internal static class BenchViews
             now,
             over.Length,
             plan.Steps.Length,
+            over.Length == 0 && run.IsStale ? Words.Stale(run.ChangedSincePlanned) : null,
             Step(bench.Current),
             bench.Holdup is { } holdup
                 ? new HoldupView(
@@ -96,15 +99,15 @@ internal static class BenchViews
                         .Passes.SelectMany(pass => pass.Mixes)
                         .Where(mix => !mix.Parts.IsEmpty)
                         .Distinct()
-                        .Select(mix => PlanViews.MixOf(run, palette, mix)),
+                        .Select(mix => PlanViews.MixOf(planned, palette, mix)),
                 ],
                 ColourViews.PartsOf(
-                    run.Palette,
-                    Enumerable.Range(0, run.Palette.Count).Select(place => new RecipePart(place, 1))
+                    planned.Palette,
+                    Enumerable.Range(0, planned.Palette.Count).Select(place => new RecipePart(place, 1))
                 ),
                 [.. Strength.Ladder.Select(strength => strength.WaterParts)]
             ),
-            Otherwise(run, palette, plan, bench),
+            Otherwise(planned, palette, plan, bench),
             bench.Timers,
             run.Remarks(),
             Looks.Cards(run, bench, palettes)
@@ -119,7 +122,7 @@ internal static class BenchViews
                             plan,
                             step,
                             bench.Done.Select(number => plan.Steps[number - 1]),
-                            [.. run.Palette.Select(item => item.Colourant!)],
+                            [.. planned.Palette.Select(item => item.Colourant!)],
                             run.Setting(run.Paper, run.Ink)
                         )
                     )
@@ -134,7 +137,7 @@ internal static class BenchViews
             // What is on the brush depends on what was done last in truth, not in the plan.
             var done = bench.PassesDone(plan).Reverse().ToList();
             var heat = place == bench.Current && step.HeatSeconds > 0 && bench.Holdup is not null;
-            var view = PlanViews.PassOf(run, palette, plan, pass, looks);
+            var view = PlanViews.PassOf(planned, palette, plan, pass, looks);
             return new BenchStepView(
                 place,
                 step.Card,

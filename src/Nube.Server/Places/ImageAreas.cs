@@ -23,6 +23,9 @@ public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Strok
 /// <summary>Which lines stop water.</summary>
 public sealed record DamsGiven(DamLines Lines, ImmutableArray<int> Areas);
 
+/// <summary>Areas of which those that touch may run together, or may not any more.</summary>
+public sealed record LeaveGiven(ImmutableArray<int> Areas, bool MayRun);
+
 /// <summary>Which of two areas is in front: one of them, 0 for neither, none to go back to the guess.</summary>
 public sealed record DepthGiven(int One, int Other, int? Front);
 
@@ -43,6 +46,7 @@ internal static class ImageAreas
         image.MapPut("/marks", Mark);
         image.MapPut("/names", NameSeveral);
         image.MapPut("/dams", SetDams);
+        image.MapPut("/leave", GiveLeave);
         image.MapPut("/depth", SayDepth);
         image.MapGet("/areas/{area:int}/alike", Alike);
         image.MapPost("/gaps", FindAgain);
@@ -117,6 +121,36 @@ internal static class ImageAreas
         if (given.Lines == DamLines.Chosen && areas.IsEmpty)
             throw TroubleException.Unusable("Choose the areas whose outlines are embossed.");
         run.Image.Dams = new Dams(given.Lines, areas);
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(run.Image)!);
+    }
+
+    /// <summary>Lets those of some areas that touch run together when both are wet, or keeps them apart again.</summary>
+    private static async Task<Ok<ImageView>> GiveLeave(
+        Guid id,
+        LeaveGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        if ((await runs.Taps(id, cancel)).Count > 0)
+            throw TroubleException.Conflict("This run is on the bench already; what may run together stays as it is.");
+        var areas = Image.Known(run.Image, given.Areas).ToHashSet();
+        ImmutableArray<AreaPair> pairs =
+        [
+            .. run
+                .Image.Touching.Where(pair => areas.Contains(pair.One) && areas.Contains(pair.Other))
+                .Select(pair => AreaPair.Of(pair.One, pair.Other)),
+        ];
+        if (pairs.IsEmpty)
+            throw TroubleException.Unusable("Pick areas that touch each other.");
+        run.Image.MayRun = given.MayRun
+            ? [.. run.Image.MayRun.Union(pairs).OrderBy(pair => pair.One).ThenBy(pair => pair.Other)]
+            : [.. run.Image.MayRun.Except(pairs)];
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image)!);

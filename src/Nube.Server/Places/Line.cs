@@ -213,7 +213,6 @@ public static class Line
     {
         var image = run.Run.Image;
         var coloured = run.Colours.Count;
-        var stale = run.Run.Plan is { } plan && plan.Basis != run.Basis();
         return
         [
             new(
@@ -236,7 +235,7 @@ public static class Line
                 Stage.Plan,
                 !run.HasWork ? "The plan comes after the colours."
                     : run.Run.Plan is null ? $"Plan the order for {Count(run.Run.Cards, "card")}."
-                    : stale ? "Something changed since this plan was made. Plan the run again."
+                    : run.IsStale ? Words.Stale(run.ChangedSincePlanned)
                     : $"Hands {Words.Duration(run.Run.Plan.Plan.HandsSeconds)}, done after {Words.Duration(run.Run.Plan.Plan.FinishSeconds)}.",
                 run.HasWork
             ),

@@ -32,6 +32,7 @@ public sealed record ImageView(
     double SmallestMm2,
     double LightDegrees,
     Dams Dams,
+    IReadOnlyList<AreaPair> MayRun,
     IReadOnlyList<AreaView> Areas
 )
 {
@@ -51,6 +52,7 @@ public sealed record ImageView(
             image.SmallestMm2,
             image.Light.Angle.Degrees,
             image.Dams,
+            image.MayRun,
             [
                 .. image.Areas.Select(a => new AreaView(
                     a.Id,
@@ -128,7 +130,7 @@ public static class Looks
             ];
         }
         // Without its colours nothing can be shown of them; the line still says what is wet.
-        var looks = Colours.Palette(run, palettes) is { } palette
+        var looks = Colours.Palette(run.AsPlanned, palettes) is { } palette
             ? CardLooks.Of(plan, bench, palette.Paints)
             : [.. bench.Cards.Select(_ => CardSurface.Bare)];
         return

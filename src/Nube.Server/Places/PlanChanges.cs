@@ -173,8 +173,8 @@ internal static class PlanChanges
         await gate.Open(run, PlanPlace.Begun, cancel);
         if (run.Run.Plan is not { } made)
             throw TroubleException.Conflict("Plan the run first.");
-        if (made.Basis != run.Basis())
-            throw TroubleException.Conflict("Something changed since this plan was made. Plan the run again first.");
+        if (run.IsStale)
+            throw TroubleException.Conflict(Words.Stale(run.ChangedSincePlanned));
         try
         {
             var now = clock.GetUtcNow();

@@ -139,7 +139,7 @@ public static class PlanPlace
         if (run.Run.Plan is { } old)
         {
             old.Replace(plan, run.Room, now);
-            old.Basis = run.Basis();
+            (old.Basis, old.Palette) = (RunBasis.Of(run), run.Run.Palette);
         }
         else
         {
@@ -149,7 +149,8 @@ public static class PlanPlace
                 MakerId = run.Run.MakerId,
                 Plan = plan,
                 Air = run.Room,
-                Basis = run.Basis(),
+                Basis = RunBasis.Of(run),
+                Palette = run.Run.Palette,
                 MadeAt = now,
             };
         }

@@ -10,7 +10,7 @@ namespace Nube.Server.Places;
 /// <summary>
 /// A way in which colours can take turns, and what the run takes with it before a better order is looked for.
 /// </summary>
-public sealed record TurnsView(Turns Turns, string InWords, string Takes, bool IsTaken);
+public sealed record TurnsView(Turns Turns, string InWords, string Takes, string? Against, bool IsTaken);
 
 /// <summary>How the colours of a run are to take turns.</summary>
 public sealed record TurnsGiven(Turns Turns);
@@ -40,7 +40,15 @@ internal static class PlanTurns
             var withIt = taken
                 ? plan
                 : await PlanPlace.Planned(run, apprentices, run.Options with { Turns = turns }, null, cancel);
-            views.Add(new TurnsView(turns, Schools.InWords(turns), Words.InAll(withIt), taken));
+            views.Add(
+                new TurnsView(
+                    turns,
+                    Schools.InWords(turns),
+                    Words.InAll(withIt),
+                    taken ? null : Words.Against(withIt, plan),
+                    taken
+                )
+            );
         }
         return TypedResults.Ok<IReadOnlyList<TurnsView>>(views);
     }

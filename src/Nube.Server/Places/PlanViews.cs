@@ -66,6 +66,7 @@ public sealed record PlanView(
     string Sentence,
     string Follows,
     bool Stale,
+    string? Changed,
     int Cards,
     double AtLeastSeconds,
     double FinishSeconds,
@@ -94,13 +95,15 @@ internal static class PlanViews
     public static PlanView View(RunWithSupplies run, Palettes palettes)
     {
         var made = run.Run.Plan ?? throw TroubleException.Gone("This run has no plan yet.");
-        var palette = Colours.Needed(run, palettes);
+        var planned = run.AsPlanned;
+        var palette = Colours.Needed(planned, palettes);
         var plan = made.Plan;
         var looks = new PlanLooks(plan, palette.Paints);
         return new PlanView(
             $"Hands {Words.Duration(plan.HandsSeconds)}, at least {Words.Duration(made.AtLeastSeconds)} in all; this plan {Words.InAll(plan)}.",
             run.Schools.InWords(),
-            made.Basis != run.Basis(),
+            run.IsStale,
+            run.IsStale ? Words.Stale(run.ChangedSincePlanned) : null,
             plan.Cards,
             made.AtLeastSeconds,
             plan.FinishSeconds,
@@ -115,7 +118,7 @@ internal static class PlanViews
                     .Passes.OrderBy(pass =>
                         plan.Steps.FirstOrDefault(step => step.Pass == pass.Index)?.Number ?? int.MaxValue
                     )
-                    .Select(pass => PassOf(run, palette, plan, pass, looks)),
+                    .Select(pass => PassOf(planned, palette, plan, pass, looks)),
             ],
             [.. plan.Steps.Select(step => StepOf(run, plan, step))],
             [
@@ -131,14 +134,18 @@ internal static class PlanViews
                 .. Amounts
                     .ToMix(plan)
                     .Select(amount => new MixAmountView(
-                        MixOf(run, palette, amount.Mix),
+                        MixOf(planned, palette, amount.Mix),
                         amount.Millilitres,
                         amount.Drops
                     )),
             ],
             run.Paper is null || run.Ink is null
                 ? []
-                : LayingOut.Of(plan, run.Setting(run.Paper, run.Ink), [.. run.Palette.Select(item => item.Colourant!)]),
+                : LayingOut.Of(
+                    plan,
+                    run.Setting(run.Paper, run.Ink),
+                    [.. planned.Palette.Select(item => item.Colourant!)]
+                ),
             [
                 .. Idle.Placed(plan, Idle.Usual(plan.Cards))
                     .GroupBy(placed => placed.BeforeStep)
@@ -197,7 +204,7 @@ internal static class PlanViews
             return run.Remarks();
         var ofPlan = PlanRemarks.Of(
             plan,
-            [.. run.Palette.Select(item => item.Colourant!)],
+            [.. run.PlanPalette.Select(item => item.Colourant!)],
             run.Setting(run.Paper, run.Ink),
             run.Hand,
             run.NameOf
@@ -216,7 +223,7 @@ internal static class PlanViews
     /// <summary>What the stash holds too little of.</summary>
     private static IEnumerable<Remark> RunningLow(RunWithSupplies run, Plan plan) =>
         from used in Amounts.Used(plan.Steps.Select(plan.PassOf))
-        let item = run.Palette[used.Colourant]
+        let item = run.PlanPalette[used.Colourant]
         where
             item.Left is { } left
             && item.Colourant!.Medium.Holds() is { } holds

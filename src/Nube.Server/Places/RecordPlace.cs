@@ -98,7 +98,7 @@ public static class RecordPlace
         owner.Learned = owner.Learned.With(Learning.From(plan, [.. run.Touching], taps, run.Paper?.Name ?? ""));
         foreach (var used in Amounts.Used(bench.PassesDone(plan)))
         {
-            var item = run.Palette[used.Colourant];
+            var item = run.PlanPalette[used.Colourant];
             item.LastUsedAt = at;
             if (item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds)
                 item.Left = Math.Max(0, left - used.Millilitres * Amounts.Allowance / holds);
@@ -137,16 +137,18 @@ public static class RecordPlace
                     .. Amounts
                         .Used(bench.PassesDone(plan))
                         .Select(used => new UsedView(
-                            run.Palette[used.Colourant].Name,
-                            run.Palette[used.Colourant].Colourant!.ColourIndex,
-                            run.Palette[used.Colourant].Colourant!.FullStrength,
+                            run.PlanPalette[used.Colourant].Name,
+                            run.PlanPalette[used.Colourant].Colourant!.ColourIndex,
+                            run.PlanPalette[used.Colourant].Colourant!.FullStrength,
                             used.Millilitres,
                             Amounts.InDrops(used.Millilitres)
                         )),
                 ],
                 BenchViews.Notes(taps),
                 [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
-                palette is null ? [] : BenchViews.Otherwise(run, palette, plan, bench),
+                Colours.Palette(run.AsPlanned, palettes) is { } ofPlan
+                    ? BenchViews.Otherwise(run.AsPlanned, ofPlan, plan, bench)
+                    : [],
                 Looks.Finished(run, palette)
             )
         );

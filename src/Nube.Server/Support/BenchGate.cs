@@ -32,7 +32,7 @@ public sealed class BenchGate(NubeDb db)
         db.Taps.RemoveRange(taps.Where(tap => tap.Tap.IsOfWork));
         made.Plan = made.Plan with { Rest = [] };
         // The air may have changed while it was on the bench.
-        if (made.Air != run.Room && run.Paper is { } paper && made.Basis == run.Basis())
+        if (made.Air != run.Room && run.Paper is { } paper && !run.IsStale)
             made.Replace(Scheduler.InAir(made.Plan, run.Touching, paper, run.Room, run.Hand), run.Room, made.MadeAt);
     }
 }

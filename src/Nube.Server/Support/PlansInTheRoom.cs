@@ -49,7 +49,7 @@ public sealed class PlansInTheRoom(NubeDb db, RunLoader runs, TimeProvider clock
         var run = await runs.Load(id, cancel);
         var made = run.Run.Plan!;
         var taps = await runs.Taps(id, cancel);
-        if (run.Paper is not { } paper || made.Basis != run.Basis())
+        if (run.Paper is not { } paper || run.IsStale)
             return; // It has to be planned again anyway.
         if (taps.Exists(tap => tap.IsOfWork))
         {

@@ -1,9 +1,5 @@
 using System.Collections.Immutable;
-using System.Security.Cryptography;
-using System.Text;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Nube.Core;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
@@ -63,13 +59,17 @@ public sealed record RunWithSupplies(
     }
 
     /// <summary>
-    /// Pairs of areas that run together when both are wet: they touch, and no dam is between them; none where the water
-    /// may decide.
+    /// Pairs of areas that would run together when both are wet: they touch, no dam is between them, and the maker gave
+    /// no leave; none where the water may decide.
     /// </summary>
     public IEnumerable<(int One, int Other)> Touching =>
         Run.Image is null
             ? []
-            : Schools.RunTogether(Run.Image.Dams.RunTogether(Run.Image.Touching).Select(t => (t.One, t.Other)));
+            : Schools.RunTogether(
+                Run.Image.Dams.RunTogether(Run.Image.Touching)
+                    .Select(t => (t.One, t.Other))
+                    .Where(pair => !Run.Image.MayRun.Contains(AreaPair.Of(pair.One, pair.Other)))
+            );
 
     /// <summary>There is something to plan: areas with a colour, or something that is done to the whole card.</summary>
     public bool HasWork => Colours.Count > 0 || Run.CardWork.Length > 0;
@@ -161,30 +161,21 @@ public sealed record RunWithSupplies(
     /// <summary>The name of an area.</summary>
     public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
 
-    /// <summary>
-    /// Changes when anything changes that a plan depends on, but the air of the room, with which it shifts by itself.
-    /// </summary>
-    public string Basis()
-    {
-        var text = JsonSerializer.Serialize(
-            new
-            {
-                Run.Cards,
-                Paper,
-                Palette = Palette.Select(p => p.Colourant),
-                Colours,
-                Run.Image?.Touching,
-                Run.Image?.Dams,
-                Run.Image?.Light.Rule,
-                Run.Image?.Light.Own,
-                Run.CardWork,
-                Schools,
-                Options,
-            },
-            RecordJson.Options
-        );
-        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
-    }
+    /// <summary>What changed since its plan was made, as it is said in a sentence; empty where nothing did.</summary>
+    public IReadOnlyList<string> ChangedSincePlanned =>
+        Run.Plan is { } made ? RunBasis.ChangedSince(this, made.Basis) : [];
+
+    /// <summary>Something changed since its plan was made.</summary>
+    public bool IsStale => ChangedSincePlanned.Count > 0;
+
+    /// <summary>The colourants of its palette and of its plan, by their ids.</summary>
+    public IReadOnlyDictionary<Guid, StashItem> Items { get; init; } = ImmutableDictionary<Guid, StashItem>.Empty;
+
+    /// <summary>The colourants by which its plan counts: those that it was made from.</summary>
+    public IReadOnlyList<StashItem> PlanPalette => [.. (Run.Plan?.Palette ?? []).Select(id => Items[id])];
+
+    /// <summary>The run as its plan sees it: with the colourants that the plan was made from.</summary>
+    public RunWithSupplies AsPlanned => this with { Palette = PlanPalette };
 }
 
 /// <summary>How a maker works.</summary>
@@ -205,7 +196,8 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             .Include(r => r.Plan!.Found)
             .SingleOrDefaultAsync(r => r.Id == id, cancel)
             ?? throw NotThere();
-        var wanted = run.Palette.Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
+        var ofPlan = run.Plan?.Palette ?? [];
+        var wanted = run.Palette.Concat(ofPlan).Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
         var habits = await db
             .Users.Where(m => m.Id == maker.MakerId)
@@ -218,7 +210,10 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
             habits,
             await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel)
-        );
+        )
+        {
+            Items = items,
+        };
     }
 
     /// <summary>What is said of a run that is not there.</summary>

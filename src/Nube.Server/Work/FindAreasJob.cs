@@ -160,6 +160,7 @@ public sealed class FindAreasJob(
             image.Names = ImmutableDictionary<int, string>.Empty;
             image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
             image.Dams = image.Dams with { Areas = [] };
+            image.MayRun = [];
             run.Colours = [];
         }
         await Placed(run, image, order, found, cancel);

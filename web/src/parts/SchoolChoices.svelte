@@ -21,6 +21,7 @@
     turns: {
       asks: 'Colours',
       ways: {
+        steady: 'card after card, with few changes',
         soonest: 'in turns, as all is done soonest',
         fewRinses: 'with few rinses and steps',
         oneByOne: 'one over all cards, then the next',

@@ -18,6 +18,7 @@
   import DoneOtherwise from './DoneOtherwise.svelte';
   import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
+  import StalePlan from './StalePlan.svelte';
   import StepInHand from './StepInHand.svelte';
   import TapNotices from './TapNotices.svelte';
 
@@ -103,8 +104,9 @@
 
 {#if bench.trouble}<div class="mb-3"><TroubleNote trouble={bench.trouble} again={bench.refresh} /></div>{/if}
 <TapNotices {taps} />
+{#if bench.value?.stale}<StalePlan {id} sentence={bench.value.stale} planned={bench.refresh} />{/if}
 
-{#if bench.value && step && run.value?.image}
+{#if bench.value && !bench.value.stale && step && run.value?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
     <BenchPicture image={run.value.image} paper={run.value.paperColour} {card} {step} />
 

@@ -12,6 +12,20 @@
   const work = new Resource(async () => undefined);
   const dams = $derived(image.dams);
 
+  const nameOf = (area: number) => image.areas.find((one) => one.id === area)?.name ?? `${area}`;
+
+  async function leave(areas: number[], mayRun: boolean) {
+    await work.attempt(() =>
+      ask(
+        api.PUT('/api/runs/{id}/image/leave', {
+          params: { path: { id: run.value?.id ?? '' } },
+          body: { areas, mayRun },
+        }),
+      ),
+    );
+    await run.refresh();
+  }
+
   async function set(lines: Lines, areas: number[]) {
     await work.attempt(() =>
       ask(
@@ -56,5 +70,22 @@
     {:else if dams.lines === 'all'}Every line stops water: touching areas can be wet at once.
     {:else}The lines around {dams.areas.join(', ')} stop water.{/if}
   </p>
+  {#if chosen.length > 1}
+    <button type="button" class="w-fit underline" onclick={() => leave(chosen, true)}
+      >Let {chosen.join(', ')} run together</button
+    >
+  {/if}
+  {#if image.mayRun.length > 0}
+    <ul class="text-sm" aria-label="May run together">
+      {#each image.mayRun as pair (`${pair.one} ${pair.other}`)}
+        <li>
+          {nameOf(pair.one)} and {nameOf(pair.other)} may run together.
+          <button type="button" class="underline" onclick={() => leave([pair.one, pair.other], false)}
+            >Keep them apart</button
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}
 </section>

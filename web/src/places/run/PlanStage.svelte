@@ -69,6 +69,7 @@
 <div class="mb-3 empty:hidden"><JobProgress work={search} /></div>
 {#if plan.value}
   {@const value = plan.value}
+  {#if value.changed}<p class="mb-3 font-bold" role="status">{value.changed}</p>{/if}
   <div class="mb-3 flex flex-wrap items-center gap-3">
     <p class="mr-auto">
       {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}. {value.follows}

@@ -32,7 +32,11 @@
             onclick={() => take(way.turns)}>Plan it so</button
           >
         {/if}
-        <span>{way.inWords}: {way.isTaken ? '' : 'about '}{way.takes}</span>
+        <span
+          >{way.inWords}: {way.isTaken ? '' : 'about '}{way.takes}{way.against
+            ? `; ${way.against}`
+            : ''}</span
+        >
       </li>
     {/each}
   </ul>

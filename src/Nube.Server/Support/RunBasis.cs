@@ -1,0 +1,73 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Nube.Core;
+
+namespace Nube.Server.Support;
+
+/// <summary>
+/// What a plan depends on, part by part, so that it can be said what changed since; not the air of the room, with which
+/// a plan shifts by itself.
+/// </summary>
+internal static class RunBasis
+{
+    private const int HashLength = 8; // hexadecimal digits; only two of the same run are ever compared
+
+    /// <summary>The basis as it is kept with a plan.</summary>
+    public static string Of(RunWithSupplies run) =>
+        string.Join(' ', Parts(run).Select(part => $"{part.Key}:{Hash(part.What)[..HashLength]}"));
+
+    /// <summary>What changed since, as it is said in a sentence; empty where nothing did.</summary>
+    /// <param name="run">The run as it is now.</param>
+    /// <param name="basis">The basis that was kept.</param>
+    public static IReadOnlyList<string> ChangedSince(RunWithSupplies run, string basis)
+    {
+        if (!basis.Contains(':', StringComparison.Ordinal))
+            return basis == Whole(run) && run.Run.Image is not { MayRun.IsEmpty: false } ? [] : ["something"];
+        var kept = basis.Split(' ').ToHashSet();
+        return
+        [
+            .. Parts(run)
+                .Where(part => !kept.Contains($"{part.Key}:{Hash(part.What)[..HashLength]}"))
+                .Select(part => part.InWords),
+        ];
+    }
+
+    private static IEnumerable<(string Key, string InWords, object? What)> Parts(RunWithSupplies run) =>
+        [
+            ("cards", "the number of cards", run.Run.Cards),
+            ("paper", "the paper", run.Paper),
+            ("paints", "the colours to paint with", run.Palette.Select(item => item.Colourant)),
+            ("wishes", "what the areas become", run.Colours),
+            ("areas", "which areas touch", run.Run.Image?.Touching),
+            ("dams", "which lines are embossed", run.Run.Image?.Dams),
+            ("light", "the light", new { run.Run.Image?.Light.Rule, run.Run.Image?.Light.Own }),
+            ("work", "what is done to the whole card", run.Run.CardWork),
+            ("leave", "which areas may run together", run.Run.Image?.MayRun),
+            ("ways", "how you work", new { run.Schools, run.Options }),
+        ];
+
+    /// <summary>The basis of plans that were made when it was kept as a whole.</summary>
+    private static string Whole(RunWithSupplies run) =>
+        Hash(
+            new
+            {
+                run.Run.Cards,
+                run.Paper,
+                Palette = run.Palette.Select(p => p.Colourant),
+                run.Colours,
+                run.Run.Image?.Touching,
+                run.Run.Image?.Dams,
+                run.Run.Image?.Light.Rule,
+                run.Run.Image?.Light.Own,
+                run.Run.CardWork,
+                run.Schools,
+                run.Options,
+            }
+        );
+
+    private static string Hash(object? what) =>
+        Convert.ToHexStringLower(
+            SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(what, RecordJson.Options)))
+        );
+}
