@@ -76,6 +76,20 @@ public sealed record BenchState(
     double AirFactor
 )
 {
+    /// <summary>Passes that have left areas of a step wetter than it needs them.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="step">The step.</param>
+    public IReadOnlySet<int> TooWetFor(Plan plan, PlannedStep step)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(step);
+        var pass = plan.PassOf(step);
+        return Cards[step.Card - 1]
+            .Areas.Where(area => pass.Areas.Contains(area.Area) && area.State < pass.Sheet.Needs)
+            .Select(area => area.Pass)
+            .ToHashSet();
+    }
+
     /// <summary>The passes that were done, in their order, with what was on the brush in truth.</summary>
     public IEnumerable<Pass> PassesDone(Plan plan)
     {

@@ -86,6 +86,9 @@ public sealed class WetCard
     public void Lay(int area, int by, double at, in DryingSeconds dries, double grams, bool ofWater)
     {
         ref var spot = ref spots[area];
+        // What leaves nothing wet does not hide what is wet below.
+        if (dries.BoneDry <= 0 && spot.BoneDry > at)
+            return;
         spot.Laid = at;
         spot.Shining = Math.Max(spot.Shining, at + dries.Shining);
         spot.Damp = Math.Max(spot.Damp, at + dries.Damp);

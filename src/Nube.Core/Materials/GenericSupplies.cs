@@ -31,7 +31,7 @@ internal static class GenericSupplies
         new("Fast waterproof black", Waterproof: true, Slow: false, AlcoholSafe: false),
         new("Slow pigment black", Waterproof: true, Slow: true, Embossable: true),
         new("Water-soluble grey, for no-line", Waterproof: false, Slow: false),
-        new("Alcohol-safe black", Waterproof: false, Slow: false, AlcoholSafe: true),
+        new("Alcohol-safe black", Waterproof: true, Slow: false, AlcoholSafe: true),
         new("Sticky clear, for embossing", Waterproof: true, Slow: true, Embossable: true),
         new("Slow pigment white", Waterproof: true, Slow: true, Embossable: true),
         new("Water-soluble sand, for no-line", Waterproof: false, Slow: false),

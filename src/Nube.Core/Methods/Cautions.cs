@@ -54,7 +54,7 @@ public static class Cautions
         ArgumentNullException.ThrowIfNull(colourants);
         var (ground, line) = (Thing.Of(paper), Thing.Of(ink, dams));
         var clashes = colourants
-            .Select(Thing.Of)
+            .Select(colour => Thing.Of(colour, paper))
             .SelectMany(colour => Clashes.Of([ground, line, colour]))
             .DistinctBy(clash => (clash.Rule.Key, clash.First.Name))
             .OrderByDescending(clash => clash.Rule.Severity)
@@ -65,13 +65,6 @@ public static class Cautions
             .ToBuilder();
         if (ink.Slow || dams != DamLines.None)
             remarks.Add(HeatTool);
-        if (paper.Impressions > 1)
-            remarks.Add(
-                new Remark(
-                    Severity.Hint,
-                    $"{paper.Name} is textured: stamp {paper.Impressions} impressions from a fixed position."
-                )
-            );
         remarks.Add(Pigments);
         return remarks.ToImmutable();
     }

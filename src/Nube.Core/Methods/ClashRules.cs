@@ -58,7 +58,7 @@ public static class ClashRules
         new("embossed-sheds-blending", EmbossedLine, Blending, Hint, "Blended ink clouds an embossed line.", "Buff the line with a dry cloth afterwards."),
         new("embossed-pencil", EmbossedLine, PencilStroke, Hint, "Pencil skips at the raised edge of an embossed line.", "Work along the line with a sharp point."),
         new("embossed-heat", EmbossedLine, Heat, Warn, "Heat melts an embossed line again: it sinks in and loses its shine.", "Dry in the air once the line is embossed."),
-        new("embossed-press", EmbossedLine, Press, Warn, "A press crushes or cracks an embossed line.", "Cut and press first, emboss afterwards."),
+        new("embossed-press", EmbossedLine, Pattern, Warn, "A pressed pattern crushes or cracks an embossed line.", "Press the pattern first and emboss afterwards; cutting around the line is fine."),
         new("graphite-trapped", Graphite, Water, Warn, "Graphite under paint stays for good.", "Erase the line first, or keep the wash a hair away from it."),
         new("graphite-smears", Graphite, Blending, Warn, "A sponge smears graphite into the colour.", "Erase the line first."),
 
@@ -102,7 +102,7 @@ public static class ClashRules
         new("shine-smears", SlowShine | Wet, Press, Warn, "Glitter and glossy medium come off in the press while they are wet.", "Do shine last, and let it dry overnight."),
         new("tape-lifts-wet", Wet, LowTack, Warn, "Low-tack tape lifts what is still wet, and the paper with it.", "Wait until it is bone dry."),
         new("erase-wet", Wet, Eraser, Warn, "An eraser tears damp paper and smears colour.", "Wait until it is bone dry."),
-        new("marked-plate", Wet, MarkedPlate, Warn, "A marked plate prints its scratches into damp card.", "Flatten between clean, smooth plates."),
+        new("marked-plate", Wet, MarkedPlate, Warn, "Plates print their scratches into damp card.", "Wait until it is bone dry, and take clean, smooth plates."),
         new("paste-on-wet", Wet, Paste, Hint, "Stencil paste runs under the stencil on damp card.", "Dry the card and tape the stencil down."),
         new("press-dries-crack", Paste, Press, Warn, "Paste cracks in a press.", "Cut first, paste afterwards."),
     ];

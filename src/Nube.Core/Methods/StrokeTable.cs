@@ -80,12 +80,12 @@ public static class StrokeTable
         new(Stroke.StampAgain, Tool.Stamp, 0, 30, Leaves.SlowInk, Wetness.BoneDry, None),
         new(Stroke.Erase, Tool.Eraser, 0.5, 10, Leaves.Nothing, Wetness.BoneDry, Eraser),
         new(Stroke.Buff, Tool.Cloth, 0, 15, Leaves.Nothing, Wetness.BoneDry, None),
-        new(Stroke.PressPattern, Tool.Press, 0, 45, Leaves.Water, Wetness.BoneDry, Press | Mist),
+        new(Stroke.PressPattern, Tool.Press, 0, 45, Leaves.Water, Wetness.BoneDry, Press | Mist | Pattern),
         new(Stroke.SprayResist, Tool.SprayCan, 0, 20, Leaves.Resist, Wetness.BoneDry, Resist | Spray),
         new(Stroke.Emboss, Tool.Powder, 0, 120, Leaves.Nothing, Wetness.BoneDry, Powder | Heat),
         new(Stroke.SpreadPaste, Tool.Knife, 0, 90, Leaves.Paste, Wetness.BoneDry, Paste),
         new(Stroke.AddShine, Tool.Gloss, 0, 40, Leaves.Gloss, Wetness.BoneDry, SlowShine),
-        new(Stroke.CutOut, Tool.Press, 0, 75, Leaves.Nothing, Wetness.BoneDry, Press),
+        new(Stroke.CutOut, Tool.Press, 0, 75, Leaves.Nothing, Wetness.BoneDry, Press | LowTack | MarkedPlate),
         new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
     ];
 

@@ -123,6 +123,9 @@ public enum Traits : long
 
     /// <summary>Stencil paste.</summary>
     Paste = 1L << 37,
+
+    /// <summary>A patterned folder, pressed into the card.</summary>
+    Pattern = 1L << 38,
 }
 
 /// <summary>Something that touches a card: the paper, the line, a colour, a tool.</summary>
@@ -133,6 +136,20 @@ public sealed record Thing(string Name, Traits Traits)
     private const double ThinGrams = 200,
         DarkLightness = 80; // g/m2; L*. This project's own.
     private const double TransparentBelow = 0.08; // scattering per unit load
+
+    /// <summary>
+    /// A darker ink of a coloured card's own family is meant to darken it, and is not lost there. Common practice, no
+    /// source; how near the hues must be is this project's own.
+    /// </summary>
+    private static bool Deepens(Colourant colourant, Paper on)
+    {
+        var (ink, card) = (colourant.FullStrength.ToLab(), on.Colour.ToLab());
+        var apart = Math.Abs(ink.Hue - card.Hue);
+        return card.Chroma > ColouredAbove && ink.L < card.L && Math.Min(apart, 360 - apart) < FamilyDegrees;
+    }
+
+    private const double ColouredAbove = 8, // C*
+        FamilyDegrees = 30; // of hue
 
     /// <summary>A paper.</summary>
     public static Thing Of(Paper paper)
@@ -172,7 +189,9 @@ public sealed record Thing(string Name, Traits Traits)
     }
 
     /// <summary>A colourant as it is laid.</summary>
-    public static Thing Of(Colourant colourant)
+    /// <param name="colourant">The colourant.</param>
+    /// <param name="on">What it is laid on, where that is known.</param>
+    public static Thing Of(Colourant colourant, Paper? on = null)
     {
         ArgumentNullException.ThrowIfNull(colourant);
         var traits = colourant.Medium switch
@@ -188,7 +207,11 @@ public sealed record Thing(string Name, Traits Traits)
             Medium.GelPen => Traits.Pen,
             _ => Traits.SlowShine,
         };
-        if (colourant.Scattering < TransparentBelow && colourant.Medium != Medium.OpaqueWhite)
+        if (
+            colourant.Scattering < TransparentBelow
+            && colourant.Medium != Medium.OpaqueWhite
+            && !(on is not null && Deepens(colourant, on))
+        )
             traits |= Traits.Transparent;
         return new Thing(colourant.Name, traits);
     }

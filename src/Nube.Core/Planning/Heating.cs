@@ -1,3 +1,4 @@
+using Nube.Core.Artwork;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 
@@ -6,8 +7,8 @@ namespace Nube.Core.Planning;
 /// <summary>Drying a card with a heat tool.</summary>
 /// <remarks>
 /// It turns a wait into seconds at the cost of warping, so it is taken only where it saves enough. A card with wax,
-/// oil, solvent, alcohol, spray, foam or something thick on it is kept from heat for good: wax and foam melt, thick
-/// white, paste and gloss bubble, solvent, alcohol and sprays burn.
+/// oil, solvent, alcohol, spray, foam, molten powder or something thick on it is kept from heat for good: wax, foam and
+/// powder melt, thick white, paste and gloss bubble, solvent, alcohol and sprays burn.
 /// </remarks>
 public static class Heating
 {
@@ -35,7 +36,8 @@ public static class Heating
         | Traits.Foam
         | Traits.Paste
         | Traits.SlowShine
-        | Traits.Spray;
+        | Traits.Spray
+        | Traits.Powder;
 
     /// <summary>To dry a card, s; the hands are busy.</summary>
     /// <param name="grams">The water that is left on it, g.</param>
@@ -49,6 +51,11 @@ public static class Heating
             ? pass.Water.GramsPerSquareMetre() * pass.PaintedMm2 * SquareMetresPerMm2 / pass.Areas.Length
             : 0;
     }
+
+    /// <summary>
+    /// A card with such a line may be dried with a heat tool: an embossed line melts again, and loses its shine.
+    /// </summary>
+    public static bool Bears(DamLines lines) => lines == DamLines.None;
 
     /// <summary>After this pass the card stays away from heat.</summary>
     public static bool Forbids(Pass pass)

@@ -100,12 +100,14 @@ public static class PlanRemarks
     /// <param name="done">The steps that were done before, in their order.</param>
     /// <param name="colourants">The run's colourants, as its recipes count them.</param>
     /// <param name="setting">What the colours meet beside each other.</param>
+    /// <param name="wet">Passes that have left its areas wetter than it needs them.</param>
     public static ImmutableArray<Remark> SpoiltBy(
         Plan plan,
         PlannedStep step,
         IEnumerable<PlannedStep> done,
         IReadOnlyList<Colourant> colourants,
-        Setting setting
+        Setting setting,
+        IReadOnlySet<int>? wet = null
     )
     {
         ArgumentNullException.ThrowIfNull(plan);
@@ -113,14 +115,53 @@ public static class PlanRemarks
         ArgumentNullException.ThrowIfNull(done);
         var areas = plan.PassOf(step).Areas;
         var there = done.Where(earlier => earlier.Card == step.Card && plan.PassOf(earlier).Areas.Any(areas.Contains))
-            .SelectMany(earlier => Things(plan, earlier, colourants))
+            .SelectMany(earlier =>
+                Things(plan, earlier, colourants, setting.Paper)
+                    .Select(one => wet?.Contains(earlier.Pass) == true ? (Wet(one.Thing), one.From) : one)
+            )
             .ToList();
-        var comes = Things(plan, step, colourants).ToList();
+        return Spoilt(setting, there, [.. Things(plan, step, colourants, setting.Paper)]);
+    }
+
+    /// <summary>What a heat tool is likely to spoil or set alight on a card as it is, the worst first.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="done">The steps that were done on the card, in their order.</param>
+    /// <param name="colourants">The run's colourants, as its recipes count them.</param>
+    /// <param name="setting">What the colours meet beside each other.</param>
+    /// <param name="wet">Passes that are wet on it.</param>
+    public static ImmutableArray<Remark> SpoiltByHeat(
+        Plan plan,
+        IEnumerable<PlannedStep> done,
+        IReadOnlyList<Colourant> colourants,
+        Setting setting,
+        IReadOnlySet<int> wet
+    )
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(done);
+        ArgumentNullException.ThrowIfNull(wet);
+        var there = done.SelectMany(earlier =>
+            Things(plan, earlier, colourants, setting.Paper)
+                .Select(one => wet.Contains(earlier.Pass) ? (Wet(one.Thing), one.From) : one)
+        );
+        return Spoilt(setting, [.. there], [(HeatTool, null)]);
+    }
+
+    private static Thing HeatTool { get; } = new("The heat tool", Traits.Heat);
+
+    private static Thing Wet(Thing thing) => thing with { Traits = thing.Traits | Traits.Wet };
+
+    private static ImmutableArray<Remark> Spoilt(
+        Setting setting,
+        List<(Thing Thing, Method? From)> there,
+        List<(Thing Thing, Method? From)> comes
+    )
+    {
         (Thing, Method?)[] row = [.. Before(setting, [.. there, .. comes]), .. there, .. comes];
         return
         [
             .. InOrder(row, since: row.Length - comes.Count)
-                .Where(clash => clash.Rule.Severity >= Severity.Warn)
+                .Where(clash => clash.Rule.Severity >= Severity.Warn || (clash.Rule.First & Traits.Wet) != 0)
                 .DistinctBy(clash => clash.Rule.Key)
                 .OrderByDescending(clash => clash.Rule.Severity)
                 .Select(RemarkOf),
@@ -139,7 +180,9 @@ public static class PlanRemarks
         var rows = plan
             .Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area))
             .GroupBy(on => (on.step.Card, on.area))
-            .Select(on => on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants)).ToList())
+            .Select(on =>
+                on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants, setting.Paper)).ToList()
+            )
             .DistinctBy(row => string.Join('\n', row.Select(one => $"{one.Thing} {one.From}")));
         return
         [
@@ -175,7 +218,11 @@ public static class PlanRemarks
         from first in Enumerable.Range(0, then)
         from rule in ClashRules.All
         where rule.Applies(row[first].Thing, row[then].Thing)
-        where row[first].From is null || row[first].From != row[then].From || rule.Severity == Severity.Caution
+        where
+            row[first].From is null
+            || row[first].From != row[then].From
+            || rule.Severity == Severity.Caution
+            || (rule.First & Traits.Wet) != 0
         select new Clash(rule, row[first].Thing, row[then].Thing);
 
     private static Remark RemarkOf(Clash clash) =>
@@ -184,12 +231,13 @@ public static class PlanRemarks
     private static IEnumerable<(Thing Thing, Method? From)> Things(
         Plan plan,
         PlannedStep step,
-        IReadOnlyList<Colourant> colourants
+        IReadOnlyList<Colourant> colourants,
+        Paper paper
     )
     {
         var pass = plan.PassOf(step);
         if (step.HeatSeconds > 0)
-            yield return (new Thing("The heat tool", Traits.Heat), null);
+            yield return (HeatTool, null);
         var bringing =
             pass.Sheet.Brings
             | (pass.Sheet.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
@@ -200,7 +248,7 @@ public static class PlanRemarks
         const Traits byStroke = Traits.Water | Traits.MuchWater | Traits.PencilStroke;
         foreach (var part in parts)
         {
-            var colour = Thing.Of(colourants[part]);
+            var colour = Thing.Of(colourants[part], paper);
             yield return (new Thing(colour.Name, (colour.Traits & ~byStroke) | bringing), pass.Method);
         }
     }

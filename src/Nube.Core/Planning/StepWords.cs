@@ -138,7 +138,8 @@ public static class StepWords
             Stroke.PrintPattern => "A clean stamp, ink that water dissolves",
             Stroke.Soften => $"{Brush(pass.Water)}, clean water over the pattern",
             Stroke.Dip => "Smear the inks on the mat, mist them, lay the card face down, lift it straight up",
-            Stroke.Splatter => "Cover the rest. Load the brush, tap it on a finger over scrap first",
+            Stroke.Splatter =>
+                "Cover the rest. Thin opaque white with a drop of water. Load the brush, tap it on a finger over scrap first",
             Stroke.Highlight => "Dots and short lines where the light falls, sparingly",
             Stroke.Reline => "Fine pen or sharp black pencil along the line, one direction",
             Stroke.StampAgain => "The same position, the stamp clean and freshly inked",
@@ -192,10 +193,12 @@ public static class StepWords
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
-        var last = before.FirstOrDefault(pass => pass.Sheet.Tool == next.Sheet.Tool);
-        if (last is null || Hand.SameOnTool(last, next))
+        var tool = next.Sheet.Tool;
+        var last = before.FirstOrDefault(pass => pass.Sheet.Tool == tool);
+        // What keeps the colour of another day is cleaned before its first use, too.
+        if (last is null ? tool is not (Tool.Stump or Tool.Sponge or Tool.Pen) : Hand.SameOnTool(last, next))
             return null;
-        var cleaning = StrokeTable.Of(next.Sheet.Tool).Cleaning;
+        var cleaning = StrokeTable.Of(tool).Cleaning;
         return cleaning.Length == 0 ? null : cleaning;
     }
 
@@ -209,7 +212,9 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
         if (CleanFirst(before, next) is { } clean)
-            return clean;
+            return before.Any(pass => pass.Sheet.Tool == next.Sheet.Tool)
+                ? clean
+                : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}. {clean}";
         return before.Count > 0 && Hand.SameOnTool(before[0], next)
             ? ""
             : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";

@@ -88,6 +88,10 @@ public static class PrintGuide
                 )
             );
         }
+        else if (!ink.Waterproof)
+        {
+            steps.Add(new($"Let {ink.Name} dry for a few minutes, and keep water off it: it dissolves, dry or not."));
+        }
         else
         {
             steps.Add(

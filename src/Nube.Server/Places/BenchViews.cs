@@ -91,7 +91,7 @@ internal static class BenchViews
                     .Where(placed => placed.BeforeStep is { } before && before == bench.Current)
                     .Select(placed => placed.Task)
             ),
-            Cautions.HeatTool.Text,
+            string.Join(' ', HeatSpoils().Select(remark => remark.Text).Prepend(Cautions.HeatTool.Text)),
             Notes(taps),
             new TakeableView(
                 [
@@ -113,9 +113,14 @@ internal static class BenchViews
             Looks.Cards(run, bench, palettes)
         );
 
-        // Said with the first card; the maker has decided then.
+        // Said with the first card, when the maker decides; and whenever it is too wet for the step.
         IEnumerable<Remark> Spoilt(PlannedStep step) =>
-            run.Paper is null || run.Ink is null || bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
+            run.Paper is null
+            || run.Ink is null
+            || (
+                bench.TooWetFor(plan, step).Count == 0
+                && bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
+            )
                 ? []
                 : run.WithSilenced(
                         PlanRemarks.SpoiltBy(
@@ -123,10 +128,30 @@ internal static class BenchViews
                             step,
                             bench.Done.Select(number => plan.Steps[number - 1]),
                             [.. planned.Palette.Select(item => item.Colourant!)],
-                            run.Setting(run.Paper, run.Ink)
+                            run.Setting(run.Paper, run.Ink),
+                            bench.TooWetFor(plan, step)
                         )
                     )
                     .Where(remark => remark.Silenced is null);
+
+        // What a heat tool would do to the card in hand, or to the last one when all is done.
+        IEnumerable<Remark> HeatSpoils()
+        {
+            var card = (bench.Current ?? bench.Last) is { } number ? plan.Steps[number - 1].Card : 1;
+            return run.Paper is null || run.Ink is null
+                ? []
+                : PlanRemarks.SpoiltByHeat(
+                    plan,
+                    bench.Done.Select(number => plan.Steps[number - 1]).Where(step => step.Card == card),
+                    [.. planned.Palette.Select(item => item.Colourant!)],
+                    run.Setting(run.Paper, run.Ink),
+                    bench
+                        .Cards[card - 1]
+                        .Areas.Where(area => area.State < Wetness.Dry)
+                        .Select(area => area.Pass)
+                        .ToHashSet()
+                );
+        }
 
         BenchStepView? Step(int? number)
         {

@@ -124,7 +124,7 @@ public sealed record RunWithSupplies(
     public PlanOptions Options =>
         new()
         {
-            Heat = Schools.Drying == DryBy.Heat,
+            Heat = Schools.Drying == DryBy.Heat && Heating.Bears(Run.Image?.Dams.Lines ?? DamLines.None),
             Sitting = Habits.Sitting,
             Turns = Schools.Turns,
             DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),

@@ -52,7 +52,7 @@ public class ClashRulesTests
         ["embossed-sheds-blending"] = (Raised, Sponged, FastLine, Sponged),
         ["embossed-pencil"] = (Raised, WaxPencil, FastLine, WaxPencil),
         ["embossed-heat"] = (Raised, HeatTool, FastLine, HeatTool),
-        ["embossed-press"] = (Raised, Die, FastLine, Die),
+        ["embossed-press"] = (Raised, A(Press | Pattern), Raised, Die),
         ["graphite-trapped"] = (Pencilled, Wash, Wash, Pencilled),
         ["graphite-smears"] = (Pencilled, Sponged, Sponged, Pencilled),
         ["buckles"] = (A(Buckles), Wash, Sturdy, Wash),

@@ -9,6 +9,7 @@ using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
 using Nube.Core.Tests.Methods;
+using static Nube.Core.Tests.Planning.Trials;
 
 namespace Nube.Core.Tests.Planning;
 
@@ -18,115 +19,6 @@ namespace Nube.Core.Tests.Planning;
 /// </summary>
 public class HarvestSwapTests
 {
-    private static readonly StampingInk Waterproof = GenericCatalogue.StampingInks[0];
-
-    /// <summary>A run made up for a trial.</summary>
-    private sealed record Trial(
-        Paints Paints,
-        Schools Schools,
-        Painting Painting,
-        (int, int)[] Touching,
-        int Cards,
-        PlanOptions Options,
-        DamLines Dams = DamLines.None
-    )
-    {
-        public (int, int)[] Together => Dams == DamLines.None ? Touching : [];
-
-        public Plan Plan() =>
-            Checked(
-                Scheduler.PlanRun(
-                    Painting.Passes(
-                        Paints,
-                        Schools,
-                        Together,
-                        new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options)
-                    ),
-                    Together,
-                    Cards,
-                    Paints.Paper,
-                    Air.OrdinaryRoom,
-                    Hand.Ordinary,
-                    Options
-                )
-            );
-
-        public Plan Searched() =>
-            Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));
-
-        public ImmutableArray<Remark> Remarks(Plan plan, StampingInk? ink = null) =>
-            PlanRemarks.Of(
-                plan,
-                Paints.Colourants,
-                new Setting(Paints.Paper, ink ?? Waterproof, Dams, Painting.Traced, Glue: Schools.Glue),
-                Hand.Ordinary,
-                area => $"Area {area}"
-            );
-
-        private Plan Checked(Plan plan)
-        {
-            Assert.Null(ScheduleChecker.Fault(plan, Together, Hand.Ordinary));
-            return plan;
-        }
-    }
-
-    private static Trial Run(
-        Method method,
-        string[] colours,
-        int cards,
-        (int, int)[]? touching = null,
-        Paints? paints = null,
-        Schools? schools = null,
-        ShadowDepth shadow = ShadowDepth.Soft,
-        ImmutableArray<ChosenCard> work = default,
-        DamLines dams = DamLines.None,
-        bool traced = false,
-        double size = 180,
-        PlanOptions? options = null,
-        Func<int, bool>? redraw = null
-    )
-    {
-        var on = paints ?? Supplies.OnWatercolourPaper;
-        var mixes =
-            paints is null || MethodTable.Of(method).Media.Contains(Medium.Pan)
-                ? Supplies.MixesOn(on, MethodRecipes.GroundOf(method, on))
-                : null;
-        var chosen = colours
-            .Index()
-            .Select(c => new ChosenColour(
-                new Wish(c.Index + 1, Srgb.Parse(c.Item), shadow, method),
-                Supplies.Best(method, c.Item, on, mixes, shadow, schools)
-            ))
-            .ToList();
-        var areas = colours
-            .Index()
-            .Select(c => new AreaToPaint(
-                c.Index + 1,
-                size,
-                new ZoneShares(0.2, 0.35),
-                redraw?.Invoke(c.Index + 1) == true
-            ))
-            .ToList();
-        return new Trial(
-            on,
-            schools ?? Schools.Usual,
-            new Painting(chosen, work.IsDefault ? [] : work, areas, 105 * 148, dams != DamLines.None, traced),
-            touching ?? [],
-            cards,
-            options ?? PlanOptions.None,
-            dams
-        );
-    }
-
-    private static ChosenCard Work(Method method, string[] colours, int times = 1, RelineWith with = RelineWith.Pen) =>
-        new(
-            new CardWish(method, [.. colours.Select(Srgb.Parse)], times, with),
-            [.. colours.Select(colour => Supplies.Best(method, colour))]
-        );
-
-    private static IEnumerable<Pass> OnCard(Plan plan, int card) =>
-        plan.Steps.Where(step => step.Card == card).Select(plan.PassOf);
-
     [Fact]
     public void Six_small_images_alike_line_and_pull_with_embossed_outlines()
     {
