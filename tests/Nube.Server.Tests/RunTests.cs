@@ -275,6 +275,54 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_layer_more_is_added_at_the_bench_once_and_can_be_left_out()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2, 3 },
+                    colour = "#84ad62",
+                    shadow = "none",
+                }
+            )
+        );
+        var steps = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray().Count;
+        Task<HttpResponseMessage> Tap(string kind, int step, Guid? id = null) =>
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = id ?? Guid.NewGuid(),
+                    kind,
+                    step,
+                }
+            );
+        Assert.Contains(
+            "Only a step that is done",
+            await maker.Trouble(HttpStatusCode.Conflict, Tap("oneMore", 1)),
+            StringComparison.Ordinal
+        );
+        await maker.Ok(Tap("done", 1));
+        // A device that sends it twice adds it once.
+        var twice = Guid.NewGuid();
+        await maker.Ok(Tap("oneMore", 1, twice));
+        var bench = await maker.Ok(Tap("oneMore", 1, twice));
+        Assert.Equal(steps + 1, bench["stepCount"]!.GetValue<int>());
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.Equal(steps + 1, plan["steps"]!.AsArray().Count);
+        bench = await maker.Ok(Tap("skip", steps + 1));
+        while (bench["current"] is { } current)
+            bench = await maker.Ok(Tap("done", current["number"]!.GetValue<int>()));
+        Assert.Equal(steps + 1, bench["stepsDone"]!.GetValue<int>());
+        await maker.Ok(maker.Get($"{run}/record"));
+    }
+
+    [Fact]
     public async Task A_plan_keeps_the_colours_that_it_was_made_from()
     {
         var maker = await server.NewMaker();

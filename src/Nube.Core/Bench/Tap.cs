@@ -47,6 +47,9 @@ public enum TapKind
 
     /// <summary>The air of the room changed: what is wet dries faster or slower from then on.</summary>
     Air,
+
+    /// <summary>A step that was done is to be done once more on its card, as a layer over it.</summary>
+    OneMore,
 }
 
 /// <summary>One tap at the bench.</summary>

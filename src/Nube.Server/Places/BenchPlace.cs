@@ -91,6 +91,8 @@ public static class BenchPlace
             given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
         if (!await db.Taps.AnyAsync(tap => tap.Id == given.Id, cancel))
         {
+            if (given.Kind == TapKind.OneMore)
+                WithOneMore(run, await runs.Taps(id, cancel), given.Step, now);
             db.Taps.Add(
                 new BenchTap
                 {
@@ -119,7 +121,7 @@ public static class BenchPlace
                 .Runs.Where(there => there.Id == id)
                 .ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
             if (ChangesTheRest(given.Kind))
-                run = await Replan(id, db, runs, now, cancel);
+                run = await Replan(id, given, db, runs, now, cancel);
         }
         return TypedResults.Ok(BenchViews.View(run, palettes, await runs.Taps(id, cancel), now));
     }
@@ -179,6 +181,7 @@ public static class BenchPlace
     /// <summary>The order of what is left, from what happened instead of what was planned.</summary>
     private static async Task<RunWithSupplies> Replan(
         Guid id,
+        NewTap given,
         NubeDb db,
         RunLoader runs,
         DateTimeOffset now,
@@ -189,12 +192,13 @@ public static class BenchPlace
         {
             db.ChangeTracker.Clear();
             var run = await runs.Load(id, cancel);
-            var plan = run.Run.Plan!.Plan;
-            run.Run.Plan.Plan = Replanning.FromNow(
+            var taps = await runs.Taps(id, cancel);
+            var plan = given.Kind == TapKind.OneMore ? WithOneMore(run, taps, given.Step, now) : run.Run.Plan!.Plan;
+            run.Run.Plan!.Plan = Replanning.FromNow(
                 plan,
                 run.Touching,
                 run.Hand,
-                BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now)
+                BenchLog.At(plan, run.Touching, taps, now)
             );
             try
             {
@@ -208,8 +212,37 @@ public static class BenchPlace
         }
     }
 
+    /// <summary>The plan with a layer more like a step that was done, or a sentence why it cannot be.</summary>
+    private static Plan WithOneMore(RunWithSupplies run, List<Tap> taps, int step, DateTimeOffset now)
+    {
+        var plan = run.Run.Plan!.Plan;
+        var bench = BenchLog.At(plan, run.Touching, taps, now);
+        if (!bench.Done.Contains(step))
+            throw TroubleException.Conflict("Only a step that is done can be done once more.");
+        try
+        {
+            return Adding.LayerLike(
+                plan,
+                step,
+                [plan.Steps[step - 1].Card],
+                [.. bench.Done, .. bench.LeftOut],
+                run.Hand
+            );
+        }
+        catch (ImpossibleOrderException impossible)
+        {
+            throw TroubleException.Conflict(impossible.Message);
+        }
+    }
+
     private const int MostTries = 5;
 
     private static bool ChangesTheRest(TapKind kind) =>
-        kind is TapKind.Skip or TapKind.Heated or TapKind.DryNow or TapKind.StillWet or TapKind.Spill;
+        kind
+            is TapKind.Skip
+                or TapKind.Heated
+                or TapKind.DryNow
+                or TapKind.StillWet
+                or TapKind.Spill
+                or TapKind.OneMore;
 }

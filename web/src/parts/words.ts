@@ -158,6 +158,7 @@ const tapKindWords: Record<TapKind, string> = {
   timer: 'The timer',
   timerOff: 'Taking a timer away',
   air: 'The air of the room',
+  oneMore: 'one more layer',
 };
 
 /** What a tap said: "“Done” at step 4", "The note “a drop too many”". */

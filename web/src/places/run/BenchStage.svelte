@@ -91,6 +91,9 @@
   const done = () => step && tap('done', step.number);
   const back = () => tap('back');
   const wetNow = () => bench.value?.lastDone && tap('wetNow', bench.value.lastDone.number);
+  const oneMore = $derived(
+    bench.value?.lastDone ? () => tap('oneMore', bench.value?.lastDone?.number) : undefined,
+  );
   const meanwhile = () => bench.value?.meanwhile && tap('take', bench.value.meanwhile.number);
 </script>
 
@@ -159,6 +162,7 @@
         takeable={bench.value.takeable}
         paper={run.value.paperColour}
         heatCaution={bench.value.heatCaution}
+        again={oneMore}
         tap={(kind, mix) => tap(kind, step.number, { mix })}
       />
       {@render timers(bench.value)}

@@ -10,6 +10,7 @@
     takeable,
     paper,
     heatCaution,
+    again,
     tap,
   }: {
     card: number;
@@ -17,6 +18,7 @@
     takeable: Bench['takeable'];
     paper: string;
     heatCaution: string;
+    again: (() => void) | undefined;
     tap: (kind: TapKind, mix?: MixGiven) => void;
   } = $props();
 
@@ -49,6 +51,17 @@
       aria-expanded={choosing}
       onclick={hit(() => (choosing = !choosing))}>Another colour was taken</button
     >
+    {#if again}
+      {@const more = again}
+      <button
+        type="button"
+        class="btn btn-line h-16 text-lg"
+        onclick={hit(() => {
+          open = false;
+          more();
+        })}>One more layer of the last step</button
+      >
+    {/if}
   </div>
   {#if choosing}<OtherMix {takeable} {planned} {paper} take={(mix) => tell('otherMix', mix)} />{/if}
   <p class="mt-2 border-l-4 border-warm pl-3"><strong>Caution:</strong> {heatCaution}</p>

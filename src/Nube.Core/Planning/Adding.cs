@@ -1,0 +1,125 @@
+using System.Collections.Immutable;
+
+namespace Nube.Core.Planning;
+
+/// <summary>Adds to a plan that is being worked: steps that are there keep their numbers.</summary>
+public static class Adding
+{
+    /// <summary>
+    /// One layer more like a step that was done: right after it and after all that was done on its areas since, before
+    /// what is still to come on them.
+    /// </summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="like">Number of the step.</param>
+    /// <param name="cards">The cards that get it, each once.</param>
+    /// <param name="done">Numbers of the steps that were done or left out.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <exception cref="ImpossibleOrderException">It cannot be added; the reason says why.</exception>
+    public static Plan LayerLike(
+        Plan plan,
+        int like,
+        IReadOnlyCollection<int> cards,
+        IReadOnlyCollection<int> done,
+        Hand hand
+    )
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(cards);
+        ArgumentNullException.ThrowIfNull(done);
+        ArgumentNullException.ThrowIfNull(hand);
+        if (cards.Count == 0 || cards.Any(card => card < 1 || card > plan.Cards))
+            throw new ImpossibleOrderException("Say on which cards.");
+        var model = plan.PassOf(plan.Steps[like - 1]);
+        if (model.WholeCard || model.Acts.IsEmpty)
+            throw new ImpossibleOrderException("Only what lays colour in areas can be done once more.");
+        // What is done already on one of the cards stays before it.
+        var before = plan
+            .Passes.Where(pass =>
+                pass.Index == model.Index
+                || (
+                    pass.Areas.Any(model.Areas.Contains)
+                    && plan.Steps.Any(step =>
+                        step.Pass == pass.Index && cards.Contains(step.Card) && done.Contains(step.Number)
+                    )
+                )
+            )
+            .Select(pass => pass.Index)
+            .ToHashSet();
+        var precedes = Precedence.Of(plan.Passes);
+        var behind = plan
+            .Passes.Where(pass =>
+                !before.Contains(pass.Index)
+                && pass.Areas.Any(model.Areas.Contains)
+                && before.All(earlier => !precedes[pass.Index, earlier])
+            )
+            .Select(pass => pass.Index)
+            .ToHashSet();
+        // Passes stand in an order in which each comes after those that must come before it: the new one comes after
+        // the last of these, and what must follow it moves behind it.
+        var place = before.Max() + 1;
+        var moved = Enumerable.Range(0, place).Where(index => behind.Contains(index) || MustFollow(index)).ToList();
+        List<int> order =
+        [
+            .. Enumerable.Range(0, place).Except(moved),
+            New,
+            .. moved,
+            .. Enumerable.Range(place, plan.Passes.Length - place),
+        ];
+        var now = order.Index().ToDictionary(one => one.Item, one => one.Index);
+        var added = model with
+        {
+            After = [.. before.Order()],
+            Layer = plan.Passes.Where(pass => before.Contains(pass.Index)).Max(pass => pass.Layer),
+        };
+        ImmutableArray<Pass> passes =
+        [
+            .. order.Select(old =>
+            {
+                var pass = old == New ? added : plan.Passes[old];
+                var after = behind.Contains(old) ? pass.After.Append(New) : pass.After;
+                return pass with { Index = now[old], After = [.. after.Select(other => now[other]).Order()] };
+            }),
+        ];
+        StepKey Now(StepKey step) => step with { Pass = now[step.Pass] };
+        var steps = plan.Steps.Select(step => step with { Pass = now[step.Pass] }).ToImmutableArray();
+        var ends = plan.DrySeconds;
+        foreach (var card in cards.Order())
+        {
+            var (start, times) = (ends + hand.NextMixSeconds, plan.TimesOf(model));
+            ends = start + hand.PaintSeconds(model);
+            steps = steps.Add(
+                new PlannedStep(
+                    steps.Length + 1,
+                    now[New],
+                    card,
+                    hand.NextMixSeconds,
+                    true,
+                    null,
+                    start,
+                    ends,
+                    ends + times.Shining.TotalSeconds,
+                    ends + times.Damp.TotalSeconds,
+                    ends + times.Dry.TotalSeconds
+                )
+            );
+        }
+        return plan with
+        {
+            Passes = passes,
+            Steps = steps,
+            Options = plan.Options with
+            {
+                Pinned = [],
+                Skipped =
+                [
+                    .. plan.Options.Skipped.Select(Now),
+                    .. Enumerable.Range(1, plan.Cards).Except(cards).Select(card => new StepKey(card, now[New])),
+                ],
+            },
+        };
+
+        bool MustFollow(int index) => behind.Any(first => precedes[first, index]);
+    }
+
+    private const int New = -1; // in the place of the pass that is added
+}
