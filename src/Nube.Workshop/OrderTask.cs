@@ -47,13 +47,15 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// <param name="Pace">Cards, hand, paper, air, and what else to reckon with.</param>
 /// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the
 /// same; null for none.</param>
+/// <param name="Search">How long to look for a better order; null for not at all.</param>
 public sealed record PlanCards(
     Painting Painting,
     ImmutableArray<Colourant> Colourants,
     Schools Schools,
     ImmutableArray<TouchingPair> Touching,
     Pace Pace,
-    Plan? Before
+    Plan? Before,
+    SearchEffort? Search = null
 ) : WorkshopTask<Plan>
 {
     /// <inheritdoc />
@@ -70,8 +72,12 @@ public sealed record PlanCards(
         );
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var passes = Painting.Passes(paints, Schools, touching, Pace);
-        Plan With(PlanOptions options) =>
-            Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
+        Plan With(PlanOptions options)
+        {
+            var plan = Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
+            return Search is null ? plan : Scheduler.Improve(plan, touching, Pace.Hand, Search, stop: stop);
+        }
+
         if (Before is null || !SamePasses(Before.Passes, passes))
             return With(Pace.Options);
         try

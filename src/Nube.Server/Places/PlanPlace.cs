@@ -162,7 +162,8 @@ public static class PlanPlace
         Apprentices apprentices,
         PlanOptions options,
         Plan? before,
-        CancellationToken cancel
+        CancellationToken cancel,
+        SearchEffort? search = null
     )
     {
         if (run.Paper is null || run.Palette.Count == 0)
@@ -176,7 +177,8 @@ public static class PlanPlace
                 run.Schools,
                 [.. run.Touching.Select(pair => new TouchingPair(pair.One, pair.Other))],
                 new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options),
-                before
+                before,
+                search
             ),
             stop: cancel
         );

@@ -12,6 +12,7 @@
   const work = new Resource(async () => undefined);
   const dams = $derived(image.dams);
 
+  const few = 4; // that are named or shown one by one
   const nameOf = (area: number) => image.areas.find((one) => one.id === area)?.name ?? `${area}`;
 
   async function leave(areas: number[], mayRun: boolean) {
@@ -72,20 +73,34 @@
   </p>
   {#if chosen.length > 1}
     <button type="button" class="w-fit underline" onclick={() => leave(chosen, true)}
-      >Let {chosen.join(', ')} run together</button
+      >Let {chosen.length > few ? `the ${chosen.length} picked areas` : chosen.join(', ')} run together</button
     >
   {/if}
   {#if image.mayRun.length > 0}
-    <ul class="text-sm" aria-label="May run together">
-      {#each image.mayRun as pair (`${pair.one} ${pair.other}`)}
-        <li>
-          {nameOf(pair.one)} and {nameOf(pair.other)} may run together.
-          <button type="button" class="underline" onclick={() => leave([pair.one, pair.other], false)}
-            >Keep them apart</button
-          >
-        </li>
-      {/each}
-    </ul>
+    <details class="text-sm" open={image.mayRun.length <= few}>
+      <summary class="cursor-pointer"
+        >{image.mayRun.length === 1 ? 'One pair' : `${image.mayRun.length} pairs`} may run together</summary
+      >
+      <ul class="mt-1 max-h-40 overflow-y-auto" aria-label="May run together">
+        {#each image.mayRun as pair (`${pair.one} ${pair.other}`)}
+          <li>
+            {nameOf(pair.one)} and {nameOf(pair.other)}
+            <button type="button" class="ml-2 underline" onclick={() => leave([pair.one, pair.other], false)}
+              >Keep them apart</button
+            >
+          </li>
+        {/each}
+      </ul>
+      <button
+        type="button"
+        class="mt-1 underline"
+        onclick={() =>
+          leave(
+            image.areas.map((area) => area.id),
+            false,
+          )}>Keep all apart</button
+      >
+    </details>
   {/if}
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}
 </section>
