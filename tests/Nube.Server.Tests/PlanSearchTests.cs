@@ -152,7 +152,11 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
             ways[1]!["against"]!.GetValue<string>()
         );
         // What it was said to take was looked for a little; the plan that is there at once takes hardly longer.
-        Assert.Contains($"with {Changes(plan)} changes", ways[3]!["takes"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            $"with {Changes(plan)} changes",
+            ways[3]!["takes"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
         Assert.True(steady["finishSeconds"]!.GetValue<double>() < plan["finishSeconds"]!.GetValue<double>());
         foreach (var one in new[] { steady, plan })
         {
