@@ -105,7 +105,15 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.OpenRun("Notes for the watering rota", "plan");
         window.Button("Plan the run").Click();
         window.Sees("in all; this plan");
-        window.Button("Go to the bench").Click();
+        // Two areas get leave to run together: the plan is not begun before it is made again.
+        window.OpenRun("Notes for the watering rota", "image");
+        foreach (var area in new[] { 1, 5 })
+            window.Find($"//label[.//*[normalize-space()='Pick area {area}']]/input").Click();
+        window.Button("Let 1, 5 run together").Click();
+        window.Sees("One pair may run together");
+        window.OpenRun("Notes for the watering rota", "bench");
+        window.Sees("Which areas may run together changed since this plan was made.");
+        window.Button("Plan the run again").Click();
         var steps = int.Parse(
             window.Find("//p[contains(., ', step ')]").Text.Split(" of ")[2],
             System.Globalization.CultureInfo.InvariantCulture
@@ -138,6 +146,11 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
                     window.Find("//summary[contains(., 'Something else')]").Click();
                     window.Button("Leave this step out").Click();
                     continue;
+                case 13:
+                    window.Find("//summary[contains(., 'Something else')]").Click();
+                    window.Button("One more layer of the last step").Click();
+                    window.Sees($"step {step} of {++steps}");
+                    break;
             }
             // Nothing waits: hours go by between the steps.
             nube.Time.MoveOn(TimeSpan.FromHours(3));
