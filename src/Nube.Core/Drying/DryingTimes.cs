@@ -8,12 +8,7 @@ namespace Nube.Core.Drying;
 public readonly record struct DryingTimes(TimeSpan Shining, TimeSpan Damp, TimeSpan Dry, TimeSpan BoneDry)
 {
     /// <summary>The state after some time.</summary>
-    public Wetness StateAfter(TimeSpan elapsed) =>
-        elapsed < Shining ? Wetness.Wet
-        : elapsed < Damp ? Wetness.Shining
-        : elapsed < Dry ? Wetness.Damp
-        : elapsed < BoneDry ? Wetness.Dry
-        : Wetness.BoneDry;
+    public Wetness StateAfter(TimeSpan elapsed) => InSeconds().StateAfter(elapsed.TotalSeconds);
 
     /// <summary>Longer or shorter by a factor.</summary>
     /// <param name="factor">On all times, above 0.</param>
@@ -31,6 +26,14 @@ public readonly record struct DryingTimes(TimeSpan Shining, TimeSpan Damp, TimeS
 /// <param name="BoneDry">Safe for eraser, masks, powder, cutting.</param>
 public readonly record struct DryingSeconds(double Shining, double Damp, double Dry, double BoneDry)
 {
+    /// <summary>The state after some time, s.</summary>
+    public Wetness StateAfter(double elapsed) =>
+        elapsed < Shining ? Wetness.Wet
+        : elapsed < Damp ? Wetness.Shining
+        : elapsed < Dry ? Wetness.Damp
+        : elapsed < BoneDry ? Wetness.Dry
+        : Wetness.BoneDry;
+
     /// <summary>Longer or shorter by a factor.</summary>
     /// <param name="factor">On all times, above 0.</param>
     public DryingSeconds Scaled(double factor) => new(Shining * factor, Damp * factor, Dry * factor, BoneDry * factor);

@@ -55,11 +55,7 @@ public sealed class WetCard
     public Wetness StateAt(int area, double time)
     {
         ref var spot = ref spots[area];
-        return time < spot.Shining ? Wetness.Wet
-            : time < spot.Damp ? Wetness.Shining
-            : time < spot.Dry ? Wetness.Damp
-            : time < spot.BoneDry ? Wetness.Dry
-            : Wetness.BoneDry;
+        return new DryingSeconds(spot.Shining, spot.Damp, spot.Dry, spot.BoneDry).StateAfter(time);
     }
 
     /// <summary>When an area leaves the state that it is in then; null when it is bone dry.</summary>
