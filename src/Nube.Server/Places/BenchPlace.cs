@@ -91,6 +91,9 @@ public static class BenchPlace
             given.At is { } claimed && claimed <= now && now - claimed < LongestDelay ? claimed.ToUniversalTime() : now;
         if (!await db.Taps.AnyAsync(tap => tap.Id == given.Id, cancel))
         {
+            // The tap and what it does to the plan are kept together, or neither is.
+            await using var whole = ChangesTheRest(given.Kind) ? await db.Database.BeginTransactionAsync(cancel) : null;
+            var isNew = true;
             if (given.Kind == TapKind.OneMore)
                 WithOneMore(run, await runs.Taps(id, cancel), given.Step, now);
             db.Taps.Add(
@@ -115,13 +118,16 @@ public static class BenchPlace
             {
                 // The same tap came by two ways at once; it is there.
                 db.ChangeTracker.Clear();
+                isNew = false;
             }
             // Devices tap at the same time: neither may be refused because the other was a moment earlier.
             await db
                 .Runs.Where(there => there.Id == id)
                 .ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
-            if (ChangesTheRest(given.Kind))
+            if (isNew && ChangesTheRest(given.Kind))
                 run = await Replan(id, given, db, runs, now, cancel);
+            if (whole is not null)
+                await whole.CommitAsync(cancel);
         }
         return TypedResults.Ok(BenchViews.View(run, palettes, await runs.Taps(id, cancel), now));
     }
