@@ -1,3 +1,4 @@
+using Nube.Core.Artwork;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 
@@ -123,6 +124,10 @@ public class DryingTests
         Assert.Equal(2 * 200.0 / 204, WetPatch.Radius(200, 204), 6);
         Assert.Equal(Math.Sqrt(200 / Math.PI), WetPatch.Radius(200), 6);
         Assert.Equal(5.64, WetPatch.Radius(100, 10), 2);
+        // A square of 10 mm with a hole of 4 mm: rims of 40 and 16 mm.
+        var square = new Area(1, 84, default, "M0 0L10 0L10 10L0 10ZM3 3L7 3L7 7L3 7Z");
+        Assert.Equal(56, square.PerimeterMm, 6);
+        Assert.Equal(3, WetPatch.Radius(square.SizeMm2, square.PerimeterMm), 6);
     }
 
     [Fact]
