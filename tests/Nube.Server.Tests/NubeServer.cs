@@ -33,6 +33,9 @@ public class NubeServer : IAsyncLifetime
 
     protected virtual IReadOnlyDictionary<string, string> Settings { get; } = new Dictionary<string, string>();
 
+    /// <summary>SQL that fills the database before the first start; null for an empty one.</summary>
+    protected virtual string? Filled => null;
+
     public IServiceProvider Services => factory!.Services;
 
     private static string Cluster =>
@@ -46,6 +49,8 @@ public class NubeServer : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         await Command($"create database {database}");
+        if (Filled is { } sql)
+            await Command(sql, database);
         factory = Start();
     }
 
@@ -108,10 +113,10 @@ public class NubeServer : IAsyncLifetime
             host.ConfigureTestServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });
 
-    private static async Task Command(string sql)
+    private static async Task Command(string sql, string database = "postgres")
     {
         await using var connection = new NpgsqlConnection(
-            new NpgsqlConnectionStringBuilder(Cluster) { Database = "postgres", Pooling = false }.ConnectionString
+            new NpgsqlConnectionStringBuilder(Cluster) { Database = database, Pooling = false }.ConnectionString
         );
         await connection.OpenAsync();
         await using var command = new NpgsqlCommand(sql, connection);
