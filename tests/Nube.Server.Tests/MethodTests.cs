@@ -55,6 +55,49 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         );
 
     [Fact]
+    public async Task Ways_of_the_run_choose_its_recipes_anew_and_leave_what_is_on_the_bench()
+    {
+        var (maker, run) = await Begun();
+        JsonNode Area(JsonNode colours) => colours["areas"]![0]!;
+        static double Lightness(JsonNode hex) => Srgb.Parse(hex.GetValue<string>()).ToLab().L;
+        var usual = Area(await Wish(maker, run, "#7f9a4a", "flatWash", 1));
+        Assert.Contains("wash more", usual["oneWashMore"]!.GetValue<string>(), StringComparison.Ordinal);
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = new { shadows = "strong" } }));
+        var strong = Area(await maker.Ok(maker.Get($"{run}/colours")));
+        Assert.True(
+            Lightness(strong["predicted"]!["shadow"]!) < Lightness(usual["predicted"]!["shadow"]!) - 1,
+            "The shadow is deeper."
+        );
+        Assert.Equal(usual["wish"]!.GetValue<string>(), strong["wish"]!.GetValue<string>());
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = (object?)null }));
+        var again = Area(await maker.Ok(maker.Get($"{run}/colours")));
+        Assert.Equal(usual["recipe"]!.ToJsonString(), again["recipe"]!.ToJsonString());
+
+        await maker.Ok(maker.Post($"{run}/plan"));
+        await maker.Ok(
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "done",
+                    step = 1,
+                }
+            )
+        );
+        Assert.Contains(
+            "on the bench",
+            await maker.Trouble(
+                HttpStatusCode.Conflict,
+                maker.Put($"{run}/schools", new { schools = new { mixes = "asClose" } })
+            ),
+            StringComparison.Ordinal
+        );
+        // The order may still be another one.
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = new { turns = "fewRinses" } }));
+    }
+
+    [Fact]
     public async Task An_area_is_coloured_by_the_method_that_was_chosen_with_what_it_takes()
     {
         var (maker, run) = await Begun("Leaf green pencil", "Dark green pencil");

@@ -70,7 +70,15 @@ public class OldBookTests(OldBookServer server) : IClassFixture<OldBookServer>
         var next = (before["current"] ?? before["next"])!["number"]!.GetValue<int>();
         Assert.True(next > 5, "Four steps are done, and the fifth was left out.");
         var after = await maker.Ok(
-            maker.Post($"{bench}/taps", new { id = Guid.NewGuid(), kind = "done", step = next })
+            maker.Post(
+                $"{bench}/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "done",
+                    step = next,
+                }
+            )
         );
         Assert.Equal(6, after["stepsDone"]!.GetValue<int>());
     }

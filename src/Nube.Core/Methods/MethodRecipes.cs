@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
+using Nube.Core.Materials;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Methods;
 
@@ -11,10 +13,10 @@ namespace Nube.Core.Methods;
 public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
 {
     /// <summary>The best mixes for a wish, counted as the run counts its colourants.</summary>
-    public ImmutableArray<Recipe> Nearest(Lab wish, int count) =>
+    public ImmutableArray<Recipe> Nearest(Lab wish, int count, Closeness closeness) =>
         [
             .. Index
-                .Nearest(wish, count)
+                .Nearest(wish, count, wanted: null, closeness)
                 .Select(recipe =>
                     recipe with
                     {
@@ -89,6 +91,40 @@ public static class MethodRecipes
         Paints paints,
         Schools schools
     ) => new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
+
+    /// <summary>
+    /// The same colours in one wash more, in the strength that comes nearest then; null where the method lays none, or
+    /// where one more is hardly to be controlled.
+    /// </summary>
+    /// <param name="recipe">The recipe.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="depth">Its shadow.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static Recipe? OneWashMore(
+        Recipe recipe,
+        Method method,
+        Lab wish,
+        ShadowDepth depth,
+        Paints paints,
+        Schools schools
+    )
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        ArgumentNullException.ThrowIfNull(paints);
+        if (
+            recipe.Layers >= MixGrid.MostLayers
+            || !recipe.Parts.All(part => paints.Colourants[part.Colourant].Medium.MixesWithWater())
+        )
+            return null;
+        var trial = new RecipeTrial(method, wish, depth, paints, schools);
+        return Strength
+            .Ladder.Select(strength =>
+                trial.Completed(recipe with { Strength = strength, Layers = recipe.Layers + 1, Shadow = null })
+            )
+            .MinBy(more => more.Rank);
+    }
 
     /// <summary>The best recipes for a colour of something that is done to the whole card, best first.</summary>
     /// <param name="method">How; a method for whole cards.</param>

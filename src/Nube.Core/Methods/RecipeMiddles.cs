@@ -60,7 +60,7 @@ internal static class RecipeMiddles
         var mixed = mixes is null
             ? []
             : mixes
-                .Nearest(wish, 2 * MixesKept)
+                .Nearest(wish, 2 * MixesKept, Closeness.WorthIt)
                 .Where(recipe => recipe.Parts.All(part => media.Contains(paints.Colourants[part.Colourant].Medium)))
                 .ToList();
         var singles = paints.Of(media).Select(place => RecipeTrial.Plain(place, 1));
@@ -77,7 +77,10 @@ internal static class RecipeMiddles
     {
         var media = MethodTable.Of(trial.Method).Media;
         var ground = MethodRecipes.GroundOf(trial.Method, trial.Paints);
-        var mixed = mixes is not null && media.Contains(Medium.Pan) ? mixes.Nearest(trial.Wish, MixesKept) : [];
+        var mixed =
+            mixes is not null && media.Contains(Medium.Pan)
+                ? mixes.Nearest(trial.Wish, MixesKept, trial.Schools.Mixes)
+                : [];
         var leads =
             trial.Method == Method.LeadLifted
                 ? trial

@@ -28,7 +28,7 @@ internal sealed class RecipeTrial
         ArgumentNullException.ThrowIfNull(schools);
         (Method, Wish, Depth, Paints, Schools) = (method, wish, depth, paints, schools);
         bare = Surface.Bare(paints);
-        Wishes = ZoneWishes.Of(method, wish, depth, bare.Middle.Colour());
+        Wishes = ZoneWishes.Of(method, wish, depth, bare.Middle.Colour(), schools.Shadows);
     }
 
     public Method Method { get; }
@@ -113,7 +113,7 @@ internal sealed class RecipeTrial
     /// What a recipe costs beside how near it comes: colours to mix or lay over each other, layers to dry, layers to
     /// lay.
     /// </summary>
-    private static double Price(Recipe recipe, ImmutableArray<AreaPass> passes)
+    private double Price(Recipe recipe, ImmutableArray<AreaPass> passes)
     {
         var own = recipe.Parts.Select(part => part.Colourant).ToHashSet();
         bool Other(Companion? with) => with is { Layers: > 0, Parts: [var part, ..] } && !own.Contains(part.Colourant);
@@ -128,7 +128,7 @@ internal sealed class RecipeTrial
                 dry += pass.Acts.Sum(act => act.Times);
             pressed += pass.Acts.Sum(act => (int)act.Pressure);
         }
-        return MixGrid.ColourantPrice
+        return Schools.Mixes.ColourantPrice()
                 * (recipe.Parts.Length - 1 + (Other(recipe.Light) ? 1 : 0) + (Other(recipe.Over) ? 1 : 0))
             + (
                 recipe.Shadow is { Layers: > 0 } shadow && shadow.Mix != new PaintMix(recipe.Parts, recipe.Strength)

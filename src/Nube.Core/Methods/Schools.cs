@@ -1,3 +1,5 @@
+using Nube.Core.Mixing;
+
 namespace Nube.Core.Methods;
 
 /// <summary>Which tones come first.</summary>
@@ -137,6 +139,8 @@ public enum Turns
 /// <param name="Edges">How much wet contact is allowed.</param>
 /// <param name="Glue">How pieces are fixed.</param>
 /// <param name="Turns">How the colours take turns.</param>
+/// <param name="Shadows">How much darker shadows are.</param>
+/// <param name="Mixes">Whether few colours or a near one is preferred.</param>
 public sealed record Schools(
     ToneOrder Tones = ToneOrder.LightToDark,
     PenBlend Pens = PenBlend.Water,
@@ -148,7 +152,9 @@ public sealed record Schools(
     PanelFrom Panels = PanelFrom.Outside,
     Edges Edges = Edges.Controlled,
     Glue Glue = Glue.Tape,
-    Turns Turns = Turns.Steady
+    Turns Turns = Turns.Steady,
+    ShadowStep Shadows = ShadowStep.Usual,
+    Closeness Mixes = Closeness.WorthIt
 )
 {
     /// <summary>The defaults.</summary>
@@ -159,6 +165,14 @@ public sealed record Schools(
     /// </summary>
     public IEnumerable<(int One, int Other)> RunTogether(IEnumerable<(int One, int Other)> touching) =>
         Edges == Edges.Loose ? [] : touching;
+
+    /// <summary>Recipes are chosen alike by both: they differ in the order, the drying and the edges at most.</summary>
+    public bool ChoosesLike(Schools other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return (Pens, Pencils, Whites, Reds, Shadows, Mixes)
+            == (other.Pens, other.Pencils, other.Whites, other.Reds, other.Shadows, other.Mixes);
+    }
 
     /// <summary>How colours take turns, in a few words.</summary>
     public static string InWords(Turns turns) =>

@@ -6,7 +6,7 @@ public enum ShadowDepth
     /// <summary>None: flat.</summary>
     None,
 
-    /// <summary>A soft shadow: <see cref="Mixing.ShadowAndLight.SoftStep"/> darker.</summary>
+    /// <summary>A soft shadow: <see cref="Mixing.ShadowSteps.SoftL"/> darker.</summary>
     Soft,
 
     /// <summary>A deep shadow: twice as much darker.</summary>

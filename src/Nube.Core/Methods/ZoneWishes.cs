@@ -18,23 +18,27 @@ public sealed record ZoneWishes(Lab? Light, Lab? Middle, Lab? Shadow)
     /// <param name="colour">The colour wanted, dry.</param>
     /// <param name="depth">Its shadow.</param>
     /// <param name="paper">The bare card.</param>
-    public static ZoneWishes Of(Method method, Lab colour, ShadowDepth depth, Lab paper)
+    /// <param name="step">How much darker the maker likes shadows.</param>
+    public static ZoneWishes Of(
+        Method method,
+        Lab colour,
+        ShadowDepth depth,
+        Lab paper,
+        ShadowStep step = ShadowStep.Usual
+    )
     {
-        var shadow = ShadowAndLight.Darker(colour, (int)depth * ShadowAndLight.SoftStep);
+        var soft = step.SoftL();
+        var shadow = ShadowAndLight.Darker(colour, (int)depth * soft);
         return method switch
         {
             // Print and paper stay as they are but in the shadow, which gets the colour itself.
             Method.PencilAccents => new(null, null, colour),
             // Something white stays so but in its shadow.
-            Method.ShadedWhite => new(
-                paper,
-                paper,
-                ShadowAndLight.Darker(paper, Math.Max(1, (int)depth) * ShadowAndLight.SoftStep)
-            ),
+            Method.ShadedWhite => new(paper, paper, ShadowAndLight.Darker(paper, Math.Max(1, (int)depth) * soft)),
             // These fade to hardly anything in the light: that is how far they go, not a colour that is wished.
             Method.GradedWash or Method.WetInWet or Method.LineAndPull or Method.Lift => new(null, colour, shadow),
             _ when depth != ShadowDepth.None && LightensTheLight(method) => new(
-                ShadowAndLight.Lighter(colour, ShadowAndLight.SoftStep, paper),
+                ShadowAndLight.Lighter(colour, soft, paper),
                 colour,
                 shadow
             ),

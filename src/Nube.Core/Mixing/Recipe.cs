@@ -71,12 +71,6 @@ public static class MixGrid
     public const int MostLayers = 3;
 
     /// <summary>
-    /// Price of each colourant after the first, in CIEDE2000: mixing takes care, so it must bring what is seen. This
-    /// project's own.
-    /// </summary>
-    public const double ColourantPrice = 1.5;
-
-    /// <summary>
     /// Price of each layer after the first, in CIEDE2000: each costs a wait of 10 to 30 minutes on every card. At 3
     /// three demo images took a third less time than at 1, for 0.5 to 1 CIEDE2000. This project's own.
     /// </summary>
@@ -151,8 +145,8 @@ public static class MixGrid
     ];
 
     /// <summary>The price that is added to the difference.</summary>
-    public static double Price(int colourants, int layers) =>
-        ColourantPrice * (colourants - 1) + LayerPrice * (layers - 1);
+    public static double Price(int colourants, int layers, Closeness closeness = Closeness.WorthIt) =>
+        closeness.ColourantPrice() * (colourants - 1) + LayerPrice * (layers - 1);
 
     private static int GreatestDivisor(int a, int b)
     {

@@ -83,7 +83,13 @@ public sealed class RecipeIndex
     /// <param name="wish">The colour wanted, dry.</param>
     /// <param name="count">How many, 1 or more; fewer come back when the grid has fewer mixes.</param>
     /// <param name="wanted">Which mixes count; all when none is given.</param>
-    public ImmutableArray<Recipe> Nearest(Lab wish, int count = 5, MixFilter? wanted = null)
+    /// <param name="closeness">What a second and a third colour cost.</param>
+    public ImmutableArray<Recipe> Nearest(
+        Lab wish,
+        int count = 5,
+        MixFilter? wanted = null,
+        Closeness closeness = Closeness.WorthIt
+    )
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         var shortlist = new Shortlist(count);
@@ -106,7 +112,9 @@ public sealed class RecipeIndex
             .. shortlist
                 .Near.AsParallel()
                 .AsOrdered()
-                .Select(near => (near.Mix, near.Wash, Recipe: Exactly(mixes[near.Mix].Parts, near.Wash, wish)))
+                .Select(near =>
+                    (near.Mix, near.Wash, Recipe: Exactly(mixes[near.Mix].Parts, near.Wash, wish, closeness))
+                )
                 .AsEnumerable()
                 .OrderBy(near => near.Recipe.Rank)
                 .ThenBy(near => near.Mix)
@@ -121,15 +129,15 @@ public sealed class RecipeIndex
             var (mix, wash) = cells.MixAndWash(entry);
             if (wanted is not null && !wanted.Allows(mixes[mix].Colourants, mixes[mix].Count))
                 return;
-            var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers);
+            var price = MixGrid.Price(mixes[mix].Count, MixGrid.Washes[wash].Layers, closeness);
             if (price <= shortlist.Bar)
                 shortlist.Offer(price + Ciede2000.Difference(wish, cells.ColourAt(entry)), mix, wash);
         }
     }
 
     /// <summary>A mix in one of the washes of the grid, in double precision.</summary>
-    private Recipe Exactly(ImmutableArray<RecipePart> parts, int wash, Lab wish) =>
-        InWash(parts, Optics(palette, parts), wash, paper, wish);
+    private Recipe Exactly(ImmutableArray<RecipePart> parts, int wash, Lab wish, Closeness closeness) =>
+        InWash(parts, Optics(palette, parts), wash, paper, wish, closeness);
 
     /// <summary>The best wash of a mix for a wish; ties go to the thinner load.</summary>
     internal static Recipe BestWash(ImmutableArray<RecipePart> parts, PaintOptics mix, Spectrum paper, Lab wish) =>
@@ -138,7 +146,14 @@ public sealed class RecipeIndex
             .Select(wash => InWash(parts, mix, wash, paper, wish))
             .MinBy(recipe => recipe.Rank)!;
 
-    private static Recipe InWash(ImmutableArray<RecipePart> parts, PaintOptics mix, int wash, Spectrum paper, Lab wish)
+    private static Recipe InWash(
+        ImmutableArray<RecipePart> parts,
+        PaintOptics mix,
+        int wash,
+        Spectrum paper,
+        Lab wish,
+        Closeness closeness = Closeness.WorthIt
+    )
     {
         var (strength, layers) = MixGrid.Washes[wash];
         var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, layers * strength.LoadOfOneLayer));
@@ -149,7 +164,7 @@ public sealed class RecipeIndex
             layers,
             colour,
             difference,
-            difference + MixGrid.Price(parts.Length, layers)
+            difference + MixGrid.Price(parts.Length, layers, closeness)
         );
     }
 

@@ -38,11 +38,6 @@ public static class ShadowAndLight
     /// <summary>Step from a colour to its shadow or light, in L*: seen at arm's length. This project's own.</summary>
     public const double Step = 15;
 
-    /// <summary>
-    /// How much darker a soft shadow is than what it falls on, L*; a deep one twice as much. This project's own.
-    /// </summary>
-    public const double SoftStep = 10;
-
     /// <summary>A colour darker by some L*; its a* and b* stay, but for what cannot be so dark.</summary>
     public static Lab Darker(Lab colour, double by) => colour with { L = Math.Max(0, colour.L - by) };
 

@@ -111,7 +111,7 @@ public sealed record Painting(
                 wish => wish.Area,
                 wish =>
                     ZoneWishes
-                        .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card)
+                        .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card, schools.Shadows)
                         .In(shares[wish.Area])
                         .From(finished.Areas[wish.Area])
             );

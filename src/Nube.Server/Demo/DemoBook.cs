@@ -228,10 +228,10 @@ public sealed class DemoBook(
         var palette = Places.Colours.Palette(run, palettes)!;
         run.Run.CardWork =
         [
-            Places.Colours.Chosen(palette, new CardWish(Method.Splatter, [Srgb.Parse(colour)])),
-            Places.Colours.Chosen(palette, new CardWish(Method.EmbossedWords, [])),
-            Places.Colours.Chosen(palette, new CardWish(Method.Highlights, [])),
-            Places.Colours.Chosen(palette, new CardWish(Method.DieCut, [])),
+            Choosing.Best(palette, new CardWish(Method.Splatter, [Srgb.Parse(colour)])),
+            Choosing.Best(palette, new CardWish(Method.EmbossedWords, [])),
+            Choosing.Best(palette, new CardWish(Method.Highlights, [])),
+            Choosing.Best(palette, new CardWish(Method.DieCut, [])),
         ];
         await db.SaveChangesAsync(cancel);
     }

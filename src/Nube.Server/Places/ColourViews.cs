@@ -57,6 +57,7 @@ public sealed record AreaColourView(
     ZoneDifferences Differences,
     Likeness Likeness,
     RecipeView Recipe,
+    string? OneWashMore,
     IReadOnlyList<RecipeView> Others
 );
 
@@ -254,10 +255,12 @@ internal static class ColourViews
             .Distinct()
             .ToDictionary(
                 wish => wish,
-                wish => palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Colours.Offered)
+                wish => Choosing.Recipes(palette, run.Schools, new Wish(0, wish.Colour, wish.Shadow, wish.Method))
             );
-        var finished = run.Painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
-        var differences = run.Painting.Differences(palette.Paints, run.Schools);
+        var painting = run.Painting;
+        var finished = painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
+        var differences = painting.Differences(palette.Paints, run.Schools);
+        var sizes = painting.Areas.ToDictionary(area => area.Area);
         return
         [
             .. run
@@ -277,6 +280,16 @@ internal static class ColourViews
                             differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0
                         ),
                         RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
+                        WashMore
+                            .Of(
+                                colour,
+                                sizes[colour.Wish.Area],
+                                palette,
+                                run.Schools,
+                                run.Room,
+                                run.Options.DryingFactor
+                            )
+                            ?.Sentence,
                         [
                             .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
                                 .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),

@@ -35,12 +35,6 @@ public sealed record RecipeChoice(ImmutableArray<int> Areas, int Place);
 /// <summary>The second stage: supplies, wishes, recipes.</summary>
 public static class Colours
 {
-    /// <summary>Recipes offered for a wish.</summary>
-    internal const int Offered = 5;
-
-    /// <summary>Most things that are done to a whole card.</summary>
-    private const int MostCardWork = 8;
-
     /// <summary>Maps the place.</summary>
     public static void MapColours(this IEndpointRouteBuilder api)
     {
@@ -109,14 +103,14 @@ public static class Colours
             run.Colours =
             [
                 .. run.Colours.Select(c =>
-                    Chosen(loaded, onPaper, c.Wish with { Method = Possible(loaded, onPaper, c.Wish) })
+                    Chosen(loaded, onPaper, c.Wish with { Method = Choosing.Possible(onPaper, loaded.Schools, c.Wish) })
                 ),
             ];
             run.CardWork =
             [
                 .. run
-                    .CardWork.Where(work => MethodTable.Missing(work.Wish.Method, Owned(loaded)) is null)
-                    .Select(work => Chosen(onPaper, work.Wish)),
+                    .CardWork.Where(work => onPaper.CanUse(work.Wish.Method))
+                    .Select(work => Choosing.Best(onPaper, work.Wish)),
             ];
             await db.SaveChangesAsync(cancel);
         }
@@ -145,33 +139,18 @@ public static class Colours
             {
                 var palette = Needed(run, palettes);
                 var areas = Known(run, given.Areas);
-                var method = given.Method ?? UsualFor(run, palette, given.Colour);
+                var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour);
                 RefuseMissing(run, method, wholeCard: false);
-                var chosen = Chosen(run, palette, new Wish(0, given.Colour, given.Shadow, method));
-                // The middle of a recipe that was picked for the same colour and method stays when only the shadow
-                // changes.
+                var before = run.Run.Colours.ToDictionary(c => c.Wish.Area);
                 run.Run.Colours =
                 [
                     .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
-                    .. areas.Select(area => new ChosenColour(
-                        chosen.Wish with
-                        {
-                            Area = area,
-                        },
-                        run.Run.Colours.FirstOrDefault(c =>
-                            c.Wish.Area == area && c.Wish.Colour == given.Colour && c.Wish.Method == method
-                        )
-                            is { } before
-                            ? MethodRecipes.WithShadow(
-                                before.Recipe,
-                                method,
-                                given.Colour.ToLab(),
-                                given.Shadow,
-                                palette.Paints,
-                                run.Schools
-                            )
-                            : chosen.Recipe
-                    )),
+                    .. areas.Select(area =>
+                    {
+                        var wish = new Wish(area, given.Colour, given.Shadow, method);
+                        return Choosing.Changed(palette, run.Schools, wish, before.GetValueOrDefault(area))
+                            ?? throw NoneFor(run, wish);
+                    }),
                 ];
             },
             cancel
@@ -257,8 +236,10 @@ public static class Colours
             {
                 var palette = Needed(run, palettes);
                 var work = given.Work.IsDefault ? [] : given.Work;
-                if (work.Length > MostCardWork)
-                    throw TroubleException.Unusable($"At most {MostCardWork} things are done to a whole card.");
+                if (work.Length > Choosing.MostCardWork)
+                    throw TroubleException.Unusable(
+                        $"At most {Choosing.MostCardWork} things are done to a whole card."
+                    );
                 foreach (var wish in work)
                 {
                     RefuseMissing(run, wish.Method, wholeCard: true);
@@ -272,7 +253,7 @@ public static class Colours
                             $"{MethodTable.Of(wish.Method).Name} needs at least one colour."
                         );
                 }
-                run.Run.CardWork = [.. work.Select(wish => Chosen(palette, wish))];
+                run.Run.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];
             },
             cancel
         );
@@ -304,13 +285,7 @@ public static class Colours
                     {
                         if (!areas.Contains(colour.Wish.Area))
                             return colour;
-                        var offered = palette.Nearest(
-                            colour.Wish.Method,
-                            colour.Wish.Colour.ToLab(),
-                            colour.Wish.Shadow,
-                            run.Schools,
-                            Offered
-                        );
+                        var offered = Choosing.Recipes(palette, run.Schools, colour.Wish);
                         if (given.Place < 0 || given.Place >= offered.Length)
                             throw TroubleException.Unusable("This recipe was not offered.");
                         return colour with { Recipe = offered[given.Place] };
@@ -354,60 +329,15 @@ public static class Colours
             ? null
             : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
 
-    /// <summary>A wish with its best recipe.</summary>
+    /// <summary>A wish with its best recipe, or a sentence that there is none.</summary>
     internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>
-        palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, run.Schools, Offered) is [var best, ..]
-            ? new ChosenColour(wish, best)
-            : throw TroubleException.Conflict(
-                MethodTable.Missing(wish.Method, Owned(run))
-                    ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can."
-            );
+        Choosing.Best(palette, run.Schools, wish) ?? throw NoneFor(run, wish);
 
-    /// <summary>Something done to the whole card with its best recipes.</summary>
-    internal static ChosenCard Chosen(RunPalette palette, CardWish wish)
-    {
-        var colours = wish.Colours.IsDefault ? [] : wish.Colours;
-        return new ChosenCard(
-            wish with
-            {
-                Colours = colours,
-            },
-            [
-                .. colours
-                    .Select(colour => palette.NearestForCard(wish.Method, colour.ToLab(), wish.Times))
-                    .OfType<Recipe>(),
-            ]
+    private static TroubleException NoneFor(RunWithSupplies run, Wish wish) =>
+        TroubleException.Conflict(
+            MethodTable.Missing(wish.Method, Owned(run))
+                ?? $"None of these colours can be used for {MethodTable.Of(wish.Method).Name.ToLowerInvariant()}. Add one that can."
         );
-    }
-
-    /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
-    internal static Method UsualFor(RunWithSupplies run, RunPalette palette, Srgb colour)
-    {
-        var toned = Thing.Of(run.Paper!).Traits.HasFlag(Traits.DarkPaper);
-        var owned = Owned(run);
-        return owned
-            .Select(medium => MethodTable.Usual(medium, toned, run.Schools))
-            .Distinct()
-            .Where(method => MethodTable.Missing(method, owned) is null)
-            .Select(method =>
-                (Method: method, Best: palette.Nearest(method, colour.ToLab(), ShadowDepth.Soft, run.Schools, Offered))
-            )
-            .Where(found => found.Best.Length > 0)
-            // Paint where there is any, as far as it comes about as near.
-            .OrderBy(found =>
-                found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium)
-            )
-            .Select(found => found.Method)
-            .FirstOrDefault();
-    }
-
-    /// <summary>
-    /// How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.
-    /// </summary>
-    private const double OtherMedium = 5;
-
-    private static Method Possible(RunWithSupplies run, RunPalette palette, Wish wish) =>
-        MethodTable.Missing(wish.Method, Owned(run)) is null ? wish.Method : UsualFor(run, palette, wish.Colour);
 
     internal static HashSet<Medium> Owned(RunWithSupplies run) =>
         [.. run.Palette.Select(item => item.Colourant!.Medium)];
@@ -423,7 +353,7 @@ public static class Colours
             throw TroubleException.Unusable(missing);
     }
 
-    private const string OnTheBench =
+    internal const string OnTheBench =
         "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
 
     /// <summary>Areas that are there and can have a colour, or a sentence.</summary>

@@ -91,12 +91,20 @@ public static class HabitsPlace
         RunSchools given,
         NubeDb db,
         RunLoader runs,
+        BenchGate gate,
+        Palettes palettes,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
+        var there = await runs.Load(id, cancel);
+        var (run, before) = (there.Run, there.Schools);
         (run.Schools, run.ChangedAt) = (given.Schools, clock.GetUtcNow());
+        if (!before.ChoosesLike(there.Schools) && Colours.Palette(there, palettes) is { } palette)
+        {
+            await gate.Open(there, Colours.OnTheBench, cancel);
+            run.Colours = [.. run.Colours.Select(c => Choosing.Anew(palette, c, before, there.Schools))];
+        }
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(given);
     }

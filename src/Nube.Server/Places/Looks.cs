@@ -2,6 +2,7 @@ using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data.Entities;
 using Nube.Server.Support;

@@ -23,36 +23,6 @@ public sealed record PaletteOnPaper(
     RecipeIndex Index
 );
 
-/// <summary>A run's colourants of every medium on its paper, ready for recipes by any method.</summary>
-/// <param name="Paints">The colourants.</param>
-/// <param name="Mixes">Mixes of its water colours on a method's ground; null when it has none.</param>
-public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
-{
-    private const int MostRemembered = 500; // wishes; a run of sixteen areas has some tens while its maker tries things
-
-    private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found =
-        new();
-
-    /// <summary>
-    /// The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is
-    /// remembered.
-    /// </summary>
-    public ImmutableArray<Recipe> Nearest(Method method, Lab wish, ShadowDepth depth, Schools schools, int count)
-    {
-        if (found.Count > MostRemembered)
-            found.Clear();
-        return found.GetOrAdd((method, wish, depth, schools, count), _ =>
-            MethodRecipes.Nearest(method, wish, depth, Paints, Mixes(method), schools, count)
-        );
-    }
-
-    /// <summary>
-    /// The best recipe for a colour of something that is done to the whole card; null when nothing can be used for it.
-    /// </summary>
-    public Recipe? NearestForCard(Method method, Lab wish, int times) =>
-        MethodRecipes.NearestForCard(method, wish, times, Paints, Mixes(method), 1) is [var best] ? best : null;
-}
-
 /// <summary>Computes palettes once and keeps the last few; what is lost is computed again.</summary>
 public sealed class Palettes(IMemoryCache cache)
 {

@@ -39,6 +39,22 @@
       asks: 'White things',
       ways: { tints: 'shaded with pale tints', greyThenWhite: 'light grey, then white pencil' },
     },
+    shadows: {
+      asks: 'Shadows',
+      ways: {
+        gentle: 'gentle: 7 darker',
+        usual: 'as most: 10 darker, 20 where deep',
+        strong: 'strong: 14 darker, 28 where deep',
+      },
+    },
+    mixes: {
+      asks: 'Mixes',
+      ways: {
+        fewColours: 'as few colours as possible',
+        worthIt: 'a second colour where it is seen',
+        asClose: 'as close to the wish as possible',
+      },
+    },
     reds: { asks: 'Reds', ways: { brown: 'deepened with brown', deeperRed: 'with a deeper red' } },
     overlaps: { asks: 'Overlaps', ways: { mask: 'mask and stamp', cutOut: 'cut out and layer' } },
     glue: { asks: 'Fixing', ways: { tape: 'tape or foam: dry', liquid: 'liquid glue: time to slide' } },

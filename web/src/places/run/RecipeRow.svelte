@@ -87,6 +87,7 @@
     </p>
   {/if}
   {#if open}
+    {#if first.oneWashMore}<p class="text-sm md:col-span-4">{first.oneWashMore}</p>{/if}
     <div class="border-t border-hair pt-2 md:col-span-4">
       <MethodChoice {methods} value={first.method} change={(to) => by(ids, to)} />
     </div>

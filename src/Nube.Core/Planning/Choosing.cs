@@ -1,0 +1,122 @@
+using System.Collections.Immutable;
+using Nube.Core.Colour;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+
+namespace Nube.Core.Planning;
+
+/// <summary>Which method and which recipe a wish gets from what a run has.</summary>
+public static class Choosing
+{
+    /// <summary>Recipes offered for a wish.</summary>
+    public const int Offered = 5;
+
+    /// <summary>Most things that are done to a whole card.</summary>
+    public const int MostCardWork = 8;
+
+    /// <summary>
+    /// How much nearer another medium must come than paint to be taken by itself, CIEDE2000. This project's own.
+    /// </summary>
+    private const double OtherMedium = 5;
+
+    /// <summary>A wish with its best recipe; null where its method can use none of the colours.</summary>
+    public static ChosenColour? Best(RunPalette palette, Schools schools, Wish wish) =>
+        Recipes(palette, schools, wish) is [var best, ..] ? new ChosenColour(wish, best) : null;
+
+    /// <summary>The recipes that are offered for a wish, best first.</summary>
+    public static ImmutableArray<Recipe> Recipes(RunPalette palette, Schools schools, Wish wish)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(wish);
+        return palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, schools, Offered);
+    }
+
+    /// <summary>Something done to the whole card with its best recipes.</summary>
+    public static ChosenCard Best(RunPalette palette, CardWish wish)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(wish);
+        var colours = wish.Colours.IsDefault ? [] : wish.Colours;
+        return new ChosenCard(
+            wish with
+            {
+                Colours = colours,
+            },
+            [
+                .. colours
+                    .Select(colour => palette.NearestForCard(wish.Method, colour.ToLab(), wish.Times))
+                    .OfType<Recipe>(),
+            ]
+        );
+    }
+
+    /// <summary>
+    /// A wish that was changed: the middle of a recipe that was picked for the same colour and method stays when only
+    /// the shadow is another; all else gets its best recipe. Null where its method can use none of the colours.
+    /// </summary>
+    /// <param name="palette">What the run has.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="wish">The wish as it is now.</param>
+    /// <param name="before">What stood there before, if anything.</param>
+    public static ChosenColour? Changed(RunPalette palette, Schools schools, Wish wish, ChosenColour? before)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(wish);
+        return before is not null && before.Wish.Colour == wish.Colour && before.Wish.Method == wish.Method
+            ? new ChosenColour(wish, palette.WithShadow(before.Recipe, wish, schools))
+            : Best(palette, schools, wish);
+    }
+
+    /// <summary>
+    /// The same wish by other ways of working: what was the best recipe is the best one again, what was picked by hand
+    /// keeps its middle.
+    /// </summary>
+    /// <param name="palette">What the run has.</param>
+    /// <param name="chosen">What stands there.</param>
+    /// <param name="from">The ways by which it was chosen.</param>
+    /// <param name="to">The ways by which it is to be.</param>
+    public static ChosenColour Anew(RunPalette palette, ChosenColour chosen, Schools from, Schools to)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(chosen);
+        if (!palette.CanUse(chosen.Wish.Method))
+            return chosen;
+        var wasBest = Recipes(palette, from, chosen.Wish) is [var best, ..] && best.SameMiddle(chosen.Recipe);
+        return wasBest
+            ? Best(palette, to, chosen.Wish) ?? chosen
+            : chosen with
+            {
+                Recipe = palette.WithShadow(chosen.Recipe, chosen.Wish, to),
+            };
+    }
+
+    /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
+    public static Method UsualFor(RunPalette palette, Schools schools, Srgb colour)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        var toned = Thing.Of(palette.Paints.Paper).Traits.HasFlag(Traits.DarkPaper);
+        return palette
+            .Owned.Select(medium => MethodTable.Usual(medium, toned, schools))
+            .Distinct()
+            .Where(palette.CanUse)
+            .Select(method =>
+                (Method: method, Best: Recipes(palette, schools, new Wish(0, colour, ShadowDepth.Soft, method)))
+            )
+            .Where(found => found.Best.Length > 0)
+            // Paint where there is any, as far as it comes about as near.
+            .OrderBy(found =>
+                found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium)
+            )
+            .Select(found => found.Method)
+            .FirstOrDefault();
+    }
+
+    /// <summary>The method of a wish, or the usual one where the run has nothing for it any more.</summary>
+    public static Method Possible(RunPalette palette, Schools schools, Wish wish)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        ArgumentNullException.ThrowIfNull(wish);
+        return palette.CanUse(wish.Method) ? wish.Method : UsualFor(palette, schools, wish.Colour);
+    }
+}
