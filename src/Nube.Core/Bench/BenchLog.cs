@@ -195,7 +195,7 @@ public static class BenchLog
             {
                 case TapKind.Done:
                     var pass = plan.PassOf(step);
-                    var water = pass.Sheet.Leaves == Leaves.Water;
+                    var water = pass.Leaves == Leaves.Water;
                     foreach (var area in pass.Areas)
                         card.Lay(
                             areas.IndexOf[area],

@@ -141,7 +141,7 @@ public static class Amounts
     /// pencils and markers are not counted in ml.
     /// </summary>
     private static double Laid(Pass pass) =>
-        pass.Sheet.Leaves == Leaves.Water
+        pass.Leaves == Leaves.Water
             ? pass.PaintedMm2
                 * 1e-6
                 * pass.Water.GramsPerSquareMetre()

@@ -17,8 +17,14 @@ public enum Leaves
     /// <summary>Alcohol ink.</summary>
     Alcohol,
 
-    /// <summary>Slow ink, which dries by sinking in.</summary>
+    /// <summary>Slow ink, which dries by sinking in: pigment in oil.</summary>
     SlowInk,
+
+    /// <summary>Ink that water moves: it is laid thinly and sinks in at once.</summary>
+    QuickInk,
+
+    /// <summary>Gel pen, and glitter laid thinly with a pen.</summary>
+    Gel,
 
     /// <summary>Opaque white, gel.</summary>
     ThickWhite,
@@ -36,8 +42,8 @@ public enum Leaves
 /// <summary>How long what was left takes to dry.</summary>
 /// <remarks>
 /// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some
-/// minutes, alcohol at once, slow ink and gloss overnight, thick white under an hour, resist under half an hour, paste
-/// in two hours; all from memory, and scaled by what the bench has taught.
+/// minutes, alcohol at once, ink that water moves and gel within minutes, slow ink and gloss overnight, thick white
+/// under an hour, resist under half an hour, paste in two hours; all from memory.
 /// </remarks>
 public static class LeftToDry
 {
@@ -63,6 +69,8 @@ public static class LeftToDry
             Leaves.Solvent => Minutes(1, 3, 8, 20),
             Leaves.Alcohol => Minutes(0.1, 0.2, 0.5, 2),
             Leaves.SlowInk => Minutes(5, 20, 120, 480),
+            Leaves.QuickInk => Minutes(0.2, 1, 3, 8),
+            Leaves.Gel => Minutes(0.5, 2, 6, 20),
             Leaves.ThickWhite => Minutes(2, 5, 15, 60),
             Leaves.Resist => Minutes(2, 5, 10, 20),
             Leaves.Paste => Minutes(5, 15, 45, 120),

@@ -66,4 +66,7 @@ public sealed record AreaPass(Stroke Stroke, PaintMix Mix, Zone Zone, BrushWater
 
     /// <summary>When in the course of the card.</summary>
     public Phase Phase { get; init; } = Phase.Colour;
+
+    /// <summary>What must dry afterwards, where the colour decides that; else the stroke's own.</summary>
+    public Leaves? Left { get; init; }
 }

@@ -30,6 +30,9 @@ public sealed record CardTask(
     RelineWith RelineWith = RelineWith.Pen
 )
 {
+    /// <summary>The ink of its outline dries slowly.</summary>
+    public bool SlowLine { get; init; } = true;
+
     /// <summary>What is on the brush for one of its colours.</summary>
     public PaintMix Mix(int place) => new(Recipes[place].Parts, Recipes[place].Strength);
 

@@ -202,7 +202,7 @@ public static class MethodTable
                 Method.ResistSpray => WholeCards.Plain(Stroke.SprayResist, task),
                 Method.EmbossedWords => WholeCards.Plain(Stroke.Emboss, task),
                 Method.StencilPaste => WholeCards.Plain(Stroke.SpreadPaste, task),
-                Method.Shine => WholeCards.Plain(Stroke.AddShine, task),
+                Method.Shine => WholeCards.Shine(task, paints),
                 Method.DieCut => WholeCards.Plain(Stroke.CutOut, task),
                 Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task),
                 Method.Buffing => WholeCards.Plain(Stroke.Buff, task),

@@ -43,7 +43,5 @@ internal static class DryingOfPasses
         pass.Areas.Select(area => drying.TimesOf(pass, area)).MaxBy(times => times.Dry);
 
     private static (Leaves Leaves, BrushWater Water, double PatchMm) Left(Pass pass, int area) =>
-        pass.Sheet.Leaves == Leaves.Water
-            ? (Leaves.Water, pass.Water, pass.PatchOf(area))
-            : (pass.Sheet.Leaves, default, 0);
+        pass.Leaves == Leaves.Water ? (Leaves.Water, pass.Water, pass.PatchOf(area)) : (pass.Leaves, default, 0);
 }

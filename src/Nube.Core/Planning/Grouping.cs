@@ -111,6 +111,6 @@ internal static class Grouping
             pass.Zone,
             pass.Water,
             string.Join('|', pass.Mixes.Select(mix => mix.Key)),
-            pass.Acts.Sum(act => act.Times)
+            string.Join('|', pass.Acts.Select(act => $"{act.Zone} {act.Times}"))
         );
 }

@@ -41,7 +41,7 @@ public sealed record Hand(
         var areas = pass.WholeCard ? 1 : pass.Areas.Length;
         return FactorOf(pass)
             * (
-                areas * SecondsPerArea
+                areas * (SecondsPerArea + (pass.Tips - 1) * StrokeTable.Of(pass.Sheet.Tool).TakeSeconds)
                 + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds)
             );
     }

@@ -47,7 +47,7 @@ public static class Heating
     public static double GramsOnEach(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        return pass.Sheet.Leaves == Leaves.Water
+        return pass.Leaves == Leaves.Water
             ? pass.Water.GramsPerSquareMetre() * pass.PaintedMm2 * SquareMetresPerMm2 / pass.Areas.Length
             : 0;
     }
@@ -62,6 +62,6 @@ public static class Heating
     {
         ArgumentNullException.ThrowIfNull(pass);
         return (pass.Sheet.Brings & Forbidden) != 0
-            || pass.Sheet.Leaves is Leaves.Solvent or Leaves.Alcohol or Leaves.ThickWhite;
+            || pass.Leaves is Leaves.Solvent or Leaves.Alcohol or Leaves.ThickWhite or Leaves.Gel;
     }
 }

@@ -70,7 +70,13 @@ public static class Merging
             throw new ImpossibleOrderException("Choose two different passes.");
         if (!first.Mixes.SequenceEqual(then.Mixes))
             throw new ImpossibleOrderException("They take different mixes, so they are two passes.");
-        if (first.Stroke != then.Stroke || first.Zone != then.Zone || first.WholeCard || then.WholeCard)
+        if (
+            first.Stroke != then.Stroke
+            || first.Zone != then.Zone
+            || !first.Acts.SequenceEqual(then.Acts)
+            || first.WholeCard
+            || then.WholeCard
+        )
             throw new ImpossibleOrderException(
                 "They are done in different ways or on different parts, so they are two passes."
             );

@@ -59,6 +59,9 @@ public sealed record Painting(
     bool Traced
 )
 {
+    /// <summary>The ink of the outline dries slowly; so it is where it is not known.</summary>
+    public bool SlowLine { get; init; } = true;
+
     /// <summary>There is nothing to paint.</summary>
     public bool IsEmpty => Colours.Count == 0 && Cards.Count == 0;
 
@@ -153,7 +156,12 @@ public sealed record Painting(
         var ground = Surface.Bare(paints);
         var cards = new List<ColouredCard>();
         foreach (var card in Cards)
-            Add(new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith));
+            Add(
+                new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith)
+                {
+                    SlowLine = SlowLine,
+                }
+            );
         if (Traced)
             Add(new CardTask(Method.ErasingGuides, [], 1, PanelMm2));
         if (Embossed)
@@ -163,6 +171,12 @@ public sealed record Painting(
         void Add(CardTask task)
         {
             var passes = MethodTable.Passes(task, paints);
+            // Dipped or made to shine after cutting is what was cut out.
+            if (
+                task.Method is Method.DipAndDry or Method.Shine
+                && cards.Exists(card => card.Task.Method == Method.DieCut)
+            )
+                passes = [.. passes.Select(pass => pass with { Phase = Phase.Assembly })];
             cards.Add(new ColouredCard(task, passes, LightnessAfter(ground, passes, paints)));
             ground = Laying.Lay(ground, passes.SelectMany(pass => pass.Acts), paints);
         }

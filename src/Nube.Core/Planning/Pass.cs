@@ -71,6 +71,20 @@ public sealed record Pass(
     /// <summary>How many prints are taken from one inking; 1 for everything that is no print.</summary>
     public int Generations { get; init; } = 1;
 
+    /// <summary>What must dry afterwards, where the colour decides that; null where its stroke does.</summary>
+    public Leaves? Left { get; init; }
+
+    /// <summary>What must dry afterwards.</summary>
+    [JsonIgnore]
+    public Leaves Leaves => Left ?? Sheet.Leaves;
+
+    /// <summary>
+    /// Tips that are taken up one after the other in each area, so that it is blended to its end while the ink can be
+    /// moved; 1 for everything else.
+    /// </summary>
+    [JsonIgnore]
+    public int Tips => Stroke is Stroke.Sponge ? Math.Max(1, Acts.Length) : 1;
+
     /// <summary>
     /// How often the hand goes over its areas: pencil and foam tip lay several layers in one go, each over the one
     /// before.

@@ -123,9 +123,10 @@ public static class PassBuilder
                     place + 1,
                     pass.Water,
                     area.Lightness[place],
-                    area.SizeMm2 * area.Shares.Of(pass.Zone)
+                    area.SizeMm2 * GoneOver(pass, area.Shares)
                 )
                 {
+                    Left = pass.Left,
                     Method = area.Method,
                     Stroke = pass.Stroke,
                     Phase = pass.Phase,
@@ -134,6 +135,14 @@ public static class PassBuilder
                     Patches = [WetPatch.Alone(area.Area, area.RadiusMm * Math.Sqrt(area.Shares.Of(pass.Zone)))],
                 }
         );
+
+    /// <summary>
+    /// Share of an area that a pass goes over each time: of one that takes up several tips, the mean of all times.
+    /// </summary>
+    private static double GoneOver(AreaPass pass, ZoneShares shares) =>
+        pass.Stroke == Stroke.Sponge
+            ? pass.Acts.Sum(act => act.Times * shares.Of(act.Zone)) / pass.Acts.Sum(act => act.Times)
+            : shares.Of(pass.Zone);
 
     private static IEnumerable<Pass> OfCards(IReadOnlyList<ColouredCard> cards, ImmutableArray<int> areas)
     {
@@ -155,6 +164,7 @@ public static class PassBuilder
                     card.Task.PanelMm2 * (pass.Zone == Zone.Whole ? 1 : 0)
                 )
                 {
+                    Left = pass.Left,
                     Method = card.Task.Method,
                     Stroke = pass.Stroke,
                     Phase = pass.Phase,

@@ -69,9 +69,9 @@ public static class PlanRemarks
         var remarks = ImmutableArray.CreateBuilder<Remark>();
         if (heated)
             remarks.Add(Cautions.HeatTool);
-        if (pass.Sheet.Leaves == Leaves.Solvent)
+        if (pass.Leaves == Leaves.Solvent)
             remarks.Add(Cautions.Solvent);
-        if (pass.Sheet.Leaves == Leaves.Alcohol)
+        if (pass.Leaves == Leaves.Alcohol)
             remarks.Add(Cautions.Alcohol);
         if (pass.Stroke is Stroke.Draw or Stroke.Burnish)
             remarks.Add(Cautions.PencilDust);
@@ -240,7 +240,7 @@ public static class PlanRemarks
             yield return (HeatTool, null);
         var bringing =
             pass.Sheet.Brings
-            | (pass.Sheet.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
+            | (pass.Leaves == Leaves.Water && pass.Water >= BrushWater.Juicy ? Traits.MuchWater : Traits.None);
         var parts = pass.Mixes.SelectMany(mix => mix.Parts).Select(part => part.Colourant).Distinct().ToList();
         if (parts.Count == 0)
             yield return (new Thing(StrokeTable.Of(pass.Sheet.Tool).Name, bringing), pass.Method);
@@ -256,7 +256,17 @@ public static class PlanRemarks
     /// <summary>Areas that the hand is not done with before they shine no more: the wet edge dries behind it.</summary>
     private static IEnumerable<Remark> Tight(Plan plan, Pass pass, Hand hand, Func<int, string> nameOf)
     {
-        if (pass.Sheet.Leaves != Leaves.Water || (pass.Sheet.Brings & Traits.Water) == 0)
+        if (pass.Stroke == Stroke.Sponge && pass.Tips > 1)
+        {
+            var slow = HandOverArea(plan, pass, hand).Where(area => area.Takes > OpenTime.BlendingInkSeconds).ToList();
+            if (slow.Count > 0)
+                yield return new Remark(
+                    Severity.Hint,
+                    $"{Words.Names([.. slow.Select(area => nameOf(area.Area))])}: the hand takes about {Words.Duration(slow.Max(area => area.Takes))}, and the ink can be moved for about {Words.Duration(OpenTime.BlendingInkSeconds)}. Blend it part by part, each from light to dark."
+                );
+            yield break;
+        }
+        if (pass.Leaves != Leaves.Water || (pass.Sheet.Brings & Traits.Water) == 0)
             yield break;
         var tight = HandOverArea(plan, pass, hand).Where(area => area.Takes >= TightFrom * area.Shines).ToList();
         if (tight.Count == 0)
@@ -301,10 +311,10 @@ public static class PlanRemarks
             );
         if (
             plan.Steps.Any(step =>
-                plan.PassOf(step).Sheet.Leaves == Leaves.SlowInk
+                plan.PassOf(step).Leaves == Leaves.SlowInk
                 && plan.Steps.Any(later => later.Card == step.Card && later.Number > step.Number)
             )
         )
-            yield return new Remark(Severity.Hint, "A background in slow ink dries overnight: make it the day before.");
+            yield return new Remark(Severity.Hint, "Slow ink dries overnight: stop after it, and go on the next day.");
     }
 }

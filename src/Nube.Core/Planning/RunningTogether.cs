@@ -31,7 +31,7 @@ public static class RunningTogether
     public static bool Flows(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        return pass.Sheet.Leaves is Leaves.Water or Leaves.Alcohol;
+        return pass.Leaves is Leaves.Water or Leaves.Alcohol;
     }
 
     /// <summary>It is the same all over, so that nothing is lost where it meets itself.</summary>

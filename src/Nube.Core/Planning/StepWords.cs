@@ -3,6 +3,7 @@ using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
@@ -52,9 +53,10 @@ public static class StepWords
             Stroke.Burnish => $"Burnish {names}",
             Stroke.Dissolve => $"Solvent, {names}",
             Stroke.Marker => $"Marker, {names}",
-            Stroke.Sponge => pass.Times == 1
-                ? $"Sponge, {ZonePart(pass.Zone)}{names}"
-                : $"Sponge {pass.Times} times, {ZonePart(pass.Zone)}{names}",
+            // Of plans whose steps were one ink each, the part is told.
+            Stroke.Sponge => pass.Tips > 1
+                ? $"Sponge blend, {names}"
+                : $"Sponge{(pass.Times == 1 ? "" : $" {pass.Times} times")}, {ZonePart(pass.Zone)}{names}",
             Stroke.WhiteBase => $"White base, {names}",
             Stroke.Redraw => $"Draw again: details of {names}",
             Stroke.Skim => $"Raised parts of {names}",
@@ -120,9 +122,9 @@ public static class StepWords
             Stroke.Burnish => "Press firmly and rub until no paper shows",
             Stroke.Dissolve => "Dip the stump lightly, dab it off, and rub from light into dark",
             Stroke.Marker => "Flat and quick, edges while they are wet",
-            Stroke.Sponge => pass.Times == 1
-                ? "Dab off on scrap first; small circles"
-                : "Dab off on scrap each time; small circles",
+            Stroke.Sponge => pass.Tips > 1
+                ? $"{(pass.Areas.Length > 1 ? "Area by area, each to its end before the next" : "To its end")} while the ink can be moved: {Inks(pass)}. Dab off on scrap each time; small circles"
+                : $"Dab off on scrap {(pass.Times == 1 ? "first" : "each time")}; small circles",
             Stroke.WhiteBase => $"{Brush(pass.Water)}; let it cover",
             Stroke.Redraw => "A nearly dry pointed brush or a sharp pencil, with the image beside you",
             Stroke.Skim => "A flat brush, nearly dry, held low, drawn across the raised parts",
@@ -218,6 +220,30 @@ public static class StepWords
         return before.Count > 0 && Hand.SameOnTool(before[0], next)
             ? ""
             : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}.";
+    }
+
+    /// <summary>"the first ink over all 2 times, the second in the deepest of the shadow, the first again over all".</summary>
+    private static string Inks(Pass pass)
+    {
+        var seen = new List<PaintMix>();
+        return string.Join(
+            ", ",
+            pass.Acts.Select(act =>
+            {
+                var ink = act.Mixes[0];
+                var again = seen.Contains(ink);
+                if (!again)
+                    seen.Add(ink);
+                var which = pass.Mixes.Count() == 1 ? "it" : $"the {Words.LowerFirst(Ordinal(seen.IndexOf(ink) + 1))}";
+                var where = act.Zone switch
+                {
+                    Zone.Whole => "over all",
+                    Zone.ButLight => "over all but the light",
+                    _ => "in the deepest of the shadow only",
+                };
+                return $"{which}{(again ? " again" : "")} {where}{(act.Times > 1 ? $" {act.Times} times" : "")}";
+            })
+        );
     }
 
     private static string Pressed(Pressure pressure) =>

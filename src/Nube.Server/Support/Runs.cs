@@ -103,7 +103,10 @@ public sealed record RunWithSupplies(
                 Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,
                 Run.Image is { Dams.Lines: not DamLines.None },
                 Traced
-            );
+            )
+            {
+                SlowLine = Ink?.Slow ?? true,
+            };
         }
     }
 

@@ -81,12 +81,14 @@ public class MethodPagesTests
     }
 
     private static string LeftBy(Pass pass) =>
-        pass.Sheet.Leaves switch
+        pass.Leaves switch
         {
             Core.Drying.Leaves.Water =>
                 $"water, {pass.Water.GramsPerSquareMetre().ToString("0", CultureInfo.InvariantCulture)} g/m2",
             Core.Drying.Leaves.Nothing => "nothing wet",
             Core.Drying.Leaves.SlowInk => "slow ink",
+            Core.Drying.Leaves.QuickInk => "ink that water moves",
+            Core.Drying.Leaves.Gel => "gel",
             Core.Drying.Leaves.ThickWhite => "thick white",
             var other => Lower(other),
         };

@@ -223,6 +223,69 @@ public class HarvestSwapTests
     }
 
     [Fact]
+    public void Each_bloom_is_sponged_to_its_end_while_its_ink_can_be_moved()
+    {
+        var run = Run(
+            Method.SpongeBlend,
+            ["#e8701f", "#f2a35a"],
+            2,
+            [(1, 2)],
+            Supplies.On(Supplies.Paper("White cardstock 110 lb"))
+        );
+        var plan = run.Plan();
+        // One step for each bloom and card, whatever inks it takes.
+        Assert.Equal(4, plan.Steps.Length);
+        var pass = plan.Passes.First(one => one.Also.Length > 0);
+        Assert.StartsWith("Sponge blend, ", StepWords.Title(pass, area => $"bloom {area}"), StringComparison.Ordinal);
+        var how = StepWords.How(pass, Schools.Usual);
+        Assert.Contains("while the ink can be moved: the first over all", how, StringComparison.Ordinal);
+        Assert.Contains("in the deepest of the shadow only", how, StringComparison.Ordinal);
+        Assert.DoesNotContain(run.Remarks(plan), remark =>
+            remark.Text.Contains("can be moved", StringComparison.Ordinal)
+        );
+        // Over a large bloom the ink does not wait for the hand.
+        var slow = Run(
+            Method.SpongeBlend,
+            ["#e8701f"],
+            2,
+            paints: Supplies.On(Supplies.Paper("White cardstock 110 lb")),
+            size: 2500
+        );
+        Assert.Contains(slow.Remarks(slow.Plan()), remark =>
+            remark.Text.Contains("the ink can be moved for about 4 min", StringComparison.Ordinal)
+        );
+    }
+
+    [Fact]
+    public void A_cut_shape_is_dipped_and_made_to_shine_after_it_is_cut()
+    {
+        var work = new[] { Work(Method.DieCut, []), Work(Method.DipAndDry, ["#4a7fb0"], 2), Work(Method.Shine, []) };
+        var run = Run(Method.FlatWash, ["#5c9140"], 1, work: [.. work]);
+        var strokes = OnCard(run.Plan(), 1).Select(pass => pass.Stroke).ToList();
+        Assert.Equal([Stroke.CutOut, Stroke.Dip, Stroke.Dip, Stroke.AddShine], strokes[^4..]);
+        // Named before cutting, the dip is the ground.
+        var before = Run(Method.FlatWash, ["#5c9140"], 1, work: [work[1], work[0]]);
+        Assert.Equal(Stroke.Dip, OnCard(before.Plan(), 1).First().Stroke);
+    }
+
+    [Fact]
+    public void Ink_that_water_moves_is_cut_within_minutes_and_slow_ink_is_left_overnight()
+    {
+        var blended = Run(
+            Method.FlatWash,
+            [],
+            1,
+            work: [Work(Method.BlendedPanel, ["#4a7fb0"]), Work(Method.DieCut, [])]
+        );
+        Assert.InRange(blended.Plan().FinishSeconds / 60, 1, 25);
+        var again = Work(Method.Relining, [], with: RelineWith.Stamp);
+        var run = Run(Method.FlatWash, ["#5c9140"], 1, work: [again, Work(Method.DieCut, [])]);
+        Assert.True(run.Plan().FinishSeconds > 6 * 3600, "Slow ink is not cut on the same evening.");
+        var quick = run with { Painting = run.Painting with { SlowLine = false } };
+        Assert.InRange(quick.Plan().FinishSeconds / 60, 1, 120);
+    }
+
+    [Fact]
     public void Leaves_in_the_dark_first_school()
     {
         var schools = new Schools(Tones: ToneOrder.DarkFirst);

@@ -136,7 +136,10 @@ public class PlanChangesTests
         var paints = Nube.Core.Tests.Methods.Supplies.OnWatercolourPaper;
         var painting = new Painting(
             [new ChosenColour(new Wish(1, Core.Colour.Srgb.Parse("#5c9140"), ShadowDepth.None), recipe)],
-            [new ChosenCard(new CardWish(Method.BlendedPanel, []), [recipe])],
+            [
+                new ChosenCard(new CardWish(Method.Relining, [], RelineWith: RelineWith.Stamp), []),
+                new ChosenCard(new CardWish(Method.Splatter, []), [recipe]),
+            ],
             [new AreaToPaint(1, 400, default, false)],
             5000,
             false,
@@ -151,8 +154,8 @@ public class PlanChangesTests
             Hand.Ordinary,
             new PlanOptions { Sitting = new Sitting(60) }
         );
-        Assert.Equal([1, 2], plan.Steps.Select(step => step.Sitting));
-        Assert.True(plan.Steps[1].StartSeconds >= 24 * 3600 && plan.Steps[1].RestSeconds > 20 * 3600);
+        Assert.Equal([1, 1, 2], plan.Steps.Select(step => step.Sitting));
+        Assert.True(plan.Steps[2].StartSeconds >= 24 * 3600 && plan.Steps[2].RestSeconds > 20 * 3600);
         Assert.Null(ScheduleChecker.Fault(plan, [], Hand.Ordinary));
         var remarks = PlanRemarks.Of(
             plan,

@@ -39,7 +39,7 @@ internal static class ScheduleChecker
             if (step.StartSeconds < free + ready + step.HeatSeconds - Hair)
                 return $"step {step.Number} starts before the hands are ready";
             var paint =
-                (pass.WholeCard ? 1 : pass.Areas.Length) * hand.SecondsPerArea
+                (pass.WholeCard ? 1 : pass.Areas.Length) * (hand.SecondsPerArea + Tips(pass))
                 + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort * Times(pass)
                 + pass.Sheet.Seconds * Times(pass);
             if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair)
@@ -134,7 +134,7 @@ internal static class ScheduleChecker
     /// <summary>What is wet runs into what is wet, but for one flat colour into itself.</summary>
     private static bool Runs(Pass one, Pass other)
     {
-        static bool Wet(Pass pass) => pass.Sheet.Leaves is Leaves.Water or Leaves.Alcohol;
+        static bool Wet(Pass pass) => pass.Leaves is Leaves.Water or Leaves.Alcohol;
         static bool Flat(Pass pass) =>
             pass.Stroke
                 is Stroke.Wash
@@ -145,6 +145,12 @@ internal static class ScheduleChecker
                     or Stroke.Marker;
         return Wet(one) && Wet(other) && !(Flat(one) && Flat(other) && one.Mix.Key == other.Mix.Key);
     }
+
+    /// <summary>In each area one tip after the other is taken up, s.</summary>
+    private static double Tips(Pass pass) =>
+        pass.Stroke is Stroke.Sponge && pass.Acts.Length > 1
+            ? (pass.Acts.Length - 1) * StrokeTable.Tools.Single(tool => tool.Tool == Tool.Sponge).TakeSeconds
+            : 0;
 
     private static int Times(Pass pass) =>
         pass.Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, pass.Acts.Sum(act => act.Times)) : 1;
@@ -188,7 +194,7 @@ internal static class ScheduleChecker
     private static DryingTimes Dry(Plan plan, Pass pass, int area) =>
         plan
             .Drying.Single(d =>
-                d.Leaves == pass.Sheet.Leaves
+                d.Leaves == pass.Leaves
                 && (
                     d.Leaves != Leaves.Water
                     || (

@@ -27,8 +27,8 @@ internal static class Inks
 
     /// <summary>
     /// Lightest over everything as the highlight, middle over all but the light, darkest in the deepest part only; then
-    /// back with the middle and the lightest, so that the steps melt. Without a lighter ink the middle is the lightest,
-    /// too.
+    /// back with the middle and the lightest, so that the steps melt. All in one go, area by area, while the ink can be
+    /// moved. Without a lighter ink the middle is the lightest, too.
     /// </summary>
     public static IEnumerable<AreaPass> SpongeBlend(AreaTask task, Paints paints, Schools schools)
     {
@@ -47,7 +47,8 @@ internal static class Inks
             way.Add((dark.Mix, Zone.Deepest, dark.Layers));
         way.Add((task.Mix, Zone.ButLight, back));
         way.Add((light, Zone.Whole, returns));
-        foreach (var (ink, zone, times) in way.Where(go => go.Times > 0))
-            yield return new AreaPass(Stroke.Sponge, ink, zone, BrushWater.DryBrush, [Act.Lay(ink, zone, times)]);
+        ImmutableArray<Act> acts = [.. way.Where(go => go.Times > 0).Select(go => Act.Lay(go.Ink, go.Zone, go.Times))];
+        ImmutableArray<PaintMix> inks = [.. acts.SelectMany(act => act.Mixes).Distinct()];
+        yield return new AreaPass(Stroke.Sponge, inks[0], Zone.Whole, BrushWater.DryBrush, acts) { Also = inks[1..] };
     }
 }

@@ -1,5 +1,6 @@
 using Nube.Core.Acts;
 using Nube.Core.Drying;
+using Nube.Core.Materials;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods.Builders;
@@ -22,7 +23,8 @@ internal static class WholeCards
         Background(Stroke.PrintBands, task, BrushWater.Damp);
 
     /// <summary>Inks blended over the panel, each over the seam of the one before.</summary>
-    public static IEnumerable<AreaPass> Blended(CardTask task) => Background(Stroke.Blend, task, BrushWater.DryBrush);
+    public static IEnumerable<AreaPass> Blended(CardTask task) =>
+        Background(Stroke.Blend, task, BrushWater.DryBrush).Select(pass => pass with { Left = Leaves.QuickInk });
 
     /// <summary>Mist, half a minute, blot.</summary>
     public static IEnumerable<AreaPass> Misted(CardTask task) =>
@@ -76,12 +78,25 @@ internal static class WholeCards
             new AreaPass(Stroke.Highlight, MixOrWhite(task, paints), Zone.Details, BrushWater.DryBrush, [])
             {
                 Phase = PhaseOf(task),
+                Left =
+                    MixOrWhite(task, paints) is { Parts: [var part, ..] }
+                    && paints.Colourants[part.Colourant].Medium != Medium.GelPen
+                        ? Leaves.ThickWhite
+                        : Leaves.Gel,
             },
         ];
 
     /// <summary>The outline again.</summary>
     public static IEnumerable<AreaPass> Relined(CardTask task) =>
-        Plain(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, task);
+        Plain(task.RelineWith == RelineWith.Stamp ? Stroke.StampAgain : Stroke.Reline, task)
+            .Select(pass =>
+                task is { RelineWith: RelineWith.Stamp, SlowLine: false } ? pass with { Left = Leaves.QuickInk } : pass
+            );
+
+    /// <summary>A glitter pen dries in minutes; glossy medium and a thick brush take the night.</summary>
+    public static IEnumerable<AreaPass> Shine(CardTask task, Paints paints) =>
+        Plain(Stroke.AddShine, task)
+            .Select(pass => paints.Of([Medium.Glitter]).IsEmpty ? pass : pass with { Left = Leaves.Gel });
 
     /// <summary>Something that lays no colour.</summary>
     public static IEnumerable<AreaPass> Plain(Stroke stroke, CardTask task, BrushWater water = BrushWater.DryBrush) =>
