@@ -118,6 +118,7 @@ public static class Learning
         ArgumentNullException.ThrowIfNull(taps);
         var strokes = new List<StrokeEvidence>();
         var drying = new List<DryingEvidence>();
+        var stillWet = new Dictionary<int, double>(); // by card, the least that its last wash takes, as a logarithm
         Tap? before = null;
         for (var i = 0; i < taps.Count; i++)
         {
@@ -145,28 +146,44 @@ public static class Learning
                         strokes.Add(new StrokeEvidence(pass.Stroke, pass.Water, log, 1));
                 }
                 before = tap;
+                NoMoreIsKnownOf(step.Card);
             }
-            else if (tap.Kind == TapKind.DryNow && WettestWash(step.Card, taps.Take(i)) is { } wash)
+            else if (tap.Kind is TapKind.DryNow or TapKind.StillWet && WettestWash(step.Card, taps.Take(i)) is { } wash)
             {
                 var air = taps.Take(i).LastOrDefault(one => one.Kind == TapKind.Air)?.AirFactor ?? 1;
                 var byFormula =
                     air
                     * plan.TimesOf(plan.PassOf(plan.Steps[wash.Step - 1])).Dry.TotalSeconds
                     / plan.Options.DryingFactor;
-                if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is { } log)
+                if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is not { } log)
+                    continue;
+                if (tap.Kind == TapKind.DryNow)
+                {
                     drying.Add(new DryingEvidence(paper, log, 1));
+                    stillWet.Remove(step.Card);
+                }
+                // What is wet although it should be dry takes at least as long as it has taken; when a finger finds it
+                // dry later, that counts instead. What is wet before its time teaches nothing.
+                else if (log > 0)
+                    stillWet[step.Card] = log;
             }
         }
+        foreach (var card in stillWet.Keys.ToList())
+            NoMoreIsKnownOf(card);
         return Learned.Nothing.With(new Learned([.. strokes], [.. drying]));
+
+        void NoMoreIsKnownOf(int card)
+        {
+            if (stillWet.Remove(card, out var atLeast))
+                drying.Add(new DryingEvidence(paper, atLeast, 1));
+        }
 
         Pass PassOf(Tap of) => plan.PassOf(plan.Steps[of.Step - 1]);
 
         // The wash of a card that would have dried last.
         Tap? WettestWash(int card, IEnumerable<Tap> earlier) =>
             earlier
-                .Where(tap =>
-                    tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Sheet.Leaves == Leaves.Water
-                )
+                .Where(tap => tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Leaves == Leaves.Water)
                 .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
 
         static double? Ratio(double taken, double expected) =>

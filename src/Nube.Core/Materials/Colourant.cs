@@ -27,9 +27,15 @@ public sealed record Colourant(
     Medium Medium = Medium.Pan
 )
 {
-    /// <summary>Its pigment is a brown: a PBr, or red iron oxide.</summary>
+    /// <summary>
+    /// Its pigment is a brown: a PBr, or red iron oxide; of one whose pigment is not known, its colour is: a dark
+    /// orange. The bounds of L*, C* and hue are this project's own.
+    /// </summary>
     [JsonIgnore]
-    public bool IsBrown => ColourIndex.StartsWith("PBr", StringComparison.OrdinalIgnoreCase) || ColourIndex == "PR101";
+    public bool IsBrown =>
+        ColourIndex.StartsWith("PBr", StringComparison.OrdinalIgnoreCase)
+        || ColourIndex == "PR101"
+        || (ColourIndex.Length == 0 && FullStrength.ToLab() is { L: < 55, Chroma: > 10 and < 45, Hue: > 30 and < 75 });
 
     /// <summary>Its pigment is a black.</summary>
     [JsonIgnore]

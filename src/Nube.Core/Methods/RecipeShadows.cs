@@ -40,8 +40,9 @@ internal static class RecipeShadows
             Method.PencilOverMarker => Drawn([.. MethodTable.Of(trial.Method).With]),
             _ when MethodTable.IsPencil(recipe, paints) && trial.Method != Method.LeadLifted => Drawn([.. Pencils.All]),
             Method.LeadLifted => Washes(recipe, []),
-            Method.LineAndPull => Washes(recipe, Deeper(trial, recipe)).Append(Companion.NotNeeded),
-            _ => Washes(recipe, Deeper(trial, recipe)),
+            Method.LineAndPull => Washes(recipe, Deeper(trial, recipe, paints.Of(Deepening.WaterMedia)))
+                .Append(Companion.NotNeeded),
+            _ => Washes(recipe, Deeper(trial, recipe, paints.Of(Deepening.WaterMedia))),
         };
 
         IEnumerable<Companion> Drawn(ImmutableArray<Medium> media)
@@ -51,9 +52,11 @@ internal static class RecipeShadows
                 MethodTable.IsPencil(recipe, paints)
                     ? PencilOnTooth.MostLayers(paints.Paper.Texture, pressure) / 2
                     : trial.LayersLeft(recipe, pressure);
+            var suited = paints.Of(media).Where(Suits).ToList();
+            var deeper = Deeper(trial, recipe, suited);
             var ways = Enum.GetValues<Pressure>()
                 .SelectMany(pressure =>
-                    Plain(paints.Of(media).Where(Suits), Math.Min(MostDrawn, Room(pressure)))
+                    Plain(deeper.Count > 0 ? deeper : suited, Math.Min(MostDrawn, Room(pressure)))
                         .Select(pencil => pencil with { Pressure = pressure })
                 )
                 .ToList();
@@ -82,19 +85,19 @@ internal static class RecipeShadows
     /// <summary>
     /// What a red is deepened with, as its maker does: browns, or deeper reds; nothing for what is no red.
     /// </summary>
-    private static List<int> Deeper(RecipeTrial trial, Recipe recipe)
+    private static List<int> Deeper(RecipeTrial trial, Recipe recipe, IEnumerable<int> among)
     {
         var paints = trial.Paints;
         var now = recipe.Predicted;
         if (!ShadowAndLight.IsRed(now))
             return [];
-        var water = paints.Of(Deepening.WaterMedia).Where(place => recipe.Parts.All(part => part.Colourant != place));
+        var others = among.Where(place => recipe.Parts.All(part => part.Colourant != place));
         // By its hue a brown is a red, too.
         return trial.Schools.Reds == RedShade.Brown
-            ? [.. water.Where(place => paints.Colourants[place].IsBrown)]
+            ? [.. others.Where(place => paints.Colourants[place].IsBrown)]
             :
             [
-                .. water.Where(place =>
+                .. others.Where(place =>
                     !paints.Colourants[place].IsBrown
                     && ShadowAndLight.IsRed(paints.FullColour(place))
                     && paints.FullColour(place).L < now.L

@@ -59,17 +59,25 @@ public sealed record Hand(
                 return NextCardSeconds;
             if (tool != Tool.Brush)
                 return StrokeTable.Of(tool).ChangeSeconds;
-            return next.Lightness > last.Lightness + Lighter ? LighterMixSeconds : NextMixSeconds;
+            return IsLighter(next, last) ? LighterMixSeconds : NextMixSeconds;
         }
         return tool == Tool.Brush ? NextMixSeconds : StrokeTable.Of(tool).TakeSeconds;
     }
 
-    /// <summary>The tool can go on as it is: the same mixes are on it.</summary>
+    /// <summary>The tool can go on as it is: the same mixes are on it; clean water beside them changes nothing.</summary>
     public static bool SameOnTool(Pass last, Pass next)
     {
         ArgumentNullException.ThrowIfNull(last);
         ArgumentNullException.ThrowIfNull(next);
-        return last.Sheet.Tool == next.Sheet.Tool && last.Mixes.SequenceEqual(next.Mixes);
+        return last.Sheet.Tool == next.Sheet.Tool && last.Colours.SequenceEqual(next.Colours);
+    }
+
+    /// <summary>Its mix is so much lighter than another's that the brush must be cleaner for it.</summary>
+    public static bool IsLighter(Pass pass, Pass than)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        ArgumentNullException.ThrowIfNull(than);
+        return (pass.MixLightness ?? pass.Lightness) > (than.MixLightness ?? than.Lightness) + Lighter;
     }
 
     private double FactorOf(Pass pass) =>

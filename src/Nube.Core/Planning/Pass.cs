@@ -107,6 +107,16 @@ public sealed record Pass(
     [JsonIgnore]
     public bool WholeCard => MethodTable.Of(Method).WholeCard;
 
+    /// <summary>
+    /// L* of its mix: what its first layer leaves, wherever that is lightest; null of plans that did not tell it from
+    /// the lightness afterwards.
+    /// </summary>
+    public double? MixLightness { get; init; }
+
+    /// <summary>The mixes that are on the tool, without clean water.</summary>
+    [JsonIgnore]
+    public IEnumerable<PaintMix> Colours => Mixes.Where(mix => !mix.Parts.IsEmpty);
+
     /// <summary>What it lays, with what is laid in the same go.</summary>
     [JsonIgnore]
     public IEnumerable<PaintMix> Mixes => [Mix, .. Also];

@@ -63,20 +63,38 @@ public static class PassBuilder
     {
         ArgumentNullException.ThrowIfNull(areas);
         ArgumentNullException.ThrowIfNull(touching);
+        (int One, int Other)[] pairs = [.. touching];
         var singles = InOrder(
             [.. areas.SelectMany(OfArea), .. OfCards(cards ?? [], [.. areas.Select(area => area.Area)])],
-            tones
+            tones,
+            pairs
         );
-        (int, int)[] pairs = [.. touching];
         var sets = Grouping.Together(singles, pairs);
-        var together = InOrder([.. sets.Select(Together)], tones);
-        return Patched(
+        var together = InOrder([.. sets.Select(Together)], tones, pairs);
+        return Completed(
             pace is not null && Grouping.WithoutWaits(singles, sets, together, pairs, pace) is { } smaller
-                ? InOrder([.. smaller.Select(Together)], tones)
+                ? InOrder([.. smaller.Select(Together)], tones, pairs)
                 : together,
             pairs
         );
     }
+
+    /// <summary>Passes with what only all of them tell: their wet patches, and how light each mix is.</summary>
+    private static ImmutableArray<Pass> Completed(
+        ImmutableArray<Pass> passes,
+        IEnumerable<(int One, int Other)> touching
+    ) =>
+        [
+            .. Patched(passes, touching)
+                .Select(pass =>
+                    pass with
+                    {
+                        MixLightness = passes
+                            .Where(other => Hand.SameOnTool(other, pass))
+                            .Max(other => other.Lightness),
+                    }
+                ),
+        ];
 
     /// <summary>Passes whose areas side by side are wet together.</summary>
     internal static ImmutableArray<Pass> Patched(
@@ -180,9 +198,14 @@ public static class PassBuilder
     }
 
     /// <summary>
-    /// Each pass after the one before it in the row of each of its areas; the lightest first of those that can be.
+    /// Each pass after the one before it in the row of each of its areas, and pencil after the markers of areas beside
+    /// it; the lightest first of those that can be.
     /// </summary>
-    private static ImmutableArray<Pass> InOrder(List<Pass> passes, ToneOrder tones)
+    private static ImmutableArray<Pass> InOrder(
+        List<Pass> passes,
+        ToneOrder tones,
+        IReadOnlyCollection<(int One, int Other)> touching
+    )
     {
         var before = passes.Select(_ => new HashSet<Pass>(ReferenceEqualityComparer.Instance)).ToList();
         foreach (
@@ -196,6 +219,16 @@ public static class PassBuilder
             for (var i = 1; i < inOrder.Count; i++)
                 before[inOrder[i].Index].Add(inOrder[i - 1].Item);
         }
+        // A marker's tip drags pencil along and clogs with it: common practice, no source.
+        var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToHashSet();
+        foreach (var (place, pencil) in passes.Index().Where(p => p.Item.Sheet.Brings.HasFlag(Traits.PencilStroke)))
+            before[place]
+                .UnionWith(
+                    passes.Where(marker =>
+                        marker.Stroke == Stroke.Marker
+                        && marker.Areas.Any(one => pencil.Areas.Any(other => touch.Contains((one, other))))
+                    )
+                );
         var left = passes.Index().ToList();
         var done = new Dictionary<Pass, int>(ReferenceEqualityComparer.Instance);
         var ordered = ImmutableArray.CreateBuilder<Pass>(passes.Count);

@@ -7,10 +7,9 @@ namespace Nube.Core.Planning;
 internal sealed class Rinses
 {
     private const double Lighter = 2; // back to a lighter colour counts twice: the brush must be cleaner. This project's own
-    private const double HardlyLighter = 1; // L*; see Hand
 
     private readonly double worth; // seconds of waiting for one change
-    private readonly double[] lightness; // of what is on the tool: that of its first layer on bare paper
+    private readonly ImmutableArray<Pass> passes;
 
     /// <summary>For the passes of a card.</summary>
     /// <param name="turns">How the colours take turns.</param>
@@ -25,20 +24,12 @@ internal sealed class Rinses
             Turns.FewRinses => 120,
             _ => 432_000,
         };
-        lightness =
-            worth == 0
-                ? []
-                :
-                [
-                    .. passes.Select(pass =>
-                        passes.Where(other => Hand.SameOnTool(other, pass)).Max(other => other.Lightness)
-                    ),
-                ];
+        this.passes = passes;
     }
 
     /// <summary>What a change costs beside its time, s.</summary>
     /// <param name="last">The pass before; -1 at the start.</param>
     /// <param name="next">The pass after.</param>
     public double Cost(int last, int next) =>
-        worth == 0 ? 0 : worth * (last >= 0 && lightness[next] > lightness[last] + HardlyLighter ? Lighter : 1);
+        worth == 0 ? 0 : worth * (last >= 0 && Hand.IsLighter(passes[next], passes[last]) ? Lighter : 1);
 }

@@ -1,5 +1,6 @@
 using Nube.Core.Colour;
 using Nube.Core.Drying;
+using Nube.Core.Methods;
 using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
@@ -79,16 +80,26 @@ public static class Words
             _ => "it is clearly another colour",
         };
 
-    /// <summary>What can be done about paint that went where it should not.</summary>
+    /// <summary>What can be done about colour that was not the planned one.</summary>
+    /// <param name="pass">The pass that laid it.</param>
     /// <param name="state">How wet it is.</param>
     /// <remarks>Common practice, no source.</remarks>
-    public static string WayBack(Wetness state) =>
-        state switch
+    public static string WayBack(Pass pass, Wetness state)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        if (pass.Sheet.Brings.HasFlag(Traits.PencilStroke))
+            return "A kneaded eraser, dabbed and not rubbed, lifts some of it; then the planned pencil goes over it.";
+        if (pass.Stroke == Stroke.Marker)
+            return "It cannot be taken back: the planned colour over it makes it darker, a pencil can cover it.";
+        if (pass.Stroke is Stroke.Sponge or Stroke.Blend)
+            return "Go over it with the planned ink; what is too dark stays so.";
+        return state switch
         {
             Wetness.Wet or Wetness.Shining => "While it shines, a clean damp brush takes most of it up again.",
             Wetness.Damp => "Leave it until it is dry: touched now it blooms.",
             _ => "A damp brush lifts some of it; or glaze the planned colour over it.",
         };
+    }
 
     /// <summary>"12 min", "1 h 05 min", "40 s".</summary>
     public static string Duration(double seconds)

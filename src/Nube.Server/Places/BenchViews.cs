@@ -204,7 +204,7 @@ internal static class BenchViews
                     var wayBack =
                         one.Difference is null or < Words.HardlySeen || run.Run.FinishedAt is not null
                             ? ""
-                            : $" {Words.WayBack(state)}";
+                            : $" {Words.WayBack(pass, state)}";
                     Srgb Shown(ZoneColours colours) =>
                         pass.Zone switch
                         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Colour;
 using Nube.Core.Light;
+using Nube.Core.Materials;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -113,6 +114,12 @@ internal static class ImageLighting
             throw TroubleException.Conflict("Give some areas a colour first; then they can be looked at in greys.");
         var fills = Looks.Finished(run, Colours.Palette(run, palettes));
         var painted = fills.Select(fill => fill.Area).ToHashSet();
+        var washed = run
+            .Colours.Where(c =>
+                c.Recipe.Parts.All(part => run.Palette[part.Colourant].Colourant!.Medium.MixesWithWater())
+            )
+            .Select(c => c.Wish.Area)
+            .ToHashSet();
         var paper = run.Paper?.Colour.ToLab().L ?? 100;
         var values = fills
             .Select(fill => new AreaValue(fill.Area, fill.Whole.ToLab().L, fill.Shadow?.ToLab().L))
@@ -146,9 +153,12 @@ internal static class ImageLighting
         {
             var (lighter, darker) = (run.Image.NameOf(pair.Lighter), run.Image.NameOf(pair.Darker));
             var deeper = painted.Contains(pair.Darker) ? $"lay one more layer on {darker}" : $"give {darker} a colour";
-            return pair.Water && painted.Contains(pair.Lighter)
-                ? $"{lighter} and {darker} are alike: {deeper}, or mix {lighter} with more water."
-                : $"{lighter} and {darker} are alike: {deeper}.";
+            if (!pair.Water || !painted.Contains(pair.Lighter))
+                return $"{lighter} and {darker} are alike: {deeper}.";
+            var thinned = washed.Contains(pair.Lighter)
+                ? $"mix {lighter} with more water"
+                : $"lay fewer layers on {lighter}";
+            return $"{lighter} and {darker} are alike: {deeper}, or {thinned}.";
         }
     }
 

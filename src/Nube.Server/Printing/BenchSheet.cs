@@ -1,10 +1,7 @@
-using System.Globalization;
-using Nube.Core.Artwork;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data.Entities;
 using Nube.Server.Places;
-using SkiaSharp;
-using static Nube.Server.Printing.Typefaces;
 
 namespace Nube.Server.Printing;
 
@@ -17,7 +14,7 @@ public static class BenchSheet
         ArgumentNullException.ThrowIfNull(image);
         ArgumentNullException.ThrowIfNull(plan);
         using var file = new MemoryStream();
-        using (var sheet = new Sheet(file, $"Bench sheet: {run}"))
+        using (var sheet = new PrintedSheet(file, $"Bench sheet: {run}"))
         {
             sheet.Heading($"{run}, {(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")}");
             sheet.Text(
@@ -26,7 +23,8 @@ public static class BenchSheet
             sheet.Text(
                 $"Everything is dry after {Words.Duration(plan.DrySeconds)} and ready to cut after {Words.Duration(plan.BoneDrySeconds)}."
             );
-            foreach (var remark in plan.Remarks)
+            // What belongs to a step stands at the step.
+            foreach (var remark in plan.Remarks.Where(remark => !AtAStep(plan).Contains(remark.Text)))
                 sheet.Caution(remark.Text);
             sheet.Picture(image);
 
@@ -37,6 +35,7 @@ public static class BenchSheet
                 sheet.Mix(amount.Mix, amount.Drops == 1 ? "about 1 drop in all" : $"about {amount.Drops} drops in all");
 
             sheet.Subheading("Steps");
+            PassView? last = null;
             foreach (var row in Rows(plan.Steps))
             {
                 var (first, pass) = (row[0], plan.PassOf(row[0]));
@@ -47,20 +46,33 @@ public static class BenchSheet
                             : "Rest your eyes and hands."
                     );
                 if (first.HeatSeconds > 0)
+                {
                     sheet.Wait($"Dry card {first.Card} with the heat tool, {Words.Duration(first.HeatSeconds)}.");
+                    sheet.Caution(Cautions.HeatTool.Text);
+                }
                 if (first.WaitReason is not null)
                     sheet.Wait($"Wait {Words.Duration(first.WaitSeconds)}. {first.WaitReason}");
+                // Said when the tool is taken up, and not again while it stays in hand.
+                foreach (var caution in pass.Cautions.Except(last?.Cautions ?? []))
+                    sheet.Caution(caution.Text);
+                last = pass;
                 sheet.Step(
                     row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
                     pass.Title,
                     $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.",
-                    pass.Mix,
+                    [pass.Mix, .. pass.Also],
                     [.. row.Select(step => step.Card)]
                 );
             }
         }
         return file.ToArray();
     }
+
+    private static HashSet<string> AtAStep(PlanView plan) =>
+        [
+            .. plan.Steps.SelectMany(step => plan.PassOf(step).Cautions).Select(caution => caution.Text),
+            .. plan.Steps.Any(step => step.HeatSeconds > 0) ? [Cautions.HeatTool.Text] : Array.Empty<string>(),
+        ];
 
     /// <summary>Steps of one pass that follow each other without a wait, one card after the other.</summary>
     private static IEnumerable<List<StepView>> Rows(IReadOnlyList<StepView> steps)
@@ -85,256 +97,5 @@ public static class BenchSheet
         }
         if (row.Count > 0)
             yield return row;
-    }
-
-    /// <summary>A4 pages that are filled from the top.</summary>
-    private sealed class Sheet : IDisposable
-    {
-        // Points: 72 to the inch. A4 by ISO 216 is 210 x 297 mm.
-        private const float PointsPerMm = 72 / 25.4f;
-        private const float Width = 210 * PointsPerMm,
-            Height = 297 * PointsPerMm,
-            Margin = 15 * PointsPerMm;
-
-        private readonly SKDocument document;
-        private SKCanvas? canvas;
-        private float y;
-        private int page;
-
-        public Sheet(Stream file, string title) =>
-            document = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = title, Creator = "Nube" });
-
-        public void Heading(string text) => Paragraph(text, Character, 24, 6, SKColors.Black);
-
-        public void Subheading(string text)
-        {
-            Room(40);
-            y += 8;
-            Paragraph(text, Character, 16, 4, SKColors.Black);
-        }
-
-        public void Text(string text) => Paragraph(text, Reading, 10, 3, SKColors.Black);
-
-        public void Caution(string text)
-        {
-            var from = y;
-            Paragraph(text, Reading, 9.5f, 4, SKColors.Black, indent: 10);
-            if (y <= from)
-                return; // it went to the next page
-            using var warm = Fill(new SKColor(0xa8, 0x48, 0x0f));
-            canvas!.DrawRect(Margin, from + 2, 2.5f, y - from - 5, warm);
-        }
-
-        public void Wait(string text) => Paragraph(text, Strong, 9.5f, 4, SKColors.Black, indent: 20);
-
-        /// <summary>The outlines with the number of every area.</summary>
-        public void Picture(RunImage image)
-        {
-            const float widest = 90 * PointsPerMm;
-            var scale = Math.Min(widest / (float)image.WidthMm, 80 * PointsPerMm / (float)image.HeightMm);
-            Room((float)image.HeightMm * scale + 10);
-            y += 6;
-            using var line = new SKPaint
-            {
-                Style = SKPaintStyle.Stroke,
-                StrokeWidth = 0.6f / scale,
-                Color = SKColors.Black,
-                IsAntialias = true,
-            };
-            using var font = Font(Reading, 6.5f / scale);
-            using var ink = Fill(SKColors.Black);
-            canvas!.Save();
-            canvas.Translate(Margin, y);
-            canvas.Scale(scale);
-            foreach (var area in image.Areas)
-            {
-                using var path = SKPath.ParseSvgPathData(area.Outline);
-                if (path is not null)
-                    canvas.DrawPath(path, line);
-                canvas.DrawText(
-                    area.Id.ToString(CultureInfo.InvariantCulture),
-                    (float)area.Centre.X,
-                    (float)area.Centre.Y + 2.2f / scale,
-                    SKTextAlign.Center,
-                    font,
-                    ink
-                );
-            }
-            canvas.Restore();
-            var listed = y;
-            y += 4;
-            var names = image
-                .Areas.Where(area => image.Names.ContainsKey(area.Id))
-                .Select(area => $"{area.Id}  {image.NameOf(area.Id)}")
-                .Take(26);
-            foreach (var name in names)
-            {
-                using var small = Font(Reading, 8);
-                canvas.DrawText(name, Margin + widest + 12, y + 8, SKTextAlign.Left, small, ink);
-                y += 10.5f;
-            }
-            y = Math.Max(y, listed + (float)image.HeightMm * scale) + 6;
-        }
-
-        /// <summary>The pip formula with a remark.</summary>
-        public void Mix(MixView mix, string remark)
-        {
-            Room(30);
-            var x = Pips(mix, Margin, y + 8);
-            using var font = Font(Reading, 9.5f);
-            using var ink = Fill(SKColors.Black);
-            canvas!.DrawText(remark, x + 8, y + 11, SKTextAlign.Left, font, ink);
-            y += 27;
-        }
-
-        /// <summary>A pass over some cards, with a box to tick for each card.</summary>
-        public void Step(string numbers, string title, string how, MixView mix, IReadOnlyList<int> cards)
-        {
-            const float text = Margin + 50,
-                boxWidth = 20,
-                perRow = 12;
-            var rows = (float)Math.Ceiling(cards.Count / perRow);
-            Room(44 + 14 * rows);
-            using var box = new SKPaint
-            {
-                Style = SKPaintStyle.Stroke,
-                StrokeWidth = 0.8f,
-                Color = SKColors.Black,
-                IsAntialias = true,
-            };
-            using var strong = Font(Strong, 10);
-            using var small = Font(Reading, 9);
-            using var tiny = Font(Reading, 7.5f);
-            using var ink = Fill(SKColors.Black);
-            canvas!.DrawText(numbers, Margin, y + 10, SKTextAlign.Left, strong, ink);
-            canvas.DrawText(Cut(title, strong, Width - Margin - text), text, y + 10, SKTextAlign.Left, strong, ink);
-            canvas.DrawText(Cut(how, small, Width - Margin - text), text, y + 22, SKTextAlign.Left, small, ink);
-            Pips(mix, text, y + 31, withNames: false);
-            canvas.DrawText(cards.Count == 1 ? "Card" : "Cards", Margin, y + 48, SKTextAlign.Left, tiny, ink);
-            for (var i = 0; i < cards.Count; i++)
-            {
-                var (x, top) = (text + i % perRow * (boxWidth + 12), y + 40 + 14 * (float)Math.Floor(i / perRow));
-                canvas.DrawRect(x, top, 9, 9, box);
-                canvas.DrawText($"{cards[i]}", x + 12, top + 8, SKTextAlign.Left, tiny, ink);
-            }
-            y += 44 + 14 * rows;
-        }
-
-        public void Dispose()
-        {
-            EndPage();
-            document.Close();
-            document.Dispose();
-        }
-
-        /// <summary>Discs for parts of colour, drops for parts of water; answers where they end.</summary>
-        private float Pips(MixView mix, float x, float middle, bool withNames = true)
-        {
-            using var font = Font(Reading, 7.5f);
-            using var ink = Fill(SKColors.Black);
-            using var rim = new SKPaint
-            {
-                Style = SKPaintStyle.Stroke,
-                StrokeWidth = 0.7f,
-                Color = SKColors.Black,
-                IsAntialias = true,
-            };
-            foreach (var part in mix.Parts)
-            {
-                var from = x;
-                using var paint = Fill(SKColor.Parse(part.Colour.ToString()));
-                for (var pip = 0; pip < part.Parts; pip++, x += 11)
-                {
-                    canvas!.DrawCircle(x + 4.5f, middle, 4.5f, paint);
-                    canvas.DrawCircle(x + 4.5f, middle, 4.5f, rim);
-                }
-                var label = $"{part.Parts} {(part.ColourIndex.Length > 0 ? part.ColourIndex : part.Name)}";
-                if (withNames)
-                {
-                    canvas!.DrawText(label, from, middle + 13, SKTextAlign.Left, font, ink);
-                    x = Math.Max(x, from + font.MeasureText(label));
-                }
-                else
-                {
-                    canvas!.DrawText(label, x + 2, middle + 3, SKTextAlign.Left, font, ink);
-                    x += 4 + font.MeasureText(label);
-                }
-                x += 8;
-            }
-            var water = x;
-            for (var drop = 0; drop < Math.Min(mix.Water, 8); drop++, x += 9)
-            {
-                using var path = SKPath.ParseSvgPathData(
-                    "M0-5C2-2 3.4-.4 3.4 1.6A3.4 3.4 0 0 1-3.4 1.6C-3.4-.4-2-2 0-5Z"
-                );
-                canvas!.Save();
-                canvas.Translate(x + 3.5f, middle);
-                canvas.DrawPath(path, rim);
-                canvas.Restore();
-            }
-            var words = Words.Water(mix.Water);
-            if (withNames && mix.Water > 0)
-                canvas!.DrawText(words, water, middle + 13, SKTextAlign.Left, font, ink);
-            else
-            {
-                canvas!.DrawText(words, x + 2, middle + 3, SKTextAlign.Left, font, ink);
-                x += 2;
-            }
-            return Math.Max(x, water + font.MeasureText(words));
-        }
-
-        private void Paragraph(string text, SKTypeface face, float size, float after, SKColor colour, float indent = 0)
-        {
-            using var font = Font(face, size);
-            using var ink = Fill(colour);
-            foreach (var line in Lines(text, font, Width - 2 * Margin - indent))
-            {
-                Room(size * 1.3f);
-                canvas!.DrawText(line, Margin + indent, y + size, SKTextAlign.Left, font, ink);
-                y += size * 1.3f;
-            }
-            y += after;
-        }
-
-        private static IEnumerable<string> Lines(string text, SKFont font, float width)
-        {
-            var line = "";
-            foreach (var word in text.Split(' '))
-            {
-                var longer = line.Length == 0 ? word : $"{line} {word}";
-                if (line.Length > 0 && font.MeasureText(longer) > width)
-                {
-                    yield return line;
-                    line = word;
-                }
-                else
-                    line = longer;
-            }
-            if (line.Length > 0)
-                yield return line;
-        }
-
-        private void Room(float needed)
-        {
-            if (canvas is not null && y + needed <= Height - Margin)
-                return;
-            EndPage();
-            canvas = document.BeginPage(Width, Height);
-            page++;
-            y = Margin;
-        }
-
-        private void EndPage()
-        {
-            if (canvas is null)
-                return;
-            using var font = Font(Reading, 8);
-            using var ink = Fill(SKColors.Black);
-            canvas.DrawText($"Page {page}", Width - Margin, Height - Margin / 2, SKTextAlign.Right, font, ink);
-            document.EndPage();
-            canvas = null;
-        }
-
-        private static SKPaint Fill(SKColor colour) => new() { Color = colour, IsAntialias = true };
     }
 }

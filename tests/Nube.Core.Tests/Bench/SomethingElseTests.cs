@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
@@ -244,6 +245,26 @@ public class SomethingElseTests
         var plan = Made();
         Tap[] taps = [At(TapKind.Done, 1, 30), At(TapKind.Done, 2, 30 + 7200)];
         Assert.Empty(Learning.From(plan, Touching, taps, Paper.Name).Strokes);
+    }
+
+    [Fact]
+    public void What_is_still_wet_after_its_time_teaches_until_a_finger_finds_it_dry()
+    {
+        var plan = Made();
+        var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
+        Tap done = At(TapKind.Done, 1, 0);
+        // Wet before its time is nothing new; wet half as long again says that it takes at least that.
+        Assert.Empty(Seen(done, At(TapKind.StillWet, 1, dry / 2)));
+        Assert.Equal(Math.Log(1.5), Assert.Single(Seen(done, At(TapKind.StillWet, 1, 1.5 * dry))).SumOfLogs, 2);
+        // The last look counts, and in the end the dry finger alone.
+        Tap[] looks = [done, At(TapKind.StillWet, 1, 1.2 * dry), At(TapKind.StillWet, 1, 1.5 * dry)];
+        Assert.Equal(Math.Log(1.5), Assert.Single(Seen(looks)).SumOfLogs, 2);
+        var found = Assert.Single(Seen([.. looks, At(TapKind.DryNow, 1, 2 * dry)]));
+        Assert.Equal(1, found.Times);
+        Assert.Equal(Math.Log(2), found.SumOfLogs, 2);
+
+        ImmutableArray<DryingEvidence> Seen(params Tap[] taps) =>
+            Learning.From(plan, Touching, taps, Paper.Name).Drying;
     }
 
     /// <summary>

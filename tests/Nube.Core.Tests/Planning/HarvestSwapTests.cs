@@ -223,6 +223,39 @@ public class HarvestSwapTests
     }
 
     [Fact]
+    public void Markers_come_before_the_pencil_of_the_areas_beside_them()
+    {
+        var markers = Run(Method.PencilOverMarker, ["#e8701f", "#e8701f", "#e8701f"], 2, [(1, 2), (2, 3)]);
+        var passes = OnCard(markers.Plan(), 1).ToList();
+        foreach (var (place, pencil) in passes.Index().Where(p => p.Item.Stroke == Stroke.Draw))
+            Assert.DoesNotContain(passes.Skip(place + 1), marker =>
+                marker.Stroke == Stroke.Marker
+                && marker.Areas.Any(area => pencil.Areas.Any(other => Math.Abs(area - other) == 1))
+            );
+        Assert.Contains(passes, pass => pass.Stroke == Stroke.Draw);
+    }
+
+    [Fact]
+    public void A_red_in_pencil_is_deepened_with_brown()
+    {
+        var shadow = Run(Method.DryPencil, ["#b8322a"], 1).Plan().Passes.Single(pass => pass.Zone == Zone.Shadow);
+        var with = Supplies.All[shadow.Mix.Parts[0].Colourant];
+        Assert.True(with.IsBrown, with.Name);
+        var deeper = Run(Method.DryPencil, ["#b8322a"], 1, schools: Schools.Usual with { Reds = RedShade.DeeperRed })
+            .Plan()
+            .Passes.Single(pass => pass.Zone == Zone.Shadow);
+        Assert.False(Supplies.All[deeper.Mix.Parts[0].Colourant].IsBrown);
+    }
+
+    [Fact]
+    public void Clean_water_beside_a_colour_is_no_change_of_colour()
+    {
+        var plan = Run(Method.WetInWet, ["#5c9140", "#5c9140"], 2, [(1, 2)]).Plan();
+        Assert.Contains(plan.Passes, pass => pass.Also.Contains(PaintMix.CleanWater));
+        Assert.Equal(0, plan.CountChanges());
+    }
+
+    [Fact]
     public void Each_bloom_is_sponged_to_its_end_while_its_ink_can_be_moved()
     {
         var run = Run(

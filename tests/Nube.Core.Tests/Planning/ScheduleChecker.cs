@@ -1,5 +1,6 @@
 using Nube.Core.Drying;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Planning;
@@ -184,11 +185,13 @@ internal static class ScheduleChecker
         var tool = StrokeTable.Tools.Single(sheet => sheet.Tool == pass.Sheet.Tool);
         if (last is null || last.Sheet.Tool != pass.Sheet.Tool)
             return tool.Tool == Tool.Brush ? hand.NextMixSeconds : tool.TakeSeconds;
-        if (last.Mix == pass.Mix && last.Also.SequenceEqual(pass.Also))
+        static IEnumerable<PaintMix> OnTool(Pass one) => one.Also.Prepend(one.Mix).Where(mix => mix.Parts.Length > 0);
+        if (OnTool(last).SequenceEqual(OnTool(pass)))
             return hand.NextCardSeconds;
         if (tool.Tool != Tool.Brush)
             return tool.ChangeSeconds;
-        return pass.Lightness > last.Lightness + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
+        static double Lightness(Pass one) => one.MixLightness ?? one.Lightness;
+        return Lightness(pass) > Lightness(last) + 1 ? hand.LighterMixSeconds : hand.NextMixSeconds;
     }
 
     private static DryingTimes Dry(Plan plan, Pass pass, int area) =>

@@ -117,4 +117,21 @@ public class WordsTests
     [InlineData(6.1, Likeness.Another)]
     public void Differences_have_words(double difference, Likeness word) =>
         Assert.Equal(word, Likenesses.Of(difference));
+
+    [Theory]
+    [InlineData(Stroke.Draw)]
+    [InlineData(Stroke.Burnish)]
+    [InlineData(Stroke.Marker)]
+    [InlineData(Stroke.Sponge)]
+    public void The_way_back_from_what_is_drawn_or_dabbed_takes_no_brush(Stroke stroke)
+    {
+        var pass = new Pass(0, PaintMix.None, [1], Zone.Whole, 1, BrushWater.DryBrush, 50, 100) { Stroke = stroke };
+        foreach (var state in Enum.GetValues<Wetness>())
+            Assert.DoesNotContain("brush", Words.WayBack(pass, state), StringComparison.Ordinal);
+        Assert.Contains(
+            "brush",
+            Words.WayBack(pass with { Stroke = Stroke.Wash }, Wetness.Wet),
+            StringComparison.Ordinal
+        );
+    }
 }
