@@ -43,8 +43,8 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
 internal static class GapBridging
 {
     private const double DirectionMm = 1,
-        LeastBranchMm = 0.4;
-    private const double ConeCosine = 0.8;
+        LeastBranchMm = 0.4; // of the end that tells its direction; shorter branches are spurs of thinning. Set on the trial drawings
+    private const double ConeCosine = 0.8; // of the angle to what lies ahead: 37 degrees to either side. Set on the trial drawings
     private const double NearMm = 0.6,
         NearCosine = 0.2; // ends so near belong together even round a corner
 

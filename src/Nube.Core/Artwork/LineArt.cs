@@ -28,11 +28,11 @@ public static class LineExtraction
 
     private const double LightPixelsPerMm = 1.5,
         LightBlurMm = 4,
-        DenoiseMm = 0.075;
+        DenoiseMm = 0.075; // of the picture of the light; its blur; the blur against noise. Set on the trial drawings
     private const double SpeckMm2 = 0.12,
         SpeckMm = 1,
-        CoreMm2 = 0.02;
-    private const int HalfDarkness = 127;
+        CoreMm2 = 0.02; // least surface and length of a line; the surface that must be dark in it. Set on the trial drawings
+    private const int HalfDarkness = 127; // of 255: a drawing in vectors has no light to even out
 
     /// <summary>Grey that the division gives to paper; leaves room for paper lighter than its surroundings.</summary>
     private const int PaperGrey = 225;

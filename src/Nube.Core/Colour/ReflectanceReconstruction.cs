@@ -12,8 +12,8 @@ namespace Nube.Core.Colour;
 /// </remarks>
 public static class ReflectanceReconstruction
 {
-    private const int MaximumSteps = 50;
-    private const double Tolerance = 1e-9;
+    private const int MaximumSteps = 50; // of Newton's method; some ten are needed
+    private const double Tolerance = 1e-9; // of XYZ, where white is 1
 
     /// <summary>
     /// Black and white have no finite z; they stand for these reflectances (Burns 2020, special cases).

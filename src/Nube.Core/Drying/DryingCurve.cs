@@ -33,7 +33,7 @@ public sealed class DryingCurve
     /// <summary>Water at which eraser, powder and blade are safe, g/m2. From memory.</summary>
     public const double BoneDryWater = 0.2;
 
-    private const double CobbSeconds = 60;
+    private const double CobbSeconds = 60; // for which ISO 535 lets paper drink for its Cobb60
 
     private readonly double laid,
         rate,

@@ -8,7 +8,7 @@ namespace Nube.Core.Drying;
 /// </param>
 public readonly record struct WetPatch(int Area, double OwnMm, double RadiusMm)
 {
-    private const double SizesInADecade = 20;
+    private const double SizesInADecade = 20; // R20 of ISO 3
 
     /// <summary>
     /// Radius of the disc that dries as a shape does, mm: that of the same surface, or less for a long or jagged one,

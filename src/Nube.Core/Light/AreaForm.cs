@@ -270,7 +270,7 @@ public sealed record AreaForm(
     // Sweeps after which the film of discs and rectangles is within 1 % of its closed form.
     private const double SweepsPerCell = 1.5,
         SweepsPerCellAfterCoarse = 0.5;
-    private const int LeastSweeps = 12;
+    private const int LeastSweeps = 12; // in areas of a few cells
     private const int LeastToCoarsen = 20; // cells across; below it a coarse start costs what it saves
 
     /// <summary>

@@ -71,7 +71,7 @@ public static class DepthGuess
     private const double HalfLeast = 0.42,
         HalfMost = 0.58; // share of the disc that a straight edge leaves
     private const double StemMost = 0.36; // both beside the stem take less: else it is no T but a Y or an arrow
-    private const double StemLeast = 0.10;
+    private const double StemLeast = 0.10; // of the disc, beside the stem; set on the trial drawings
     private const double VotesMore = 0.9; // of at least one clear joint
 
     /// <summary>Which areas lie in front of which.</summary>

@@ -19,13 +19,13 @@ internal static class RecipeMiddles
         PairsKept = 12;
     private static readonly ImmutableArray<int> LayersTried = [1, 2, 3, 4, 6, 8]; // of two pencils over each other
     private const int MostInkLayers = 6,
-        FewestInkLayers = 2;
+        FewestInkLayers = 2; // of a foam tip: one is never even, after six the card is full. From memory
     private const int FewestGlazes = 2,
-        MostGlazes = 4;
+        MostGlazes = 4; // thin washes; from memory
     private const int MostAccents = 6,
         ThinnestPen = 4,
         MostOverMarker = 5,
-        MostTintLayers = 2;
+        MostTintLayers = 2; // layers, and parts of water to one of a pen's ink; from memory
 
     /// <summary>The best of them, each with what lies under or over it.</summary>
     public static ImmutableArray<Recipe> Of(RecipeTrial trial, WaterMixes? mixes)

@@ -18,7 +18,7 @@ internal sealed class RecipeTrial
         NeutralWeight = 0.7; // chroma of a wish that is a grey; what a tinge costs besides, for each unit of a* and b*
 
     private static readonly ZoneShares AnyShares = new(0.2, 0.35); // with a light and a shadow; how large they are changes no colour
-    private const double AnyMm2 = 400;
+    private const double AnyMm2 = 400; // mm2: which size changes no colour
 
     private readonly Surface bare;
 

@@ -11,11 +11,11 @@ internal sealed class ColourCells
 
     private const double StepsPerL = 600,
         StepsPerAb = 250,
-        LeastAb = -128;
+        LeastAb = -128; // steps to one unit, so that each coordinate has 16 bits; the least a* or b* of sRGB is above -108
     private const int CellL = 5,
         CellAb = 6; // sides of a cell, in L* and in a*, b*
     private const int CellsL = 21,
-        CellsAb = 44;
+        CellsAb = 44; // so that 0 to 105 and -128 to 136 are covered
 
     private readonly int washes;
     private readonly int[] start;

@@ -41,7 +41,7 @@ public static class OnCard
     private const double AnotherColour = 12; // CIEDE2000 from the same on white
     private const double SameHue = 35,
         LeastChroma = 8; // degrees; chroma below which a card has no hue
-    private const double WhitePaper = 0.92;
+    private const double WhitePaper = 0.92; // reflectance; see SwatchFit
 
     /// <summary>A mix in one wash on a card.</summary>
     /// <param name="mix">The mix.</param>

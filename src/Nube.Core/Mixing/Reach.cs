@@ -28,7 +28,7 @@ public sealed record Reach(ImmutableArray<ReachSlice> Slices)
 
     private const double SectorWidth = 360.0 / Sectors;
     private const double SliceHeight = 15; // L*: seen at arm's length
-    private const int SliceCount = 5;
+    private const int SliceCount = 5; // up to L* 97.5
     private const double Darkest = 30; // middle of the first slice
     private const double GapFrom = 15; // chroma that is worth a name
 

@@ -20,7 +20,7 @@ public static class WhiteObjects
     private const double Depth = 7; // L* below the paper: seen as shadow, still white
     private const double CoolFrom = 230,
         CoolTo = 320; // degrees: blues and violets
-    private const double LeastChroma = 3;
+    private const double LeastChroma = 3; // below it a tint is a grey; this project's own
 
     /// <summary>One part colour to so many parts water, thinner than a wash that is meant to be a colour.</summary>
     public static ImmutableArray<Strength> ThinWashes { get; } = [new(8), new(16), new(32), new(64)];

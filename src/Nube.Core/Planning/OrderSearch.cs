@@ -33,7 +33,7 @@ internal static class OrderSearch
         Coldest = 0.00005; // temperature as a share of the time that the first order takes
     private const double SecondHeat = 0.5; // the second search starts colder: nearly downhill
     private const int LongestRow = 12,
-        Near = 14;
+        Near = 14; // steps that are moved together, and how far "near by" is; set on random runs
     private const int QuickChanges = 600; // tried for each job
     private const long QuickMost = 10_000_000; // steps
     private const int JobsPerChange = 100; // what a change costs by itself, in jobs that could be looked at meanwhile

@@ -54,8 +54,8 @@ public static class Fill
     /// </summary>
     public const int LooksAlike = 8;
 
-    private const double HullToleranceMm = 0.3;
-    private const double PitchToleranceMm = 0.1;
+    private const double HullToleranceMm = 0.3; // by which a silhouette is simplified: less than a line is wide
+    private const double PitchToleranceMm = 0.1; // to which the pitch of prints is found: less than a hand places
     private const int Choices = 3; // of the best turns one is drawn, so that no pattern repeats
     private const double LeastSeenShare = 0.03; // a print of which less is on the panel is not worth the inking
     private const double AlikeShare = 0.93; // overlap from which a turned silhouette looks the same

@@ -14,7 +14,7 @@ internal sealed partial record CgatsTable(
     IReadOnlyList<CgatsRow> Rows
 )
 {
-    private const int MostLines = 10_000;
+    private const int MostLines = 10_000; // of a file: more than any chart has
 
     /// <summary>Reads the table.</summary>
     /// <exception cref="PictureTroubleException">The text is no such file.</exception>

@@ -34,7 +34,7 @@ public static class ColourantFit
     // Standard deviations of what is known beforehand. This project's own, set on simulated sheets.
     private const double StepOfLogK = 0.5; // ln K from one band to the next
     private const double SpreadOfLogS = 1.0,
-        TypicalS = 0.03;
+        TypicalS = 0.03; // ln S about that of an ordinary transparent paint
     private const double SpreadOfLogLoad = 0.14; // ln X about what was meant
     private const double SpreadOfDilution = 0.06; // exponent about 1
 
@@ -43,9 +43,9 @@ public static class ColourantFit
         ReadLabOverBlack = 5.0; // L*, a*, b*: a device that sees otherwise than the eye, and black that is not quite known
     private const double ReadReflectance = 0.015; // a meter, with what the model leaves out: grain, scattering that changes with wavelength
 
-    private const int MostRounds = 60;
+    private const int MostRounds = 60; // of the descent; some twenty are needed
     private const double Settled = 1e-5; // relative fall of the sum of squares
-    private const int Draws = 40;
+    private const int Draws = 40; // of the fit as it may be, for its spread
 
     private const int LogS = Spectrum.Bands,
         Dilution = LogS + 1,

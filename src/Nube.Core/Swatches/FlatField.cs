@@ -12,7 +12,7 @@ namespace Nube.Core.Swatches;
 /// </remarks>
 internal sealed class FlatField
 {
-    private const int Rounds = 4;
+    private const int Rounds = 4; // of leaving out what is not paper
     private const double Stained = 0.03; // a gap darker than the surface by this share is not bare paper
     private const double Bled = 0.06; // and beside a bar by this: the bar's black has run
 

@@ -56,7 +56,7 @@ public static class SheetEvidence
     private const double Empty = 0.02; // ln of the paper's light against the patch's, in the sensor that differs most
     private const double Inverted = 1.08; // how much deeper a weaker wash must be to be called swapped
     private const double UnevenFrom = 0.30; // darkest against lightest ninth
-    private const double GrainFrom = 0.05;
+    private const double GrainFrom = 0.05; // standard deviation as a share of the mean, above that of bare paper
 
     /// <summary>The rows of a sheet, with what the maker says about single boxes.</summary>
     /// <param name="reading">What was read.</param>

@@ -22,7 +22,7 @@ public static class SwatchFit
     public const double NeutralPaper = 0.92;
 
     private const double LeastWashLoad = 0.04,
-        MostWashLoad = 0.7;
+        MostWashLoad = 0.7; // loads between which the second swatch can lie; this project's own
 
     /// <summary>What a wash of a colourant probably looks like of which only the full strength is known.</summary>
     /// <remarks>
