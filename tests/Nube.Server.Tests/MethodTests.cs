@@ -55,6 +55,26 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         );
 
     [Fact]
+    public async Task What_is_kept_white_is_gone_around_and_said()
+    {
+        var (maker, run) = await Begun();
+        await Wish(maker, run, "#7f9a4a", "flatWash", 1);
+        JsonNode WholeWash(JsonNode plan) =>
+            plan["passes"]!.AsArray().First(pass => pass!["zone"]!.GetValue<string>() == "whole")!;
+        var before = WholeWash((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
+        Assert.DoesNotContain("white", before["where"]!.GetValue<string>(), StringComparison.Ordinal);
+        var light = await maker.Ok(maker.Get($"{run}/image/light"));
+        var rule = light["rule"]!.AsObject();
+        rule["whiteShare"] = 0.15;
+        rule["lightShare"] = 0.3;
+        await maker.Ok(maker.Put($"{run}/image/light", new { degrees = light["degrees"], rule = rule.DeepClone() }));
+        var after = WholeWash((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
+        Assert.EndsWith("; the highlight stays white", after["where"]!.GetValue<string>(), StringComparison.Ordinal);
+        // There is less to paint.
+        Assert.True(after["paintSeconds"]!.GetValue<double>() < before["paintSeconds"]!.GetValue<double>());
+    }
+
+    [Fact]
     public async Task Ways_of_the_run_choose_its_recipes_anew_and_leave_what_is_on_the_bench()
     {
         var (maker, run) = await Begun();

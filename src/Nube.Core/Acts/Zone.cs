@@ -74,7 +74,8 @@ public readonly record struct Spread(double Light, double Middle, double Shadow)
 /// <summary>How an area is divided by the light, as shares of its surface.</summary>
 /// <param name="Light">In the light, 0 to 1.</param>
 /// <param name="Shadow">In shadow, 0 to 1.</param>
-public readonly record struct ZoneShares(double Light, double Shadow)
+/// <param name="White">Kept white, 0 to the light's own: no act goes there.</param>
+public readonly record struct ZoneShares(double Light, double Shadow, double White = 0)
 {
     /// <summary>Share of the surface that is gone over in a zone.</summary>
     public double Of(Zone zone) =>
@@ -82,15 +83,19 @@ public readonly record struct ZoneShares(double Light, double Shadow)
         {
             Zone.Shadow => Shadow,
             Zone.ButLight => 1 - Light,
-            Zone.Light => Light,
+            Zone.Light => Light - White,
             Zone.Middle => 1 - Light - Shadow,
-            Zone.ButShadow => 1 - Shadow,
+            Zone.ButShadow => 1 - Shadow - White,
             Zone.Deepest => Shadow / 2,
             Zone.Beside => Shadow / 2 + OutsideEdge,
             Zone.Details => Detail,
             Zone.Raised => Raised,
-            _ => 1,
+            _ => 1 - White,
         };
+
+    /// <summary>Whether a pass over a zone comes to what is kept white, and has to go around it.</summary>
+    public bool GoesAroundWhite(Zone zone) =>
+        White > 0 && zone is Zone.Whole or Zone.Light or Zone.ButShadow or Zone.Edge or Zone.Graded;
 
     // From memory: a rim outside a white thing, details, and what a press raises, as shares of the area.
     private const double OutsideEdge = 0.15,

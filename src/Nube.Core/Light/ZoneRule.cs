@@ -79,4 +79,13 @@ public sealed record ImageLight(LightAngle Angle, ZoneRule Rule, ImmutableDictio
 /// <param name="Light">The same for the light; it includes what is kept white.</param>
 /// <param name="White">The same for what is kept white.</param>
 /// <param name="ShadowShare">Share that the shadow really has.</param>
-public sealed record AreaZones(int Id, string Shadow, string Light, string White, double ShadowShare);
+public sealed record AreaZones(int Id, string Shadow, string Light, string White, double ShadowShare)
+{
+    /// <summary>
+    /// Share that the light really has, with what is kept white; null where it was not kept with the outlines.
+    /// </summary>
+    public double? LightShare { get; init; }
+
+    /// <summary>Share that is really kept white.</summary>
+    public double WhiteShare { get; init; }
+}

@@ -22,7 +22,7 @@ public static class Zoning
     private const double SmoothMm = 0.75; // radius over which the tone is evened, inside the area
     private const int Levels = 1024; // bins in which the shares are found
 
-    /// <summary>The zones of all areas.</summary>
+    /// <summary>The zones of all areas, as outlines.</summary>
     /// <param name="forms">The areas' forms.</param>
     /// <param name="light">Where the light comes from.</param>
     /// <param name="ruleOf">The rule for an area.</param>
@@ -30,33 +30,75 @@ public static class Zoning
         ImmutableArray<AreaForm> forms,
         LightAngle light,
         Func<int, ZoneRule> ruleOf
+    ) => [.. Masks(forms, light, ruleOf).AsParallel().AsOrdered().Select(Outlined)];
+
+    /// <summary>The zones of all areas, cell by cell.</summary>
+    /// <param name="forms">The areas' forms.</param>
+    /// <param name="light">Where the light comes from.</param>
+    /// <param name="ruleOf">The rule for an area.</param>
+    public static ImmutableArray<AreaMask> Masks(
+        ImmutableArray<AreaForm> forms,
+        LightAngle light,
+        Func<int, ZoneRule> ruleOf
     )
     {
         ArgumentNullException.ThrowIfNull(ruleOf);
         var middle = Middle(forms);
-        return [.. forms.AsParallel().AsOrdered().Select(form => Of(form, light, ruleOf(form.Id), middle))];
+        return [.. forms.AsParallel().AsOrdered().Select(form => Mask(form, light, ruleOf(form.Id), middle))];
     }
 
-    private static AreaZones Of(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
+    private static AreaZones Outlined(AreaMask mask) =>
+        new(
+            mask.Id,
+            mask.Outline(CellPart.Shadow),
+            mask.Outline(CellPart.Light, CellPart.White),
+            mask.Outline(CellPart.White),
+            mask.ShareOf(CellPart.Shadow)
+        )
+        {
+            LightShare = mask.ShareOf(CellPart.Light, CellPart.White),
+            WhiteShare = mask.ShareOf(CellPart.White),
+        };
+
+    private static AreaMask Mask(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
     {
-        if (form.Cells * AreaForm.CellMm * AreaForm.CellMm < LeastMm2)
-            return new AreaZones(form.Id, "", "", "", 0);
-        var tone = Smoothed(form, Tone(form, light, rule, middle));
-        // In the light: a petal or a pulled edge has a rule of its own for where it is deep.
-        var more = form.Tucked is not null && rule is { Style: ZoneStyle.Light, ShadowShare: > 0 } ? BehindShare : 0;
-        var below = Quantiles(
-            form,
-            tone,
-            [Math.Min(rule.ShadowShare + more, 1 - rule.LightShare), 1 - rule.LightShare, 1 - rule.WhiteShare]
-        );
-        var (low, high, white) = (below[0], below[1], below[2]);
-        var shadow = Path(form, value => value < low, tone, out var shadowed);
-        return new AreaZones(
+        var parts = new CellPart[form.Inside.Length];
+        for (var at = 0; at < parts.Length; at++)
+            parts[at] = form.Inside[at] ? CellPart.Middle : CellPart.Outside;
+        var darkness = new byte[parts.Length];
+        if (form.Cells * AreaForm.CellMm * AreaForm.CellMm >= LeastMm2)
+        {
+            var tone = Smoothed(form, Tone(form, light, rule, middle));
+            var ranks = new Ranks(form, tone);
+            for (var at = 0; at < parts.Length; at++)
+            {
+                if (form.Inside[at])
+                    darkness[at] = (byte)Math.Round(255 * (1 - ranks.LighterThan(tone[at])));
+            }
+            // In the light: a petal or a pulled edge has a rule of its own for where it is deep.
+            var more =
+                form.Tucked is not null && rule is { Style: ZoneStyle.Light, ShadowShare: > 0 } ? BehindShare : 0;
+            var low = ranks.Below(Math.Min(rule.ShadowShare + more, 1 - rule.LightShare));
+            Mark(form, parts, CellPart.Shadow, at => tone[at] < low);
+            if (rule.LightShare > 0)
+            {
+                var high = ranks.Below(1 - rule.LightShare);
+                Mark(form, parts, CellPart.Light, at => tone[at] >= high);
+            }
+            if (rule.WhiteShare > 0)
+            {
+                var white = ranks.Below(1 - rule.WhiteShare);
+                Mark(form, parts, CellPart.White, at => tone[at] >= white);
+            }
+        }
+        return new AreaMask(
             form.Id,
-            shadow,
-            rule.LightShare == 0 ? "" : Path(form, value => value >= high, tone, out _),
-            rule.WhiteShare == 0 ? "" : Path(form, value => value >= white, tone, out _),
-            shadowed / (double)form.Cells
+            form.Left,
+            form.Top,
+            form.Width,
+            form.Height,
+            ImmutableCollectionsMarshal.AsImmutableArray(parts),
+            ImmutableCollectionsMarshal.AsImmutableArray(darkness)
         );
     }
 
@@ -142,46 +184,64 @@ public static class Zoning
         return smooth;
     }
 
-    /// <summary>The tones below which these shares of the area lie.</summary>
-    private static float[] Quantiles(AreaForm form, float[] tone, double[] shares)
+    /// <summary>How the tones of an area's cells are spread.</summary>
+    private sealed class Ranks
     {
-        var (least, most) = (float.PositiveInfinity, float.NegativeInfinity);
-        for (var at = 0; at < tone.Length; at++)
+        private readonly float least;
+        private readonly float scale; // 0 where all are alike
+        private readonly int[] upTo = new int[Levels + 2]; // cells below each level
+        private readonly int cells;
+
+        public Ranks(AreaForm form, float[] tone)
         {
-            if (!form.Inside[at])
-                continue;
-            least = Math.Min(least, tone[at]);
-            most = Math.Max(most, tone[at]);
-        }
-        if (most <= least)
-            return [.. shares.Select(_ => least)];
-        var counts = new int[Levels + 1];
-        var scale = Levels / (most - least);
-        for (var at = 0; at < tone.Length; at++)
-        {
-            if (form.Inside[at])
-                counts[(int)((tone[at] - least) * scale)]++;
-        }
-        return
-        [
-            .. shares.Select(share =>
+            cells = form.Cells;
+            (least, var most) = (float.PositiveInfinity, float.NegativeInfinity);
+            for (var at = 0; at < tone.Length; at++)
             {
-                var (level, seen) = (0, 0);
-                while (level <= Levels && seen + counts[level] <= share * form.Cells)
-                    seen += counts[level++];
-                return least + level / scale;
-            }),
-        ];
+                if (!form.Inside[at])
+                    continue;
+                least = Math.Min(least, tone[at]);
+                most = Math.Max(most, tone[at]);
+            }
+            scale = most <= least ? 0 : Levels / (most - least);
+            for (var at = 0; at < tone.Length; at++)
+            {
+                if (form.Inside[at])
+                    upTo[Level(tone[at]) + 1]++;
+            }
+            for (var level = 1; level < upTo.Length; level++)
+                upTo[level] += upTo[level - 1];
+        }
+
+        /// <summary>The tone below which a share of the cells lies.</summary>
+        public float Below(double share)
+        {
+            if (scale == 0)
+                return least;
+            var level = 0;
+            while (level <= Levels && upTo[level + 1] <= share * cells)
+                level++;
+            return least + level / scale;
+        }
+
+        /// <summary>Share of the cells that a tone is lighter than, 0 to 1; the middle of those that are alike.</summary>
+        public double LighterThan(float tone)
+        {
+            var level = Level(tone);
+            return (upTo[level] + upTo[level + 1]) / 2.0 / cells;
+        }
+
+        private int Level(float tone) => (int)((tone - least) * scale);
     }
 
-    /// <summary>The outline of a zone without its fragments.</summary>
-    private static string Path(AreaForm form, Func<float, bool> isIn, float[] tone, out int cells)
+    /// <summary>Marks the cells of a zone, but for its fragments.</summary>
+    private static void Mark(AreaForm form, CellPart[] parts, CellPart part, Func<int, bool> isIn)
     {
         using var mask = new Mat(form.Height, form.Width, MatType.CV_8UC1, Scalar.Black);
         var pixels = mask.AsSpan<byte>();
-        for (var at = 0; at < tone.Length; at++)
+        for (var at = 0; at < pixels.Length; at++)
         {
-            if (form.Inside[at] && isIn(tone[at]))
+            if (form.Inside[at] && isIn(at))
                 pixels[at] = 255;
         }
         using Mat labels = new(),
@@ -201,14 +261,10 @@ public static class Zoning
             kept[piece] =
                 stats.At<int>(piece, (int)ConnectedComponentsTypes.Area) * AreaForm.CellMm * AreaForm.CellMm
                 >= FragmentMm2;
-        cells = 0;
         for (var at = 0; at < pieces.Length; at++)
         {
             if (kept[pieces[at]])
-                cells++;
-            else
-                pixels[at] = 0;
+                parts[at] = part;
         }
-        return count == 1 ? "" : Outlines.Path(mask, form.Left + 1, form.Top + 1, 1 / AreaForm.CellMm);
     }
 }

@@ -71,6 +71,9 @@ public sealed record Pass(
     /// <summary>How many prints are taken from one inking; 1 for everything that is no print.</summary>
     public int Generations { get; init; } = 1;
 
+    /// <summary>Those of its areas in which it goes around a part that is kept white.</summary>
+    public ImmutableArray<int> AroundWhite { get; init; } = [];
+
     /// <summary>What must dry afterwards, where the colour decides that; null where its stroke does.</summary>
     public Leaves? Left { get; init; }
 

@@ -127,6 +127,7 @@ public static class PassBuilder
                 Lightness =
                     passes.Sum(pass => pass.Lightness * pass.Areas.Length) / passes.Sum(pass => pass.Areas.Length),
                 PaintedMm2 = passes.Sum(pass => pass.PaintedMm2),
+                AroundWhite = [.. passes.SelectMany(pass => pass.AroundWhite).Order()],
                 Patches = [.. passes.SelectMany(pass => pass.Patches).OrderBy(patch => patch.Area)],
             };
 
@@ -145,6 +146,7 @@ public static class PassBuilder
                 )
                 {
                     Left = pass.Left,
+                    AroundWhite = area.Shares.GoesAroundWhite(pass.Zone) ? [area.Area] : [],
                     Method = area.Method,
                     Stroke = pass.Stroke,
                     Phase = pass.Phase,

@@ -66,10 +66,21 @@ public static class StepWords
         };
     }
 
-    /// <summary>Where it goes.</summary>
+    /// <summary>Where it goes, and what it leaves white.</summary>
     public static string Where(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
+        var white = pass.AroundWhite.Length switch
+        {
+            0 => "",
+            var all when all == pass.Areas.Length => "; the highlight stays white",
+            _ => "; where a highlight is marked it stays white",
+        };
+        return ZoneWords(pass) + white;
+    }
+
+    private static string ZoneWords(Pass pass)
+    {
         var each = pass.Areas.Length == 1 ? "" : " of each area";
         return pass.Zone switch
         {

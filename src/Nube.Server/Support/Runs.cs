@@ -88,11 +88,13 @@ public sealed record RunWithSupplies(
                     {
                         // An area that is too small to be divided has one tone.
                         var zone = zones.GetValueOrDefault(area.Id);
-                        var light = zone is { Light.Length: > 0 } ? Run.Image!.Light.RuleOf(area.Id).LightShare : 0;
+                        var light = zone is { Light.Length: > 0 }
+                            ? zone.LightShare ?? Run.Image!.Light.RuleOf(area.Id).LightShare
+                            : 0;
                         return new AreaToPaint(
                             area.Id,
                             area.SizeMm2,
-                            new ZoneShares(light, zone?.ShadowShare ?? 0),
+                            new ZoneShares(light, zone?.ShadowShare ?? 0, zone?.WhiteShare ?? 0),
                             Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
                         )
                         {

@@ -51,6 +51,7 @@
           <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
           {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
           {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
+          {#if area?.whiteOutline}<path d={area.whiteOutline} fill={ground ?? paper} fill-rule="evenodd" />{/if}
         </g>
       {/each}
       <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
