@@ -29,7 +29,14 @@ if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "schedu
     Nube.Bench.ScheduleGaps.Run();
 if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "unseen")
     Nube.Bench.ScheduleGaps.Unseen();
-if (args[^1..] is ["letter"] or ["schedule"] or ["unseen"])
+if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "areas")
+{
+    foreach (var way in Nube.Core.Tests.Artwork.Trial.AgreementTrial.Cases)
+        Console.WriteLine(
+            $"areas found again, {way}: {Nube.Core.Tests.Artwork.Trial.AgreementTrial.Of(way, Enumerable.Range(0, Nube.Core.Tests.Artwork.Trial.AgreementTrial.Drawings))}"
+        );
+}
+if (args[^1..] is ["letter"] or ["schedule"] or ["unseen"] or ["areas"])
     return;
 
 // In this process: the native picture libraries lie beside it, and a second build is not worth its time.

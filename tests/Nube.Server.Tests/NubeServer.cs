@@ -131,6 +131,10 @@ public sealed class DemoServer : NubeServer
         new Dictionary<string, string> { ["Nube:Demo"] = "true" };
 }
 
+/// <summary>Tests that look at one demo book, each in a copy of its own.</summary>
+[CollectionDefinition(nameof(DemoServer))]
+public class OnTheDemoBook : ICollectionFixture<DemoServer>;
+
 /// <summary>Someone with a browser.</summary>
 public sealed class Visitor(HttpClient http)
 {

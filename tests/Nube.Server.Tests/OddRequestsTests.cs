@@ -10,7 +10,8 @@ namespace Nube.Server.Tests;
 /// Walks every operation of the API's own description with what no page would send. Whatever comes is answered with a
 /// sentence, never with a fault of the server's, and leaves everything readable.
 /// </summary>
-public class OddRequestsTests(DemoServer server) : IClassFixture<DemoServer>
+[Collection(nameof(DemoServer))]
+public class OddRequestsTests(DemoServer server)
 {
     private const int LongestAnswerSeconds = 20;
 

@@ -112,7 +112,8 @@ public class LargeStashTests(NubeServer server) : IClassFixture<NubeServer>
     }
 }
 
-public class DemoStashTests(DemoServer server) : IClassFixture<DemoServer>
+[Collection(nameof(DemoServer))]
+public class DemoStashTests(DemoServer server)
 {
     [Fact]
     public async Task What_the_finished_run_used_is_no_longer_left_and_a_sheet_waits_to_be_used()

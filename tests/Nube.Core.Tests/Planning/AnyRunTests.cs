@@ -148,10 +148,10 @@ public class AnyRunTests
     }
 
     [Fact]
-    public void Thousands_of_runs_with_every_method_heat_and_sittings_break_no_rule_of_the_bench()
+    public void Hundreds_of_runs_with_every_method_heat_and_sittings_break_no_rule_of_the_bench()
     {
         var (heated, rested, whole) = (0, 0, 0);
-        for (var seed = 0; seed < 2000; seed++)
+        for (var seed = 0; seed < 700; seed++)
         {
             var any = Any.Of(seed);
             var plan = any.Plan();
@@ -172,7 +172,7 @@ public class AnyRunTests
         }
         // The trial is no trial if it never comes to that.
         Assert.True(
-            heated > 500 && rested > 200 && whole > 500,
+            heated > 170 && rested > 70 && whole > 170,
             $"{heated} heated, {rested} rested, {whole} on whole cards"
         );
     }

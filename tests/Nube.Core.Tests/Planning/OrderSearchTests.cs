@@ -84,9 +84,9 @@ public class OrderSearchTests
     }
 
     [Fact]
-    public void Thousands_of_plans_break_no_rule_of_the_bench()
+    public void Hundreds_of_plans_break_no_rule_of_the_bench()
     {
-        for (var seed = 0; seed < 2500; seed++)
+        for (var seed = 0; seed < 800; seed++)
         {
             var (plan, touching, hand) = Any(seed, 6, 3);
             Assert.True(

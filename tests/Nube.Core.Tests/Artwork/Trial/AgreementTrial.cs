@@ -13,12 +13,57 @@ namespace Nube.Core.Tests.Artwork.Trial;
 internal sealed record Agreement(int Areas, int Matched, int Leaked, double AdjacencyF1)
 {
     public double Share => Matched / (double)Areas;
+
+    public override string ToString() =>
+        $"{Share:0.0 %} of {Areas}, leaked {Leaked / (double)Areas:0.0 %}, adjacency F1 {AdjacencyF1:0.0 %}";
 }
 
 /// <summary>The trial: drawings are stamped, spoiled by the stand-in scanner, and their areas looked for.</summary>
 internal static class AgreementTrial
 {
     private const double LineWithOneGapMm = 60;
+
+    /// <summary>How many drawings there are.</summary>
+    public const int Drawings = 32;
+
+    /// <summary>The ways in which drawings are spoiled.</summary>
+    public static IReadOnlyList<string> Cases { get; } =
+    ["clean", "scan", "kraft", "photo", "contrast 15 %", "contrast 7.5 %", "gaps 0.5 mm", "gaps 1 mm"];
+
+    private static readonly ScanConditions Scan = ScanConditions.Ordinary;
+
+    internal static (ScanConditions? Conditions, double GapMm, GapRule Rule) Case(string name) =>
+        name switch
+        {
+            "clean" => (null, 0, GapRule.Strict),
+            "scan" => (Scan, 0, GapRule.Strict),
+            "kraft" => (Scan with { Kraft = true }, 0, GapRule.Strict),
+            "photo" => (
+                Scan with
+                {
+                    LightFallOff = 0.35,
+                    Grain = 7,
+                    JpegQuality = 75,
+                    DotsPerInch = 220,
+                    BlurMm = 0.07,
+                    TurnDegrees = -4,
+                },
+                0,
+                GapRule.Strict
+            ),
+            "contrast 15 %" => (Scan with { Contrast = 0.15, Grain = 2.5 }, 0, GapRule.Strict),
+            "contrast 7.5 %" => (Scan with { Contrast = 0.075, Grain = 2 }, 0, GapRule.Strict),
+            "gaps 0.5 mm" => (Scan, 0.5, GapRule.Strict),
+            "gaps 1 mm" => (Scan, 1.0, GapRule.Gappy),
+            _ => throw new ArgumentOutOfRangeException(nameof(name)),
+        };
+
+    /// <summary>Agreement over some drawings, spoiled in one of the ways.</summary>
+    public static Agreement Of(string name, IEnumerable<int> drawings)
+    {
+        var (conditions, gap, rule) = Case(name);
+        return Of(drawings, conditions, gap, rule);
+    }
 
     /// <summary>The clean drawings with their areas: the same for every way of spoiling them.</summary>
     private static readonly ConcurrentDictionary<int, (GreyPicture Sheet, AreaMap Areas)> Clean = new();
