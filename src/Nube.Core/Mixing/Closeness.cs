@@ -3,11 +3,11 @@ namespace Nube.Core.Mixing;
 /// <summary>What a maker prefers where a second colour would come nearer to a wish.</summary>
 public enum Closeness
 {
-    /// <summary>As few colours in a mix as possible: a second one must bring much.</summary>
-    FewColours,
-
     /// <summary>A second colour where it is seen: the default.</summary>
     WorthIt,
+
+    /// <summary>As few colours in a mix as possible: a second one must bring much.</summary>
+    FewColours,
 
     /// <summary>As close to the wish as possible, whatever is mixed for it.</summary>
     AsClose,

@@ -29,21 +29,25 @@ public sealed record Recipe(
     public Likeness Likeness => Likenesses.Of(Difference);
 
     /// <summary>How hard its layers are pressed, where it is a pencil.</summary>
+    [AddedLater(partWise: false)]
     public Pressure Pressure { get; init; }
 
     /// <summary>
     /// What lies in the light, under the rest: a lighter colour, or the first layers of this one; null where the light
     /// gets all of it.
     /// </summary>
+    [AddedLater(partWise: false)]
     public Companion? Light { get; init; }
 
     /// <summary>What deepens the shadow; null where it was not looked for.</summary>
+    [AddedLater(partWise: false)]
     public Companion? Shadow { get; init; }
 
     /// <summary>
     /// What goes over this one: a pencil over a marker, a pale pencil that rubs layers together; null where nothing
     /// does.
     /// </summary>
+    [AddedLater(partWise: false)]
     public Companion? Over { get; init; }
 
     /// <summary>It is the same in the middle, whatever its shadow.</summary>

@@ -3,11 +3,11 @@ namespace Nube.Core.Mixing;
 /// <summary>How much darker a maker likes shadows.</summary>
 public enum ShadowStep
 {
-    /// <summary>A little.</summary>
-    Gentle,
-
     /// <summary>As most do: the default.</summary>
     Usual,
+
+    /// <summary>A little.</summary>
+    Gentle,
 
     /// <summary>A lot.</summary>
     Strong,

@@ -1,7 +1,9 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using Nube.Core;
+using Nube.Core.Planning;
 
 namespace Nube.Server.Support;
 
@@ -55,7 +57,7 @@ internal static class RunBasis
                 run.Run.Cards,
                 run.Paper,
                 Palette = run.Palette.Select(p => p.Colourant),
-                run.Colours,
+                Colours = run.Colours.Select(c => new { Wish = WithShadowLayers(c.Wish), c.Recipe }),
                 run.Run.Image?.Touching,
                 run.Run.Image?.Dams,
                 run.Run.Image?.Light.Rule,
@@ -63,11 +65,46 @@ internal static class RunBasis
                 run.Run.CardWork,
                 run.Schools,
                 run.Options,
-            }
+            },
+            AsAWhole
         );
 
-    private static string Hash(object? what) =>
+    /// <summary>A wish as it was written then: with the layers of its shadow.</summary>
+    private static object WithShadowLayers(Wish wish) =>
+        new
+        {
+            wish.Area,
+            wish.Colour,
+            wish.Shadow,
+            wish.Method,
+            ShadowLayers = (int)wish.Shadow,
+        };
+
+    private static readonly JsonSerializerOptions PartWise = Without(member => member.PartWise),
+        AsAWhole = Without(_ => true);
+
+    /// <summary>Writes as always, but leaves out what was added later and has its default.</summary>
+    private static JsonSerializerOptions Without(Func<AddedLaterAttribute, bool> added) =>
+        new(RecordJson.Options)
+        {
+            TypeInfoResolver = RecordJson.Options.TypeInfoResolver!.WithAddedModifier(type =>
+            {
+                foreach (var member in type.Properties)
+                {
+                    var later = member.AttributeProvider?.GetCustomAttributes(
+                        typeof(AddedLaterAttribute),
+                        inherit: false
+                    );
+                    if (later is not [AddedLaterAttribute mark] || !added(mark))
+                        continue;
+                    var usual = member.PropertyType.IsValueType ? Activator.CreateInstance(member.PropertyType) : null;
+                    member.ShouldSerialize = (_, value) => !Equals(value, usual);
+                }
+            }),
+        };
+
+    private static string Hash(object? what, JsonSerializerOptions? written = null) =>
         Convert.ToHexStringLower(
-            SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(what, RecordJson.Options)))
+            SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(what, written ?? PartWise)))
         );
 }
