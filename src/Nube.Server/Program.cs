@@ -212,6 +212,7 @@ api.MapLine();
 api.MapImage();
 api.MapScene();
 api.MapColours();
+api.MapNamedColours();
 api.MapPlan();
 api.MapBench();
 api.MapRecord();

@@ -55,6 +55,74 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         );
 
     [Fact]
+    public async Task Pencils_are_named_part_by_part_and_stay_through_a_change_of_supplies()
+    {
+        var (maker, run) = await Begun("Leaf green pencil", "Dark green pencil", "Lemon pencil");
+        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        string Id(string name) =>
+            colours["colourants"]!.AsArray().Single(one => one!["name"]!.GetValue<string>() == name)![
+                "id"
+            ]!.GetValue<string>();
+        object Named(string name, int layers) => new { parts = new[] { new { id = Id(name), parts = 1 } }, layers };
+        colours = await maker.Ok(
+            maker.Put(
+                $"{run}/colours/named",
+                new
+                {
+                    areas = new[] { 1, 2 },
+                    middle = Named("Leaf green pencil", 3),
+                    light = Named("Lemon pencil", 2),
+                    shadow = Named("Dark green pencil", 2),
+                }
+            )
+        );
+        var area = colours["areas"]![0]!;
+        Assert.True(area["exactly"]!.GetValue<bool>());
+        Assert.Equal("dryPencil", area["method"]!.GetValue<string>());
+        Assert.Equal(
+            ["light Lemon pencil", "shadow Dark green pencil"],
+            area["recipe"]!["companions"]!.AsArray().Select(one => $"{one!["role"]} {one["parts"]![0]!["name"]}")
+        );
+        var predicted = area["predicted"]!.ToJsonString();
+
+        // Another order of the palette changes nothing of it; without one of the pencils it becomes a wish.
+        async Task<JsonNode> With(IEnumerable<string> palette) =>
+            (
+                await maker.Ok(
+                    maker.Put(
+                        $"{run}/colours/supplies",
+                        new
+                        {
+                            paper = colours["paper"],
+                            stampingInk = colours["stampingInk"],
+                            palette,
+                        }
+                    )
+                )
+            )["areas"]![0]!;
+        List<string> all = [.. colours["palette"]!.AsArray().Select(id => id!.GetValue<string>())];
+        Assert.Equal(predicted, (await With(Enumerable.Reverse(all)))["predicted"]!.ToJsonString());
+        Assert.False((await With(all.Where(id => id != Id("Lemon pencil"))))["exactly"]!.GetValue<bool>());
+
+        Assert.Contains(
+            "Name colours of this run",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put(
+                    $"{run}/colours/named",
+                    new
+                    {
+                        areas = new[] { 1 },
+                        middle = new { parts = new[] { new { id = Guid.NewGuid(), parts = 1 } } },
+                    }
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.NotEmpty((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray());
+    }
+
+    [Fact]
     public async Task What_is_kept_white_is_gone_around_and_said()
     {
         var (maker, run) = await Begun();

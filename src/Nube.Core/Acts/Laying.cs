@@ -35,6 +35,39 @@ public static class Laying
         return acts.Aggregate(under, (there, act) => Lay(there, act, paints));
     }
 
+    /// <summary>
+    /// Layers of pencil among acts that the tooth has no room for, in the part that has least: they are left out.
+    /// </summary>
+    /// <param name="under">What lies there.</param>
+    /// <param name="acts">What is done, in its order.</param>
+    /// <param name="paints">The colourants that its mixes are of.</param>
+    public static int LayersLeftOut(Surface under, IEnumerable<Act> acts, Paints paints)
+    {
+        ArgumentNullException.ThrowIfNull(under);
+        ArgumentNullException.ThrowIfNull(acts);
+        var leftOut = 0;
+        foreach (var act in acts)
+        {
+            if (act.Kind == ActKind.Draw)
+            {
+                var spread = Spread.Over(act.Zone);
+                var room = new[]
+                {
+                    (under.Light, spread.Light),
+                    (under.Middle, spread.Middle),
+                    (under.Shadow, spread.Shadow),
+                }
+                    .Where(zone => zone.Item2 > 0)
+                    .Select(zone => zone.Item1.LayersLeft(act.Pressure))
+                    .DefaultIfEmpty(act.Times)
+                    .Min();
+                leftOut += Math.Max(0, act.Times - room);
+            }
+            under = Lay(under, act, paints);
+        }
+        return leftOut;
+    }
+
     /// <summary>The middle of an area alone, which nothing runs into.</summary>
     internal static ZoneSurface Middle(Surface under, IEnumerable<Act> acts, Paints paints) =>
         acts.Where(act => act.Kind != ActKind.Blend)

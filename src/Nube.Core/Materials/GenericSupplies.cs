@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Materials;
 

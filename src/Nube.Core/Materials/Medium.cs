@@ -50,6 +50,11 @@ public static class Media
     public static bool MixesWithWater(this Medium medium) =>
         medium is Medium.Pan or Medium.Tube or Medium.InkPad or Medium.BrushMarker;
 
+    /// <summary>
+    /// It comes as it is from its pad or its tip: mixed in parts only by who smears ink on a mat with water.
+    /// </summary>
+    public static bool IsTakenAsItIs(this Medium medium) => medium is Medium.InkPad or Medium.BrushMarker;
+
     /// <summary>It is laid dry, stroke over stroke, until the paper's tooth is full.</summary>
     public static bool IsPencil(this Medium medium) =>
         medium is Medium.WatercolourPencil or Medium.WaxPencil or Medium.OilPencil;

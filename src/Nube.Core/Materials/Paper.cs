@@ -1,20 +1,8 @@
 using System.Text.Json.Serialization;
 using Nube.Core.Colour;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Materials;
-
-/// <summary>How rough a paper's surface is.</summary>
-public enum PaperTexture
-{
-    /// <summary>Plate smooth, as bristol: crisp stamping, little water.</summary>
-    Smooth,
-
-    /// <summary>A slight tooth, as mixed-media paper.</summary>
-    Vellum,
-
-    /// <summary>Cold pressed: takes much water; a stamp needs two to four impressions.</summary>
-    ColdPressed,
-}
 
 /// <summary>A paper or card that can be coloured on.</summary>
 /// <param name="Name">The maker's name for it.</param>

@@ -13,10 +13,24 @@ namespace Nube.Core.Methods;
 public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
 {
     /// <summary>The best mixes for a wish, counted as the run counts its colourants.</summary>
-    public ImmutableArray<Recipe> Nearest(Lab wish, int count, Closeness closeness) =>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="count">How many, 1 or more.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways: how dear a second colour is, and whether inks are mixed.</param>
+    public ImmutableArray<Recipe> Nearest(Lab wish, int count, Paints paints, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(paints);
+        ArgumentNullException.ThrowIfNull(schools);
+        IEnumerable<int> alone =
+            schools.Inks == InkMixing.OnTheMat
+                ? []
+                : Enumerable
+                    .Range(0, Places.Length)
+                    .Where(place => paints.Colourants[Places[place]].Medium.IsTakenAsItIs());
+        return
         [
             .. Index
-                .Nearest(wish, count, wanted: null, closeness)
+                .Nearest(wish, count, new MixFilter([], 0, [.. alone]), schools.Mixes)
                 .Select(recipe =>
                     recipe with
                     {
@@ -24,6 +38,7 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
                     }
                 ),
         ];
+    }
 }
 
 /// <summary>Recipes for a wish, by the way that a method goes.</summary>
@@ -91,6 +106,19 @@ public static class MethodRecipes
         Paints paints,
         Schools schools
     ) => new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
+
+    /// <summary>A recipe that was named, with the colour that comes of it.</summary>
+    /// <param name="recipe">What is laid in the middle, the light and the shadow.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static Recipe Named(Recipe recipe, Method method, Paints paints, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var look = new RecipeTrial(method, default, ShadowDepth.None, paints, schools).LookOf(recipe);
+        var shown = method is Method.ShadedWhite or Method.PencilAccents ? look.Shadow : look.Middle;
+        return recipe with { Predicted = shown.Colour(), Difference = 0, Rank = 0 };
+    }
 
     /// <summary>
     /// The same colours in one wash more, in the strength that comes nearest then; null where the method lays none, or

@@ -212,6 +212,22 @@ public static class MethodTable
         ];
     }
 
+    /// <summary>The middle's own acts shade the area: nothing else deepens it.</summary>
+    public static bool ShadesItself(Method method) =>
+        method is Method.ShadedWhite or Method.PencilAccents or Method.GradedWash or Method.WetInWet;
+
+    /// <summary>A colour of its own can lie in the light, under the rest.</summary>
+    /// <param name="method">The method.</param>
+    /// <param name="pencil">The area's colour comes from a pencil.</param>
+    public static bool LightensWithAnother(Method method, bool pencil) =>
+        method
+            is Method.DryPencil
+                or Method.BurnishedPencil
+                or Method.SolventPencil
+                or Method.PencilWetted
+                or Method.SpongeBlend
+        || (pencil && method is Method.NoLine or Method.WhiteBase);
+
     /// <summary>The area's colour comes from a pencil.</summary>
     internal static bool IsPencil(AreaTask task, Paints paints) => IsPencil(task.Recipe, paints);
 

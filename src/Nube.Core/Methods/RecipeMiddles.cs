@@ -22,6 +22,9 @@ internal static class RecipeMiddles
         FewestInkLayers = 2; // of a foam tip: one is never even, after six the card is full. From memory
     private const int FewestGlazes = 2,
         MostGlazes = 4; // thin washes; from memory
+
+    // What is laid on a whole card is smeared on the mat, mixed there, or inked side by side.
+    private static readonly Schools InksOnTheMat = Schools.Usual with { Inks = InkMixing.OnTheMat };
     private const int MostAccents = 6,
         ThinnestPen = 4,
         MostOverMarker = 5,
@@ -60,7 +63,7 @@ internal static class RecipeMiddles
         var mixed = mixes is null
             ? []
             : mixes
-                .Nearest(wish, 2 * MixesKept, Closeness.WorthIt)
+                .Nearest(wish, 2 * MixesKept, paints, InksOnTheMat)
                 .Where(recipe => recipe.Parts.All(part => media.Contains(paints.Colourants[part.Colourant].Medium)))
                 .ToList();
         var singles = paints.Of(media).Select(place => RecipeTrial.Plain(place, 1));
@@ -79,7 +82,7 @@ internal static class RecipeMiddles
         var ground = MethodRecipes.GroundOf(trial.Method, trial.Paints);
         var mixed =
             mixes is not null && media.Contains(Medium.Pan)
-                ? mixes.Nearest(trial.Wish, MixesKept, trial.Schools.Mixes)
+                ? mixes.Nearest(trial.Wish, MixesKept, trial.Paints, trial.Schools)
                 : [];
         var leads =
             trial.Method == Method.LeadLifted

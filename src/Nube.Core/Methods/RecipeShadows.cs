@@ -21,7 +21,7 @@ internal static class RecipeShadows
     {
         var paints = trial.Paints;
         // Where the middle's own acts shade the area, nothing more may be needed.
-        if (trial.Method is Method.ShadedWhite or Method.PencilAccents or Method.GradedWash or Method.WetInWet)
+        if (MethodTable.ShadesItself(trial.Method))
             return [Companion.NotNeeded];
         if (trial.Depth == ShadowDepth.None && trial.Method != Method.OilDetail)
             return [Companion.NotNeeded];

@@ -38,6 +38,16 @@ public enum PencilBlend
     Solvent,
 }
 
+/// <summary>How inks of pads and water-based markers are used on areas.</summary>
+public enum InkMixing
+{
+    /// <summary>As they are, thinned with water: the default.</summary>
+    AsTheyAre,
+
+    /// <summary>Smeared on a mat and mixed there, as paints are.</summary>
+    OnTheMat,
+}
+
 /// <summary>How a card dries.</summary>
 public enum DryBy
 {
@@ -141,6 +151,7 @@ public enum Turns
 /// <param name="Turns">How the colours take turns.</param>
 /// <param name="Shadows">How much darker shadows are.</param>
 /// <param name="Mixes">Whether few colours or a near one is preferred.</param>
+/// <param name="Inks">Whether inks of pads and markers are mixed.</param>
 public sealed record Schools(
     ToneOrder Tones = ToneOrder.LightToDark,
     PenBlend Pens = PenBlend.Water,
@@ -153,8 +164,9 @@ public sealed record Schools(
     Edges Edges = Edges.Controlled,
     Glue Glue = Glue.Tape,
     Turns Turns = Turns.Steady,
-    ShadowStep Shadows = ShadowStep.Usual,
-    Closeness Mixes = Closeness.WorthIt
+    [property: AddedLater(partWise: true)] ShadowStep Shadows = ShadowStep.Usual,
+    [property: AddedLater(partWise: true)] Closeness Mixes = Closeness.WorthIt,
+    [property: AddedLater(partWise: true)] InkMixing Inks = InkMixing.AsTheyAre
 )
 {
     /// <summary>The defaults.</summary>
@@ -170,8 +182,8 @@ public sealed record Schools(
     public bool ChoosesLike(Schools other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return (Pens, Pencils, Whites, Reds, Shadows, Mixes)
-            == (other.Pens, other.Pencils, other.Whites, other.Reds, other.Shadows, other.Mixes);
+        return (Pens, Pencils, Whites, Reds, Shadows, Mixes, Inks)
+            == (other.Pens, other.Pencils, other.Whites, other.Reds, other.Shadows, other.Mixes, other.Inks);
     }
 
     /// <summary>How colours take turns, in a few words.</summary>

@@ -1,5 +1,6 @@
 using Nube.Core.Artwork;
 using Nube.Core.Materials;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Methods;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using MathNet.Numerics;
 using Nube.Core.Colour;
-using Nube.Core.Materials;
 
 namespace Nube.Core.Optics;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 
 namespace Nube.Core.Planning;
 
@@ -119,6 +120,25 @@ public static class Adding
         };
 
         bool MustFollow(int index) => behind.Any(first => precedes[first, index]);
+    }
+
+    /// <summary>Why a pass cannot be done once more on what lies on a card now: a sentence; null where it can.</summary>
+    /// <param name="pass">The pass.</param>
+    /// <param name="card">The card as it is.</param>
+    /// <param name="paints">The colourants of the plan on its paper.</param>
+    public static string? NoRoomFor(Pass pass, CardSurface card, Paints paints)
+    {
+        ArgumentNullException.ThrowIfNull(pass);
+        ArgumentNullException.ThrowIfNull(card);
+        var layers = pass.Acts.Where(act => act.Kind == ActKind.Draw).Sum(act => act.Times);
+        var leftOut = pass
+            .Areas.Where(card.Areas.ContainsKey)
+            .Select(area => Laying.LayersLeftOut(card.Areas[area], pass.Acts, paints))
+            .DefaultIfEmpty(0)
+            .Max();
+        return layers == 0 || leftOut < layers
+            ? null
+            : "The tooth of the paper is full there: no more pencil holds. Burnish it, or lift some with a kneaded eraser first.";
     }
 
     private const int New = -1; // in the place of the pass that is added

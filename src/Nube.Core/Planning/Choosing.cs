@@ -80,7 +80,7 @@ public static class Choosing
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(chosen);
-        if (!palette.CanUse(chosen.Wish.Method))
+        if (chosen.Wish.Exactly || !palette.CanUse(chosen.Wish.Method))
             return chosen;
         var wasBest = Recipes(palette, from, chosen.Wish) is [var best, ..] && best.SameMiddle(chosen.Recipe);
         return wasBest

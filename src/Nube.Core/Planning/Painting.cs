@@ -113,10 +113,12 @@ public sealed record Painting(
             .ToImmutableDictionary(
                 wish => wish.Area,
                 wish =>
-                    ZoneWishes
-                        .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card, schools.Shadows)
-                        .In(shares[wish.Area])
-                        .From(finished.Areas[wish.Area])
+                    wish.Exactly
+                        ? new ZoneDifferences(null, null, null)
+                        : ZoneWishes
+                            .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card, schools.Shadows)
+                            .In(shares[wish.Area])
+                            .From(finished.Areas[wish.Area])
             );
     }
 

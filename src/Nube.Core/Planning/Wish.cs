@@ -9,7 +9,14 @@ namespace Nube.Core.Planning;
 /// <param name="Colour">Its dry colour where it is neither in light nor in shadow.</param>
 /// <param name="Shadow">Its shadow.</param>
 /// <param name="Method">How it is coloured.</param>
-public sealed record Wish(int Area, Srgb Colour, ShadowDepth Shadow, Method Method = Method.FlatWash);
+public sealed record Wish(int Area, Srgb Colour, ShadowDepth Shadow, Method Method = Method.FlatWash)
+{
+    /// <summary>
+    /// Its maker named what it is coloured with: its colour is what comes of that, and nothing is held against it.
+    /// </summary>
+    [AddedLater(partWise: true)]
+    public bool Exactly { get; init; }
+}
 
 /// <summary>What is done to the whole card.</summary>
 /// <param name="Method">How; one that is for whole cards.</param>

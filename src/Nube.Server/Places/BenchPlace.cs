@@ -95,7 +95,7 @@ public static class BenchPlace
             await using var whole = ChangesTheRest(given.Kind) ? await db.Database.BeginTransactionAsync(cancel) : null;
             var isNew = true;
             if (given.Kind == TapKind.OneMore)
-                WithOneMore(run, await runs.Taps(id, cancel), given.Step, now);
+                WithOneMore(run, palettes, await runs.Taps(id, cancel), given.Step, now);
             db.Taps.Add(
                 new BenchTap
                 {
@@ -125,7 +125,7 @@ public static class BenchPlace
                 .Runs.Where(there => there.Id == id)
                 .ExecuteUpdateAsync(there => there.SetProperty(r => r.ChangedAt, now), cancel);
             if (isNew && ChangesTheRest(given.Kind))
-                run = await Replan(id, given, db, runs, now, cancel);
+                run = await Replan(id, given, db, runs, palettes, now, cancel);
             if (whole is not null)
                 await whole.CommitAsync(cancel);
         }
@@ -190,6 +190,7 @@ public static class BenchPlace
         NewTap given,
         NubeDb db,
         RunLoader runs,
+        Palettes palettes,
         DateTimeOffset now,
         CancellationToken cancel
     )
@@ -199,7 +200,8 @@ public static class BenchPlace
             db.ChangeTracker.Clear();
             var run = await runs.Load(id, cancel);
             var taps = await runs.Taps(id, cancel);
-            var plan = given.Kind == TapKind.OneMore ? WithOneMore(run, taps, given.Step, now) : run.Run.Plan!.Plan;
+            var plan =
+                given.Kind == TapKind.OneMore ? WithOneMore(run, palettes, taps, given.Step, now) : run.Run.Plan!.Plan;
             run.Run.Plan!.Plan = Replanning.FromNow(
                 plan,
                 run.Touching,
@@ -219,12 +221,25 @@ public static class BenchPlace
     }
 
     /// <summary>The plan with a layer more like a step that was done, or a sentence why it cannot be.</summary>
-    private static Plan WithOneMore(RunWithSupplies run, List<Tap> taps, int step, DateTimeOffset now)
+    private static Plan WithOneMore(
+        RunWithSupplies run,
+        Palettes palettes,
+        List<Tap> taps,
+        int step,
+        DateTimeOffset now
+    )
     {
         var plan = run.Run.Plan!.Plan;
         var bench = BenchLog.At(plan, run.Touching, taps, now);
         if (!bench.Done.Contains(step))
             throw TroubleException.Conflict("Only a step that is done can be done once more.");
+        var planned = plan.Steps[step - 1];
+        if (
+            Colours.Palette(run.AsPlanned, palettes) is { Paints: var paints }
+            && Adding.NoRoomFor(plan.PassOf(planned), CardLooks.Of(plan, bench, paints)[planned.Card - 1], paints)
+                is { } full
+        )
+            throw TroubleException.Conflict(full);
         try
         {
             return Adding.LayerLike(

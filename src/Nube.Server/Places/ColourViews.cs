@@ -54,6 +54,7 @@ public sealed record AreaColourView(
     ShadowDepth Shadow,
     Method Method,
     AreaFill Predicted,
+    bool Exactly,
     ZoneDifferences Differences,
     Likeness Likeness,
     RecipeView Recipe,
@@ -251,7 +252,8 @@ internal static class ColourViews
     {
         // Areas with the same wish share the search.
         var offered = run
-            .Colours.Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow))
+            .Colours.Where(c => !c.Wish.Exactly)
+            .Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow))
             .Distinct()
             .ToDictionary(
                 wish => wish,
@@ -275,25 +277,31 @@ internal static class ColourViews
                         colour.Wish.Shadow,
                         colour.Wish.Method,
                         AreaFill.Of(finished[colour.Wish.Area]),
+                        colour.Wish.Exactly,
                         differences[colour.Wish.Area],
                         Likenesses.Of(
                             differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0
                         ),
                         RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
-                        WashMore
-                            .Of(
-                                colour,
-                                sizes[colour.Wish.Area],
-                                palette,
-                                run.Schools,
-                                run.Room,
-                                run.Options.DryingFactor
-                            )
-                            ?.Sentence,
-                        [
-                            .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
-                                .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),
-                        ]
+                        colour.Wish.Exactly
+                            ? null
+                            : WashMore
+                                .Of(
+                                    colour,
+                                    sizes[colour.Wish.Area],
+                                    palette,
+                                    run.Schools,
+                                    run.Room,
+                                    run.Options.DryingFactor
+                                )
+                                ?.Sentence,
+                        colour.Wish.Exactly
+                            ? []
+                            :
+                            [
+                                .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
+                                    .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),
+                            ]
                     );
                 }),
         ];

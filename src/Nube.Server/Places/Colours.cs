@@ -103,7 +103,16 @@ public static class Colours
             run.Colours =
             [
                 .. run.Colours.Select(c =>
-                    Chosen(loaded, onPaper, c.Wish with { Method = Choosing.Possible(onPaper, loaded.Schools, c.Wish) })
+                    NamedPlace.Still(there, loaded, onPaper, c)
+                    ?? Chosen(
+                        loaded,
+                        onPaper,
+                        c.Wish with
+                        {
+                            Method = Choosing.Possible(onPaper, loaded.Schools, c.Wish),
+                            Exactly = false,
+                        }
+                    )
                 ),
             ];
             run.CardWork =
@@ -207,7 +216,7 @@ public static class Colours
                 [
                     .. run.Run.Colours.Select(c =>
                         areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
-                            ? Chosen(run, palette, c.Wish with { Method = given.Method })
+                            ? Chosen(run, palette, c.Wish with { Method = given.Method, Exactly = false })
                             : c
                     ),
                 ];
@@ -296,7 +305,7 @@ public static class Colours
         );
 
     /// <summary>Changes a run that is not on the bench, and answers its colours.</summary>
-    private static async Task<Ok<ColoursView>> Change(
+    internal static async Task<Ok<ColoursView>> Change(
         Guid id,
         NubeDb db,
         RunLoader runs,
@@ -342,7 +351,7 @@ public static class Colours
     internal static HashSet<Medium> Owned(RunWithSupplies run) =>
         [.. run.Palette.Select(item => item.Colourant!.Medium)];
 
-    private static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
+    internal static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
     {
         var sheet = MethodTable.Of(method);
         if (sheet.WholeCard != wholeCard || !MethodTable.IsChosen(method))
@@ -357,7 +366,7 @@ public static class Colours
         "This run is on the bench already; its colours stay as planned. Take its steps back, or begin a new run to change them.";
 
     /// <summary>Areas that are there and can have a colour, or a sentence.</summary>
-    private static HashSet<int> Known(RunWithSupplies run, ImmutableArray<int> areas)
+    internal static HashSet<int> Known(RunWithSupplies run, ImmutableArray<int> areas)
     {
         var known = Image.Known(run.Image, areas);
         foreach (var area in known)

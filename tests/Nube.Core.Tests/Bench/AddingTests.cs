@@ -112,4 +112,37 @@ public class AddingTests
         Assert.Contains("which cards", Reason(1), StringComparison.Ordinal);
         Assert.Contains("which cards", Reason(1, 3), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void Pencil_is_laid_once_more_until_the_tooth_is_full()
+    {
+        var run = Run(Method.DryPencil, ["#c9d8b0"], 1, shadow: Core.Methods.ShadowDepth.None);
+        var plan = run.Plan();
+        var done = new List<int>(plan.Steps.Select(step => step.Number));
+        var layers = 0;
+        while (true)
+        {
+            var card = CardLooks.Of(plan, BenchAt(plan, done), run.Paints)[0];
+            var last = plan.PassOf(plan.Steps[done[^1] - 1]);
+            if (Adding.NoRoomFor(last, card, run.Paints) is { } full)
+            {
+                Assert.StartsWith("The tooth of the paper is full", full, StringComparison.Ordinal);
+                break;
+            }
+            plan = Adding.LayerLike(plan, done[^1], [1], done, Hand.Ordinary);
+            done.Add(plan.Steps.Length);
+            Assert.True(++layers < 40, "a tooth is full at some time");
+        }
+        Assert.True(layers > 0, "a recipe leaves some room");
+        var surface = CardLooks.Of(plan, BenchAt(plan, done), run.Paints)[0].Areas[1];
+        Assert.Equal(0, surface.Middle.LayersLeft(plan.PassOf(plan.Steps[done[^1] - 1]).Pressure));
+
+        BenchState BenchAt(Plan of, List<int> steps) =>
+            BenchLog.At(
+                of,
+                run.Together,
+                steps.Select((step, place) => new Tap(TapKind.Done, step, Start.AddMinutes(30 * place), "")),
+                Start.AddDays(1)
+            );
+    }
 }

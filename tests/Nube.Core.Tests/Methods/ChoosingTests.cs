@@ -1,8 +1,10 @@
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Methods;
@@ -57,6 +59,30 @@ public class ChoosingTests
         Assert.InRange(Ciede2000.Difference(wanted.Shadow.Value, look), 0, 4);
 
         static Lab Paper() => SpectralColour.ToLab(Supplies.OnWatercolourPaper.Reflectance);
+    }
+
+    [Fact]
+    public void Pads_and_markers_are_taken_as_they_are_unless_their_maker_mixes_ink_on_a_mat()
+    {
+        var colourants = new[] { "Rose ink pad", "Violet ink pad", "Royal blue ink pad", "Lemon brush marker" }
+            .Select(name => Supplies.All.Single(colourant => colourant.Name == name))
+            .ToList();
+        var paper = Supplies.OnWatercolourPaper.Paper;
+        PaintOptics[] optics = [.. colourants.Select(colourant => colourant.Optics())];
+        var paints = new Paints(colourants, optics, paper, paper.Reflectance());
+        var mixes = new WaterMixes(RecipeIndex.Build(optics, paints.Reflectance), [0, 1, 2, 3]);
+        var pads = new RunPalette(paints, _ => mixes);
+        List<Wish> wishes =
+        [
+            .. new[] { "#9a6aa8", "#7a86c0", "#b86a9a", "#8aa070" }.Select(colour => new Wish(
+                1,
+                Srgb.Parse(colour),
+                ShadowDepth.None
+            )),
+        ];
+        Assert.All(wishes, wish => Assert.Single(Choosing.Best(pads, Close, wish)!.Recipe.Parts));
+        var onTheMat = Close with { Inks = InkMixing.OnTheMat };
+        Assert.Contains(wishes, wish => Choosing.Best(pads, onTheMat, wish)!.Recipe.Parts.Length > 1);
     }
 
     [Fact]

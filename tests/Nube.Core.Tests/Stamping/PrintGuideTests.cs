@@ -1,5 +1,6 @@
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Optics;
 using Nube.Core.Stamping;
 
 namespace Nube.Core.Tests.Stamping;

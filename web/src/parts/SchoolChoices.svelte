@@ -55,6 +55,10 @@
         asClose: 'as close to the wish as possible',
       },
     },
+    inks: {
+      asks: 'Ink pads',
+      ways: { asTheyAre: 'as they are, with water', onTheMat: 'mixed with each other on a mat' },
+    },
     reds: { asks: 'Reds', ways: { brown: 'deepened with brown', deeperRed: 'with a deeper red' } },
     overlaps: { asks: 'Overlaps', ways: { mask: 'mask and stamp', cutOut: 'cut out and layer' } },
     glue: { asks: 'Fixing', ways: { tape: 'tape or foam: dry', liquid: 'liquid glue: time to slide' } },
