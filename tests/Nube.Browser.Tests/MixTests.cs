@@ -101,7 +101,7 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.OpenDemoBook();
         window.Open("/mix");
         window.WaitUntil(
-            () => Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)),
+            () => Recipes().Any(recipe => recipe.Text.Contains("Phthalo green", StringComparison.Ordinal)),
             "a recipe with phthalo green"
         );
         window.Find("//summary[contains(., 'all your colours')]").Click();
@@ -109,7 +109,8 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Sees("From 14 of your colours");
         window.WaitUntil(
             () =>
-                Recipes().Count == 8 && !Recipes().Any(recipe => recipe.Text.Contains("PG7", StringComparison.Ordinal)),
+                Recipes().Count == 8
+                && !Recipes().Any(recipe => recipe.Text.Contains("Phthalo green", StringComparison.Ordinal)),
             "recipes without it"
         );
     }

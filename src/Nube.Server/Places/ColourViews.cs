@@ -63,14 +63,11 @@ public sealed record AreaColourView(
 );
 
 /// <summary>Something in the stash that can be chosen.</summary>
-public sealed record SupplyView(
-    Guid Id,
-    string Name,
-    string ColourIndex,
-    Srgb Colour,
-    Srgb Wash,
-    Medium? Medium = null
-);
+public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null)
+{
+    /// <summary>It is put on a palette, thinned with water and mixed.</summary>
+    public bool Mixes => Medium?.MixesWithWater() == true;
+}
 
 /// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
 public sealed record MethodView(

@@ -183,7 +183,7 @@ internal sealed class PrintedSheet : IDisposable
                 canvas!.DrawCircle(x + 4.5f, middle, 4.5f, paint);
                 canvas.DrawCircle(x + 4.5f, middle, 4.5f, rim);
             }
-            var label = $"{part.Parts} {(part.ColourIndex.Length > 0 ? part.ColourIndex : part.Name)}";
+            var label = $"{part.Parts} {part.Name}";
             if (withNames)
             {
                 canvas!.DrawText(label, from, middle + 13, SKTextAlign.Left, font, ink);

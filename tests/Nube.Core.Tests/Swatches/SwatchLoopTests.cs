@@ -11,8 +11,8 @@ public class SwatchLoopTests(ITestOutputHelper output)
     [InlineData(SwatchSource.Scan, 8, 2.6, 7.0)]
     [InlineData(SwatchSource.Photo, 8, 2.9, 7.0)]
     [InlineData(SwatchSource.ScanAndPhoto, 6, 2.4, 6.2)]
-    [InlineData(SwatchSource.PhotoWithChart, 8, 2.1, 5.8)]
-    [InlineData(SwatchSource.ScanAndPhotoWithChart, 8, 2.1, 5.8)]
+    [InlineData(SwatchSource.PhotoWithChart, 16, 2.1, 5.8)]
+    [InlineData(SwatchSource.ScanAndPhotoWithChart, 16, 2.1, 5.8)]
     public void Predictions_come_true_within_the_targets_and_within_what_was_said(
         SwatchSource source,
         int sheets,

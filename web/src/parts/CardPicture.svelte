@@ -10,6 +10,7 @@
     fills = [],
     label,
     faded = false,
+    mat = true,
     children,
   }: {
     image: Image | null;
@@ -18,6 +19,8 @@
     fills?: Fill[];
     label: string;
     faded?: boolean;
+    /** It lies on the mat; a card that hangs on the line does not need one of its own. */
+    mat?: boolean;
     children?: Snippet;
   } = $props();
 
@@ -28,53 +31,59 @@
   );
 </script>
 
-{#if image}
-  <svg
-    viewBox="{-margin} {-margin} {image.widthMm + 2 * margin} {image.heightMm + 2 * margin}"
-    style:background={paper}
-    class="card-paper block h-full w-full"
-    role="img"
-    aria-label={label}
-  >
-    <g opacity={faded ? 0.45 : 1}>
-      {#if ground}
-        <rect
-          x={-margin}
-          y={-margin}
-          width={image.widthMm + 2 * margin}
-          height={image.heightMm + 2 * margin}
-          fill={ground}
-        />
-      {/if}
-      {#each painted as { fill, area } (fill.area)}
-        <g style:color={fill.whole}>
-          <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
-          {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
-          {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
-          {#if area?.whiteOutline}<path d={area.whiteOutline} fill={ground ?? paper} fill-rule="evenodd" />{/if}
-        </g>
-      {/each}
-      <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
-    </g>
-    {@render children?.()}
-  </svg>
-{:else}
-  <svg
-    viewBox="0 0 40 34"
-    style:background={paper}
-    class="card-paper block h-full w-full"
-    role="img"
-    aria-label={label}
-  >
-    <path
-      d="M8 26c4-9 8-14 13-14s7 5 11 3"
-      fill="none"
-      stroke="#b9bbbe"
-      stroke-width="0.8"
-      stroke-dasharray="1.6 1.6"
-    />
-  </svg>
-{/if}
+<div class={['h-full w-full', mat && 'mat p-4']}>
+  {#if image}
+    <svg
+      viewBox="{-margin} {-margin} {image.widthMm + 2 * margin} {image.heightMm + 2 * margin}"
+      style:background={paper}
+      class="card-paper block h-full w-full"
+      role="img"
+      aria-label={label}
+    >
+      <g opacity={faded ? 0.45 : 1}>
+        {#if ground}
+          <rect
+            x={-margin}
+            y={-margin}
+            width={image.widthMm + 2 * margin}
+            height={image.heightMm + 2 * margin}
+            fill={ground}
+          />
+        {/if}
+        {#each painted as { fill, area } (fill.area)}
+          <g style:color={fill.whole}>
+            <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
+            {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
+            {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
+            {#if area?.whiteOutline}<path
+                d={area.whiteOutline}
+                fill={ground ?? paper}
+                fill-rule="evenodd"
+              />{/if}
+          </g>
+        {/each}
+        <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+      </g>
+      {@render children?.()}
+    </svg>
+  {:else}
+    <svg
+      viewBox="0 0 40 34"
+      style:background={paper}
+      class="card-paper block h-full w-full"
+      role="img"
+      aria-label={label}
+    >
+      <path
+        d="M8 26c4-9 8-14 13-14s7 5 11 3"
+        fill="none"
+        stroke="#b9bbbe"
+        stroke-width="0.8"
+        stroke-dasharray="1.6 1.6"
+      />
+    </svg>
+  {/if}
+</div>
 
 <style>
   /* Pigment gathers at the edge of a wash as it dries. */

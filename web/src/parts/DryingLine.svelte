@@ -55,6 +55,7 @@
             <CardPicture
               {image}
               {paper}
+              mat={false}
               ground={card.ground}
               fills={card.fills}
               label="Card {card.card} as it stands now"

@@ -34,7 +34,7 @@
           </svg>
         {/each}
       </div>
-      <div title={part.name}>{part.parts} {part.colourIndex || part.name}</div>
+      <div title={part.colourIndex || undefined}>{part.parts} {part.name}</div>
     </div>
   {/each}
   {#if !dry}<div class={[water === 0 && 'self-end']}>

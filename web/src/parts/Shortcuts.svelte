@@ -4,6 +4,7 @@
   const keys = [
     ['?', 'This sheet'],
     ['g then l, s, b', 'Go to Line, Stash, Book'],
+    ['1 to 9', 'Colours: take up what was used last'],
     ['Space', 'Bench: done'],
     ['Backspace', 'Bench: back'],
     ['w', 'Bench: wet timer now'],

@@ -23,34 +23,36 @@
   }
 </script>
 
-<svg
-  viewBox="0 0 {width + 12} 48"
-  class="card-paper block h-12 w-full"
-  style:background={paper}
-  preserveAspectRatio="none"
-  role="img"
-  aria-label={label}
->
-  <defs>
-    <radialGradient id="{id}-pool" cx="0.4" cy="0.4" r="0.75">
-      <stop offset="0" stop-color="#fff" stop-opacity="0.1" />
-      <stop offset="0.75" stop-color="#fff" stop-opacity="0" />
-      <stop offset="1" stop-color="#000" stop-opacity="0.09" />
-    </radialGradient>
-  </defs>
-  {#each colours as colour, index (index)}
-    {@const d = wash(6 + 44 * index, 6 + 44 * (index + 1))}
-    <path {d} fill={colour} />
-    <path {d} fill="url(#{id}-pool)" />
-    {#if index === marked}<path d="M{28 + 44 * index - 4} 47l4-5 4 5Z" fill="#1d2026" />{/if}
-  {/each}
-  <path
-    d={wash(6, width + 6)}
-    fill="none"
-    stroke="#000"
-    stroke-opacity="0.22"
-    stroke-width="1.2"
-    stroke-dasharray={estimated ? '7 2.5' : undefined}
-    vector-effect="non-scaling-stroke"
-  />
-</svg>
+<div class="mat p-1.5">
+  <svg
+    viewBox="0 0 {width + 12} 48"
+    class="card-paper block h-12 w-full"
+    style:background={paper}
+    preserveAspectRatio="none"
+    role="img"
+    aria-label={label}
+  >
+    <defs>
+      <radialGradient id="{id}-pool" cx="0.4" cy="0.4" r="0.75">
+        <stop offset="0" stop-color="#fff" stop-opacity="0.1" />
+        <stop offset="0.75" stop-color="#fff" stop-opacity="0" />
+        <stop offset="1" stop-color="#000" stop-opacity="0.09" />
+      </radialGradient>
+    </defs>
+    {#each colours as colour, index (index)}
+      {@const d = wash(6 + 44 * index, 6 + 44 * (index + 1))}
+      <path {d} fill={colour} />
+      <path {d} fill="url(#{id}-pool)" />
+      {#if index === marked}<path d="M{28 + 44 * index - 4} 47l4-5 4 5Z" fill="#1d2026" />{/if}
+    {/each}
+    <path
+      d={wash(6, width + 6)}
+      fill="none"
+      stroke="#000"
+      stroke-opacity="0.22"
+      stroke-width="1.2"
+      stroke-dasharray={estimated ? '7 2.5' : undefined}
+      vector-effect="non-scaling-stroke"
+    />
+  </svg>
+</div>

@@ -18,7 +18,9 @@
   ];
 </script>
 
-<header class="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-6 gap-y-1 px-4 pt-3 md:px-8">
+<header
+  class="mat-strip mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-6 gap-y-1 px-4 pt-3 md:px-8"
+>
   <a href={p('/')} aria-label="Nube, to the line"><Wordmark /></a>
   <nav aria-label="Places" class="flex gap-1">
     {#each places as place (place.name)}

@@ -84,7 +84,9 @@
           {/if}
         </span>
       </div>
-      <DryingLine cards={run.line} image={run.image} paper={run.paperColour} name={run.name} />
+      <div class="mat-strip mt-2 pb-2">
+        <DryingLine cards={run.line} image={run.image} paper={run.paperColour} name={run.name} />
+      </div>
     </li>
   {/each}
 </ul>

@@ -8,17 +8,21 @@
     image,
     chosen,
     pick,
+    tapping = false,
     stroke,
   }: {
     image: Image;
     chosen: number[];
     pick?: (area: number) => void;
+    /** Areas are picked as the pointer comes down on them, and as it is drawn over them. */
+    tapping?: boolean;
     /** Given while a cut is drawn: its two ends, in mm. */
     stroke?: (from: { x: number; y: number }, to: { x: number; y: number }) => void;
   } = $props();
 
   const id = $props.id();
   const size = $derived(Math.max(image.widthMm, image.heightMm) * 0.026);
+  let over: number[] = []; // areas that the pointer was drawn over since it came down
   let line = $state<{ x1: number; y1: number; x2: number; y2: number }>();
 
   function handle(group: SVGGElement) {
@@ -26,7 +30,22 @@
       const matrix = group.getScreenCTM();
       return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix?.inverse());
     };
+    const areaOf = (event: Event) =>
+      event.target instanceof Element ? Number(event.target.getAttribute('data-area')) : 0;
+    const enter = (event: PointerEvent) => {
+      const area = areaOf(event);
+      if (!tapping || !area || over.includes(area) || (event.buttons & 1) === 0) return;
+      over.push(area);
+      pick?.(area);
+    };
     const down = (event: PointerEvent) => {
+      if (tapping) {
+        over = [];
+        // A finger is held by what it came down on; it is to be let go, so that it can be drawn over others.
+        if (event.target instanceof Element && event.target.hasPointerCapture(event.pointerId))
+          event.target.releasePointerCapture(event.pointerId);
+        enter(event);
+      }
       if (!stroke) return;
       event.preventDefault();
       const { x, y } = point(event);
@@ -45,16 +64,17 @@
       stroke?.({ x: x1, y: y1 }, { x: x2, y: y2 });
     };
     const click = (event: Event) => {
-      if (stroke || !(event.target instanceof Element)) return;
-      const area = event.target.getAttribute('data-area');
-      if (area) pick?.(Number(area));
+      const area = areaOf(event);
+      if (!stroke && !tapping && area) pick?.(area);
     };
     group.addEventListener('pointerdown', down);
+    group.addEventListener('pointerover', enter);
     group.addEventListener('pointermove', move);
     group.addEventListener('pointerup', up);
     group.addEventListener('click', click);
     return () => {
       group.removeEventListener('pointerdown', down);
+      group.removeEventListener('pointerover', enter);
       group.removeEventListener('pointermove', move);
       group.removeEventListener('pointerup', up);
       group.removeEventListener('click', click);
@@ -80,7 +100,7 @@
 <g
   {@attach handle}
   style:cursor={stroke ? 'crosshair' : pick ? 'pointer' : 'default'}
-  style:touch-action={stroke ? 'none' : undefined}
+  style:touch-action={stroke || tapping ? 'none' : undefined}
 >
   <rect width={image.widthMm} height={image.heightMm} fill="transparent" />
   {#each image.areas as area (area.id)}

@@ -1,16 +1,10 @@
 <script lang="ts">
-  import {
-    api,
-    ask,
-    type AreaColour,
-    type CardWish,
-    type Colours,
-    type Method,
-    type Shadow,
-  } from '../../api/client';
+  import { api, ask, type AreaColour, type CardWish, type Colours, type Method } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
+  import { Batches } from '../../state/batches';
+  import { asked, handOf, lately as latelyUsed, type Hand } from '../../state/colourHand';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
@@ -30,8 +24,15 @@
   });
 
   let chosen = $state<number[]>([]);
-  const pick = (area: number) =>
-    (chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area]);
+  let hand = $state<Hand>({ kind: 'wish', colour: '#d9b45a', shadow: 'soft', method: null });
+  let tapping = $state(false);
+  let lately = $state.raw<Hand[]>([]);
+  /** What areas had before each change, the latest last. */
+  let before = $state.raw<Map<number, AreaColour | undefined>[]>([]);
+  const pick = (area: number) => {
+    if (tapping) void taps.add(area);
+    else chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
+  };
 
   const fills = $derived(colours.value?.areas.map((a) => a.predicted) ?? []);
   // Areas that become the same are one row.
@@ -53,23 +54,49 @@
   async function change(call: () => Promise<Colours>) {
     if (await colours.attempt(async () => colours.set(await call()))) await run.refresh();
   }
-  const wish = (colour: string, shadow: Shadow, method: Method | null) =>
-    change(() =>
-      ask(
-        api.PUT('/api/runs/{id}/colours/wishes', {
-          params: path,
-          body: { areas: chosen, colour, shadow, method },
-        }),
-      ),
-    ).then(() => (chosen = []));
+  const put = (what: Hand, areas: number[]) => {
+    const body = asked(what, areas);
+    return 'wish' in body
+      ? ask(api.PUT('/api/runs/{id}/colours/wishes', { params: path, body: body.wish }))
+      : ask(api.PUT('/api/runs/{id}/colours/named', { params: path, body: body.named }));
+  };
+  const leaveBare = (areas: number[]) =>
+    ask(api.POST('/api/runs/{id}/colours/wishes/leave-white', { params: path, body: { areas } }));
+
+  /** Changes areas, and remembers what they had. */
+  async function colour(areas: number[], call: () => Promise<Colours>) {
+    const had = new Map(areas.map((area) => [area, colours.value?.areas.find((a) => a.area === area)]));
+    if (!(await colours.attempt(async () => colours.set(await call())))) return false;
+    before = [...before, had];
+    await run.refresh();
+    return true;
+  }
+  async function lay(areas: number[]) {
+    const what = $state.snapshot(hand) as Hand;
+    if (await colour(areas, () => put(what, areas))) lately = latelyUsed(lately, what);
+  }
+  const taps = new Batches<number>(lay);
+  const apply = async () => {
+    await lay(chosen);
+    chosen = [];
+  };
+  const leaveWhite = () => colour(chosen, () => leaveBare(chosen));
+
+  async function undo() {
+    const had = before.at(-1);
+    if (!had) return;
+    const bare = [...had].filter(([, area]) => !area).map(([id]) => id);
+    await change(async () => {
+      let now = bare.length > 0 ? await leaveBare(bare) : undefined;
+      for (const [id, area] of had) if (area) now = await put(handOf(area), [id]);
+      return now ?? (colours.value as Colours);
+    });
+    before = before.slice(0, -1);
+  }
   const by = (areas: number[], method: Method) =>
     change(() => ask(api.PUT('/api/runs/{id}/colours/methods', { params: path, body: { areas, method } })));
   const setCardWork = (work: CardWish[]) =>
     change(() => ask(api.PUT('/api/runs/{id}/colours/card', { params: path, body: { work } })));
-  const leaveWhite = () =>
-    change(() =>
-      ask(api.POST('/api/runs/{id}/colours/wishes/leave-white', { params: path, body: { areas: chosen } })),
-    );
   const choose = (areas: number[], place: number) =>
     change(() => ask(api.PUT('/api/runs/{id}/colours/recipes', { params: path, body: { areas, place } })));
 </script>
@@ -79,7 +106,7 @@
     <div class="grid content-start gap-4">
       <div style:aspect-ratio="{image.widthMm} / {image.heightMm}">
         <CardPicture {image} {fills} paper={colours.value.paperColour} label="The card as it will look, dry">
-          <AreaOverlay {image} {chosen} {pick} />
+          <AreaOverlay {image} {chosen} {pick} {tapping} />
         </CardPicture>
       </div>
       <details>
@@ -102,7 +129,18 @@
     </div>
 
     <div class="grid content-start gap-3">
-      <WishForm {chosen} {nameOf} colours={colours.value} busy={colours.busy} {wish} {leaveWhite} />
+      <WishForm
+        {chosen}
+        {nameOf}
+        colours={colours.value}
+        busy={colours.busy}
+        bind:hand
+        bind:tapping
+        {lately}
+        {apply}
+        {leaveWhite}
+        undo={before.length > 0 ? undo : undefined}
+      />
       {#if colours.trouble}<TroubleNote trouble={colours.trouble} />{/if}
       {#each rows as [key, areas] (key)}
         <RecipeRow

@@ -28,7 +28,7 @@
   const first = $derived((areas.find((a) => a.differences.shadow !== null) ?? areas[0]) as AreaColour);
   const ids = $derived(areas.map((a) => a.area));
   const names = $derived(ids.map(nameOf));
-  const far = $derived(first.likeness === 'another');
+  const far = $derived(!first.exactly && first.likeness === 'another');
   const off = $derived(first.differences.middle ?? first.differences.shadow ?? 0);
   // Where a zone is what the middle is, that is not said again.
   const apart = (zone: string, difference: number | null) =>
@@ -36,14 +36,16 @@
       ? []
       : [`${zone} ${difference.toFixed(1)}`];
   const words = $derived(
-    [
-      `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
-      ...apart('light', first.differences.light),
-      ...apart('shadow', first.differences.shadow),
-    ].join('; '),
+    first.exactly
+      ? 'As you named it'
+      : [
+          `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
+          ...apart('light', first.differences.light),
+          ...apart('shadow', first.differences.shadow),
+        ].join('; '),
   );
   const parts = $derived([
-    { words: 'wish', colour: first.wish },
+    ...(first.exactly ? [] : [{ words: 'wish', colour: first.wish }]),
     ...(first.predicted.light ? [{ words: 'light', colour: first.predicted.light }] : []),
     { words: 'dry', colour: first.predicted.whole },
     ...(first.predicted.shadow ? [{ words: 'shadow', colour: first.predicted.shadow }] : []),

@@ -42,12 +42,14 @@
 
 {#if run.value}
   {#if run.value.image}
-    <DryingLine
-      cards={run.value.line}
-      image={run.value.image}
-      paper={run.value.paperColour}
-      name={run.value.name}
-    />
+    <div class="mat-strip pb-2">
+      <DryingLine
+        cards={run.value.line}
+        image={run.value.image}
+        paper={run.value.paperColour}
+        name={run.value.name}
+      />
+    </div>
   {/if}
   <div class="mt-3 mb-4 flex flex-wrap items-baseline gap-x-8 gap-y-1">
     <h1>{run.value.name}</h1>

@@ -66,7 +66,7 @@
               'flex min-h-9 cursor-pointer items-center gap-1.5 rounded border-2 px-2 py-1 text-sm',
               on ? 'border-ink' : 'border-hair',
             ]}
-            title={colourant.name}
+            title={colourant.colourIndex || undefined}
           >
             <input
               class="checkbox checkbox-xs"
@@ -84,9 +84,7 @@
                 stroke-opacity="0.5"
               /></svg
             >
-            {colourant.medium === 'pan' || colourant.medium === 'tube'
-              ? colourant.colourIndex || colourant.name
-              : colourant.name}<span class="sr-only">, {colourant.name}</span>
+            {colourant.name}
           </label>
         {/each}
       </div>

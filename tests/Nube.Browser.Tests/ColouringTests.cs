@@ -1,0 +1,121 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace Nube.Browser.Tests;
+
+/// <summary>Colouring by tapping, and by naming what is used.</summary>
+[Collection(nameof(NubeInBrowser))]
+public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
+{
+    private readonly Window window = new(nube);
+    private int actions;
+
+    [Fact]
+    public void Four_colours_go_on_sixteen_areas_in_few_strokes()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Sees("Say what colour the 34 areas should become.");
+        Tapping();
+        // Each stroke comes down on one area and is drawn over three more, while the server is slow.
+        nube.Delay = TimeSpan.FromMilliseconds(200);
+        try
+        {
+            TakeColour("#e0a030");
+            DrawOver(15, 12, 13, 14);
+            TakeColour("#d9782a");
+            DrawOver(3, 4, 5, 9);
+            TakeColour("#8a6a4a");
+            DrawOver(32, 30, 33, 34);
+            TakeColour("#5c9140");
+            DrawOver(6, 8);
+            DrawOver(10, 11);
+            window.Sees("16 of 34 areas have a colour");
+        }
+        finally
+        {
+            nube.Delay = TimeSpan.Zero;
+        }
+        Assert.InRange(actions, 1, 20);
+    }
+
+    [Fact]
+    public void What_was_used_last_is_taken_up_by_its_number_and_the_last_change_is_taken_back()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Sees("Say what colour the 34 areas should become.");
+        Tapping();
+        TakeColour("#e0a030");
+        DrawOver(26);
+        window.Sees("1 of 34 areas have a colour");
+        TakeColour("#5c9140");
+        DrawOver(25);
+        window.Sees("2 of 34 areas have a colour");
+        // The number keys belong to the field while it has the focus.
+        window.Heading("Barrow cards for the judges").Click();
+        window.Press("2");
+        DrawOver(27);
+        window.Sees("3 of 34 areas have a colour");
+        Assert.Equal(FillOf(26), FillOf(27));
+        window.Button("Undo").Click();
+        window.Sees("2 of 34 areas have a colour");
+        window.Button("Undo").Click();
+        window.Sees("1 of 34 areas have a colour");
+    }
+
+    [Fact]
+    public void Exactly_these_colours_are_named_for_middle_and_shadow()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Find("//*[@data-area='26']").Click();
+        window.Find("//label[contains(., 'exactly these')]//input").Click();
+        Choose("middle: colour", "Yellow ochre");
+        Choose("middle: mixed with", "Red earth");
+        Choose("shadow: colour", "Umber");
+        window.Button("Use these").Click();
+        window.Sees("As you named it");
+        window.Sees("1 Yellow ochre");
+        window.Sees("1 Umber");
+        window.Link("Plan").Click();
+        window.Button("Plan the run").Click();
+        window.Sees("Shadow side of area 26");
+    }
+
+    private void Choose(string label, string colour) =>
+        window.Find($"//select[@aria-label='{label}']//option[normalize-space()='{colour}']").Click();
+
+    private void Tapping()
+    {
+        window.Find("//label[contains(., 'Tap areas with a colour in hand')]//input").Click();
+        actions++;
+    }
+
+    private void TakeColour(string colour)
+    {
+        var field = window.Field("Colour as # and six digits");
+        field.Clear();
+        field.SendKeys(colour + Keys.Tab);
+        actions++;
+    }
+
+    private void DrawOver(params int[] areas)
+    {
+        var hand = new Actions(window.Driver);
+        hand.MoveToElement(window.Find($"//*[@data-area='{areas[0]}']")).ClickAndHold();
+        foreach (var area in areas.Skip(1))
+            hand.MoveToElement(window.Find($"//*[@data-area='{area}']"));
+        hand.Release().Perform();
+        actions++;
+    }
+
+    private string FillOf(int area)
+    {
+        // The picture's fills stand in the order of the areas that have one.
+        var outline = window.Find($"//*[@data-area='{area}']").GetAttribute("d");
+        return window.Find($"//*[contains(@class, 'dry-rim') and @d='{outline}']").GetAttribute("fill")!;
+    }
+
+    public void Dispose() => window.Dispose();
+}
