@@ -22,7 +22,9 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
                 GenericCatalogue.Papers[0].Reflectance(),
                 most
             )
-            .Nearest(Srgb.Parse("#7f9a4a").ToLab(), 8);
+            .Nearest(Srgb.Parse("#7f9a4a").ToLab(), 8, wanted: null, Closeness.AsClose)
+            .OrderBy(recipe => recipe.Difference)
+            .ToList();
         var recipes = found["recipes"]!.AsArray();
         Assert.Equal(
             expected.Select(recipe => recipe.Difference),

@@ -38,13 +38,13 @@ public static class Amounts
     /// <summary>Less than this cannot be mixed on a palette: four drops, ml. This project's own.</summary>
     public const double LeastMix = 0.2;
 
-    /// <summary>"about 3 drops", "less than a drop".</summary>
-    public static string InDrops(double millilitres)
+    /// <summary>"about 3 drops"; null for less than a drop, which nobody measures.</summary>
+    public static string? InDrops(double millilitres)
     {
         var drops = Math.Round(millilitres / MillilitresPerDrop);
         return drops switch
         {
-            < 1 => "less than a drop",
+            < 1 => null,
             1 => "about 1 drop",
             _ => FormattableString.Invariant($"about {drops:0} drops"),
         };

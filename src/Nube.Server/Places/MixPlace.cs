@@ -76,7 +76,7 @@ public static class MixPlace
             new MixFound(
                 paper.Colour,
                 [
-                    .. InOrder(given, items, palette.Index, found)
+                    .. InOrder(given, items, palette.Index)
                         .Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, recipe)),
                 ],
                 found.All(recipe => recipe.Difference > WorthAdding)
@@ -87,12 +87,7 @@ public static class MixPlace
         );
     }
 
-    private static IEnumerable<Recipe> InOrder(
-        MixWish given,
-        List<StashItem> items,
-        RecipeIndex index,
-        ImmutableArray<Recipe> closest
-    )
+    private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index)
     {
         var wish = given.Colour.ToLab();
         switch (given.Order)
@@ -109,7 +104,10 @@ public static class MixPlace
                         "Nothing in your stash is marked to be used up. Mark it at the item."
                     );
             default:
-                return closest;
+                // Whatever it takes: the nearest comes first.
+                return index
+                    .Nearest(wish, Offered, wanted: null, Closeness.AsClose)
+                    .OrderBy(recipe => recipe.Difference);
         }
     }
 

@@ -16,7 +16,7 @@ public sealed record UsedView(
     string ColourIndex,
     Core.Colour.Srgb Colour,
     double Millilitres,
-    string InDrops
+    string? InDrops
 );
 
 /// <summary>The record of a run.</summary>

@@ -12,15 +12,26 @@
     paper,
     current,
     name,
-  }: { cards: Card[]; image: Image | null; paper: string; current?: number; name: string } = $props();
+    folds = false,
+  }: {
+    cards: Card[];
+    image: Image | null;
+    paper: string;
+    current?: number;
+    name: string;
+    /** Thin while all cards are bare: nothing dries. */
+    folds?: boolean;
+  } = $props();
 
-  const sag = 18;
+  const isBare = (card: Card) => card.fills.length === 0 && card.ground === null;
+  const thin = $derived(folds && cards.every(isBare));
+  const sag = $derived(thin ? 6 : 18);
   const place = (index: number) => (index + 0.5) / cards.length;
   const drop = (index: number) => 4 * sag * place(index) * (1 - place(index));
   const tilt = (index: number) => [-0.9, 1.1, -0.6, 0.8, -1.2, 0.7][index % 6];
 
   function words(card: Card): string {
-    if (card.fills.length === 0 && card.ground === null) return 'bare';
+    if (isBare(card)) return 'bare';
     const state = wetnessWords[card.state];
     return card.dryAt && Date.parse(card.dryAt) > clock.now
       ? `${state}, ${until(card.dryAt, clock.now)}`
@@ -49,7 +60,10 @@
         <li class="flex flex-col items-center pb-1" style:padding-top="{4 + drop(index)}px">
           <span class="z-10 -mb-2 h-4 w-2.5 rounded-[2px] bg-[#666a70]" aria-hidden="true"></span>
           <div
-            class={['h-[4.4rem] w-24', current === card.card && 'outline-3 outline-offset-1 outline-ink']}
+            class={[
+              thin ? 'h-9 w-12' : 'h-[4.4rem] w-24',
+              current === card.card && 'outline-3 outline-offset-1 outline-ink',
+            ]}
             style:rotate="{tilt(index)}deg"
           >
             <CardPicture
@@ -61,7 +75,7 @@
               label="Card {card.card} as it stands now"
             />
           </div>
-          <span class="mt-1.5 flex items-center gap-1 text-sm whitespace-nowrap">
+          <span class={['flex items-center gap-1 text-sm whitespace-nowrap', thin ? 'sr-only' : 'mt-1.5']}>
             {#if card.fills.length > 0}<WetMark state={card.state} size={14} />{/if}
             <strong>{card.card}</strong>
             {words(card)}

@@ -31,7 +31,7 @@
   const signUp = () => enter(() => ask(api.POST('/api/account/sign-up', { body: { name, password } })));
 </script>
 
-<div class="mx-auto max-w-6xl px-6 pt-6"><WelcomeLine /></div>
+<div class="mat-strip mx-auto max-w-6xl px-6 pt-6 pb-6"><WelcomeLine /></div>
 <main id="main" class="mx-auto grid max-w-6xl gap-10 px-6 pt-10 pb-12 md:grid-cols-[1.3fr_1fr]">
   <div>
     <h1><Wordmark size="large" /></h1>

@@ -73,7 +73,8 @@
                   stroke-opacity="0.5"
                 /></svg
               >
-              {used.name} ({used.colourIndex}), {used.inDrops}
+              {used.name}{used.inDrops ? `, ${used.inDrops}` : ''}
+              {#if used.colourIndex}<span class="text-sm text-quiet">{used.colourIndex}</span>{/if}
             </li>
           {:else}
             <li>Nothing yet.</li>

@@ -48,6 +48,7 @@
         image={run.value.image}
         paper={run.value.paperColour}
         name={run.value.name}
+        folds
       />
     </div>
   {/if}
