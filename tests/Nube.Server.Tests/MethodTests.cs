@@ -123,6 +123,23 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task On_a_background_recipes_are_found_for_the_background()
+    {
+        var (maker, run) = await Begun();
+        var onPaper = (await Wish(maker, run, "#7f9a4a", "flatWash", 1))["areas"]![0]!;
+        static double Off(JsonNode area) => area["differences"]!["middle"]!.GetValue<double>();
+        var work = new { work = new[] { new { method = "looseBackground", colours = new[] { "#f2df9a" } } } };
+        var onYellow = (await maker.Ok(maker.Put($"{run}/colours/card", work)))["areas"]![0]!;
+        // The green on yellow is another mix than the green on white, and comes as near.
+        Assert.NotEqual(onPaper["recipe"]!["parts"]!.ToJsonString(), onYellow["recipe"]!["parts"]!.ToJsonString());
+        Assert.InRange(Off(onYellow), 0, Off(onPaper) + 2);
+        // What the row says is what comes out over the background; without it all is as before.
+        Assert.Equal(onYellow["recipe"]!["difference"]!.GetValue<double>(), Off(onYellow), 0.5);
+        var bare = await maker.Ok(maker.Put($"{run}/colours/card", new { work = Array.Empty<object>() }));
+        Assert.Equal(onPaper["recipe"]!.ToJsonString(), bare["areas"]![0]!["recipe"]!.ToJsonString());
+    }
+
+    [Fact]
     public async Task What_is_kept_white_is_gone_around_and_said()
     {
         var (maker, run) = await Begun();

@@ -164,6 +164,77 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_step_of_ones_own_is_added_at_the_bench()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2 },
+                    colour = "#e3cf6e",
+                    shadow = "none",
+                }
+            )
+        );
+        await maker.Ok(maker.Post($"{run}/plan"));
+        Task<HttpResponseMessage> Tap(object tap) => maker.Post($"{run}/bench/taps", tap);
+        var before = await maker.Ok(
+            Tap(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "done",
+                    step = 1,
+                }
+            )
+        );
+        var steps = before["stepCount"]!.GetValue<int>();
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            Tap(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "ownStep",
+                    step = 1,
+                    text = " ",
+                    minutes = 4,
+                }
+            )
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            Tap(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "ownStep",
+                    step = 1,
+                    text = "Glue the tag",
+                }
+            )
+        );
+        var tap = new
+        {
+            id = Guid.NewGuid(),
+            kind = "ownStep",
+            step = 1,
+            text = "Glue the tag",
+            minutes = 4,
+        };
+        await maker.Ok(Tap(tap));
+        var after = await maker.Ok(Tap(tap)); // sent twice, it counts once
+        Assert.Equal(steps + 1, after["stepCount"]!.GetValue<int>());
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        var own = plan["passes"]!.AsArray().Single(pass => pass!["title"]!.GetValue<string>() == "Glue the tag")!;
+        Assert.InRange(own["paintSeconds"]!.GetValue<double>(), 240, 260);
+    }
+
+    [Fact]
     public async Task The_bench_sheet_prints_what_the_plan_says()
     {
         var maker = await server.NewMaker();

@@ -50,6 +50,9 @@ public enum TapKind
 
     /// <summary>A step that was done is to be done once more on its card, as a layer over it.</summary>
     OneMore,
+
+    /// <summary>A step of the maker's own comes next on the card of a step.</summary>
+    OwnStep,
 }
 
 /// <summary>One tap at the bench.</summary>

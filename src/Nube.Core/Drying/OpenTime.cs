@@ -8,4 +8,10 @@ public static class OpenTime
     /// less.
     /// </summary>
     public const double BlendingInkSeconds = 240;
+
+    /// <summary>
+    /// After which a brush that was laid down loaded must be rinsed, s: colour dries in it, though the mix is the same.
+    /// From memory.
+    /// </summary>
+    public const double LoadedBrushSeconds = 300;
 }

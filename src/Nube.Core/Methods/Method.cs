@@ -118,6 +118,9 @@ public enum Method
     /// <summary>The outline made crisp again: by pencil, by pen, or stamped a second time.</summary>
     Relining,
 
+    /// <summary>A step that its maker added at the bench.</summary>
+    OwnStep,
+
     /// <summary>Embossed lines wiped with a dry cloth: nobody asks for it, it goes with the dams.</summary>
     Buffing,
 

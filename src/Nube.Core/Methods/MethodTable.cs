@@ -78,6 +78,7 @@ public static class MethodTable
         Card(Method.Shine, "Gloss and glitter", [], [], "Glossy medium or a glitter brush on a few spots.", "Late: it dries slowly, and nothing goes over it.", Phase.Assembly),
         Card(Method.DieCut, "Cut with a die", [], [], "The die held with low-tack tape and turned a little, run through the press, fluff picked off.", "When all is bone dry.", Phase.Assembly),
         Card(Method.OnFoam, "Set on foam", [], [], "Foam in one or two heights behind the piece.", "Last of all: foam takes neither heat nor press.", Phase.Assembly),
+        Card(Method.OwnStep, "A step of one's own", [], [], "Whatever the maker adds at the bench.", "What no method knows.", Phase.Finish),
         Card(Method.Buffing, "Buff the embossed lines", [], [], "A dry cloth takes off what beads on the raised lines.", "Always with embossed lines; the plan does it by itself.", Phase.Clean),
         Card(Method.ErasingGuides, "Erase the guide lines", [], [], "Traced lines are erased when everything is bone dry.", "Always with traced shapes; the plan does it by itself.", Phase.Clean),
     ];
@@ -86,7 +87,8 @@ public static class MethodTable
     public static MethodSheet Of(Method method) => Sheets[method];
 
     /// <summary>A maker may choose it; the others come by themselves.</summary>
-    public static bool IsChosen(Method method) => method is not (Method.Buffing or Method.ErasingGuides);
+    public static bool IsChosen(Method method) =>
+        method is not (Method.OwnStep or Method.Buffing or Method.ErasingGuides);
 
     /// <summary>It may be given colours.</summary>
     public static bool TakesColour(Method method) => Of(method).Media.Length > 0 || method == Method.ShadedWhite;
@@ -205,6 +207,7 @@ public static class MethodTable
                 Method.Shine => WholeCards.Shine(task, paints),
                 Method.DieCut => WholeCards.Plain(Stroke.CutOut, task),
                 Method.OnFoam => WholeCards.Plain(Stroke.SetOnFoam, task),
+                Method.OwnStep => WholeCards.Plain(Stroke.Own, task),
                 Method.Buffing => WholeCards.Plain(Stroke.Buff, task),
                 Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task),
                 _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),

@@ -117,6 +117,9 @@ public enum Stroke
 
     /// <summary>Foam behind pieces.</summary>
     SetOnFoam,
+
+    /// <summary>What the maker named.</summary>
+    Own,
 }
 
 /// <summary>What is in the hand.</summary>
@@ -175,4 +178,7 @@ public enum Tool
 
     /// <summary>Foam pieces or foam tape.</summary>
     Foam,
+
+    /// <summary>What a step of the maker's own takes.</summary>
+    OwnThings,
 }

@@ -87,6 +87,7 @@ public static class StrokeTable
         new(Stroke.AddShine, Tool.Gloss, 0, 40, Leaves.Gloss, Wetness.BoneDry, SlowShine),
         new(Stroke.CutOut, Tool.Press, 0, 75, Leaves.Nothing, Wetness.BoneDry, Press | LowTack | MarkedPlate),
         new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
+        new(Stroke.Own, Tool.OwnThings, 0, 0, Leaves.Nothing, Wetness.Dry),
     ];
 
     // csharpier-ignore - a table is read by its columns
@@ -110,6 +111,7 @@ public static class StrokeTable
         new(Tool.Powder, "the powder", "anti-static powder, sticky ink and its stamp, embossing powder, scrap paper, a heat tool, tweezers", 40, 0, ""),
         new(Tool.Knife, "the stencil and the knife", "a stencil, paste, a palette knife, tape, a bowl of water", 15, 60, "Wash stencil and knife at once, before the paste sets."),
         new(Tool.Gloss, "the gloss", "a glitter brush or glossy medium", 5, 10, "Wipe the tip on scrap until it is clear."),
+        new(Tool.OwnThings, "what you need", "what your own steps need", 5, 0, ""),
         new(Tool.Foam, "the foam", "foam pieces or foam tape, scissors", 8, 0, ""),
     ];
 

@@ -1,5 +1,8 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
+using Nube.Core.Drying;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
 
 namespace Nube.Core.Planning;
 
@@ -55,9 +58,78 @@ public static class Adding
             )
             .Select(pass => pass.Index)
             .ToHashSet();
+        return Inserted(plan, model, before, behind, cards, hand);
+    }
+
+    /// <summary>
+    /// A step of the maker's own on some cards: after all that is done on them, before all that is still to come.
+    /// </summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="called">What the maker calls it.</param>
+    /// <param name="seconds">How long it takes, s, above 0.</param>
+    /// <param name="cards">The cards that get it, each once.</param>
+    /// <param name="done">Numbers of the steps that were done or left out.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <exception cref="ImpossibleOrderException">It cannot be added; the reason says why.</exception>
+    public static Plan OwnStep(
+        Plan plan,
+        string called,
+        double seconds,
+        IReadOnlyCollection<int> cards,
+        IReadOnlyCollection<int> done,
+        Hand hand
+    )
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(cards);
+        ArgumentNullException.ThrowIfNull(done);
+        ArgumentNullException.ThrowIfNull(hand);
+        if (cards.Count == 0 || cards.Any(card => card < 1 || card > plan.Cards))
+            throw new ImpossibleOrderException("Say on which cards.");
+        var before = plan
+            .Steps.Where(step => cards.Contains(step.Card) && done.Contains(step.Number))
+            .Select(step => step.Pass)
+            .ToHashSet();
+        var precedes = Precedence.Of(plan.Passes);
+        var behind = plan
+            .Passes.Select(pass => pass.Index)
+            .Where(index => !before.Contains(index) && before.All(earlier => !precedes[index, earlier]))
+            .ToHashSet();
+        ImmutableArray<int> all = [Pass.Panel, .. plan.Passes.SelectMany(pass => pass.Areas).Distinct().Order()];
+        var own = new Pass(
+            0,
+            PaintMix.None,
+            [.. all.Distinct()],
+            Zone.Details,
+            1,
+            BrushWater.DryBrush,
+            plan.Passes[0].Lightness,
+            0
+        )
+        {
+            Method = Method.OwnStep,
+            Stroke = Stroke.Own,
+            Phase = Phase.Finish,
+            Called = called,
+            TakesSeconds = seconds,
+        };
+        return Inserted(plan, own, before, behind, cards, hand);
+    }
+
+    /// <summary>A pass put between passes, with a step on each of some cards at the end of the plan.</summary>
+    private static Plan Inserted(
+        Plan plan,
+        Pass model,
+        HashSet<int> before,
+        HashSet<int> behind,
+        IReadOnlyCollection<int> cards,
+        Hand hand
+    )
+    {
+        var precedes = Precedence.Of(plan.Passes);
         // Passes stand in an order in which each comes after those that must come before it: the new one comes after
         // the last of these, and what must follow it moves behind it.
-        var place = before.Max() + 1;
+        var place = before.DefaultIfEmpty(-1).Max() + 1;
         var moved = Enumerable.Range(0, place).Where(index => behind.Contains(index) || MustFollow(index)).ToList();
         List<int> order =
         [
@@ -70,7 +142,11 @@ public static class Adding
         var added = model with
         {
             After = [.. before.Order()],
-            Layer = plan.Passes.Where(pass => before.Contains(pass.Index)).Max(pass => pass.Layer),
+            Layer = plan
+                .Passes.Where(pass => before.Contains(pass.Index))
+                .Select(pass => pass.Layer)
+                .DefaultIfEmpty(1)
+                .Max(),
         };
         ImmutableArray<Pass> passes =
         [
@@ -84,9 +160,12 @@ public static class Adding
         StepKey Now(StepKey step) => step with { Pass = now[step.Pass] };
         var steps = plan.Steps.Select(step => step with { Pass = now[step.Pass] }).ToImmutableArray();
         var ends = plan.DrySeconds;
+        var drying = plan.Drying.Any(of => of.Leaves == model.Leaves)
+            ? plan.Drying
+            : plan.Drying.Add(new DryingOf(default, default, model.Leaves));
         foreach (var card in cards.Order())
         {
-            var (start, times) = (ends + hand.NextMixSeconds, plan.TimesOf(model));
+            var (start, times) = (ends + hand.NextMixSeconds, drying.TimesOf(model));
             ends = start + hand.PaintSeconds(model);
             steps = steps.Add(
                 new PlannedStep(
@@ -108,6 +187,7 @@ public static class Adding
         {
             Passes = passes,
             Steps = steps,
+            Drying = drying,
             Options = plan.Options with
             {
                 Pinned = [],

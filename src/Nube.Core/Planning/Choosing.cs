@@ -91,6 +91,26 @@ public static class Choosing
             };
     }
 
+    /// <summary>
+    /// The same wish on another ground: what was the best recipe is the best one there, what was picked by hand or named
+    /// stays.
+    /// </summary>
+    /// <param name="from">What the run has, on the ground by which it was chosen.</param>
+    /// <param name="to">The same on the other ground.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="chosen">What stands there.</param>
+    public static ChosenColour OnAnotherGround(RunPalette from, RunPalette to, Schools schools, ChosenColour chosen)
+    {
+        ArgumentNullException.ThrowIfNull(to);
+        ArgumentNullException.ThrowIfNull(chosen);
+        var wasBest =
+            !chosen.Wish.Exactly
+            && to.CanUse(chosen.Wish.Method)
+            && Recipes(from, schools, chosen.Wish) is [var best, ..]
+            && best.SameMiddle(chosen.Recipe);
+        return wasBest ? Best(to, schools, chosen.Wish) ?? chosen : chosen;
+    }
+
     /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
     public static Method UsualFor(RunPalette palette, Schools schools, Srgb colour)
     {

@@ -39,11 +39,12 @@ public sealed record Hand(
     {
         ArgumentNullException.ThrowIfNull(pass);
         var areas = pass.WholeCard ? 1 : pass.Areas.Length;
-        return FactorOf(pass)
-            * (
-                areas * (SecondsPerArea + (pass.Tips - 1) * StrokeTable.Of(pass.Sheet.Tool).TakeSeconds)
-                + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds)
-            );
+        return pass.TakesSeconds
+            + FactorOf(pass)
+                * (
+                    areas * (SecondsPerArea + (pass.Tips - 1) * StrokeTable.Of(pass.Sheet.Tool).TakeSeconds)
+                    + pass.Times * (pass.PaintedMm2 * SecondsPerMm2 * pass.Sheet.Effort + pass.Sheet.Seconds)
+                );
     }
 
     /// <summary>To make ready for a pass after another, s.</summary>

@@ -84,6 +84,9 @@ public sealed record Painting(
         return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones, pace);
     }
 
+    /// <summary>What areas are coloured on: the bare paper, or the background that is laid before them.</summary>
+    public Surface GroundOn(Paints paints) => OfCards(paints).Ground;
+
     /// <summary>What lies on each coloured area in the end.</summary>
     public CardSurface Finished(Paints paints, Schools schools)
     {

@@ -74,6 +74,12 @@ public sealed record Pass(
     /// <summary>Those of its areas in which it goes around a part that is kept white.</summary>
     public ImmutableArray<int> AroundWhite { get; init; } = [];
 
+    /// <summary>What the maker calls it, where it is a step of the maker's own; null for all others.</summary>
+    public string? Called { get; init; }
+
+    /// <summary>How long a step of the maker's own takes, s; 0 for all others.</summary>
+    public double TakesSeconds { get; init; }
+
     /// <summary>What must dry afterwards, where the colour decides that; null where its stroke does.</summary>
     public Leaves? Left { get; init; }
 

@@ -31,6 +31,8 @@ public static class StepWords
     public static string Title(Pass pass, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(pass);
+        if (pass.Called is { } called)
+            return called;
         if (pass.WholeCard)
             return CardTitle(pass);
         var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));
@@ -166,6 +168,7 @@ public static class StepWords
             Stroke.SpreadPaste => "Tape the stencil down, draw the paste over it thinly, lift the stencil straight up",
             Stroke.AddShine => "A few spots, thinly, and leave it alone",
             Stroke.CutOut => "Hold the die with low-tack tape, turn it a little so that it feeds easily, run it twice",
+            Stroke.Own => "As you know it",
             Stroke.SetOnFoam => "Foam near the edges and in the middle, so that nothing sags; place it once",
             _ => Brush(pass.Water),
         };
@@ -202,15 +205,20 @@ public static class StepWords
     /// <param name="before">What was done before, the latest first; its tool may have been laid down in
     /// between.</param>
     /// <param name="next">What comes.</param>
-    public static string? CleanFirst(IEnumerable<Pass> before, Pass next)
+    /// <param name="laySeconds">How long the tool lay before, s.</param>
+    public static string? CleanFirst(IEnumerable<Pass> before, Pass next, double laySeconds = 0)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
         var tool = next.Sheet.Tool;
         var last = before.FirstOrDefault(pass => pass.Sheet.Tool == tool);
         // What keeps the colour of another day is cleaned before its first use, too.
-        if (last is null ? tool is not (Tool.Stump or Tool.Sponge or Tool.Pen) : Hand.SameOnTool(last, next))
+        if (last is null && tool is not (Tool.Stump or Tool.Sponge or Tool.Pen))
             return null;
+        if (last is not null && Hand.SameOnTool(last, next))
+            return tool == Tool.Brush && next.Colours.Any() && laySeconds >= OpenTime.LoadedBrushSeconds
+                ? "Rinse the brush and load it again: colour has dried in it."
+                : null;
         var cleaning = StrokeTable.Of(tool).Cleaning;
         return cleaning.Length == 0 ? null : cleaning;
     }
@@ -220,11 +228,12 @@ public static class StepWords
     /// </summary>
     /// <param name="before">What was done before, the latest first.</param>
     /// <param name="next">What comes.</param>
-    public static string First(IReadOnlyList<Pass> before, Pass next)
+    /// <param name="laySeconds">How long the tool lay before, s.</param>
+    public static string First(IReadOnlyList<Pass> before, Pass next, double laySeconds = 0)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(next);
-        if (CleanFirst(before, next) is { } clean)
+        if (CleanFirst(before, next, laySeconds) is { } clean)
             return before.Any(pass => pass.Sheet.Tool == next.Sheet.Tool)
                 ? clean
                 : $"Take up {StrokeTable.Of(next.Sheet.Tool).Called}. {clean}";

@@ -94,8 +94,8 @@ public static class BenchPlace
             // The tap and what it does to the plan are kept together, or neither is.
             await using var whole = ChangesTheRest(given.Kind) ? await db.Database.BeginTransactionAsync(cancel) : null;
             var isNew = true;
-            if (given.Kind == TapKind.OneMore)
-                WithOneMore(run, palettes, await runs.Taps(id, cancel), given.Step, now);
+            if (given.Kind is TapKind.OneMore or TapKind.OwnStep)
+                Added(run, palettes, await runs.Taps(id, cancel), given, now);
             db.Taps.Add(
                 new BenchTap
                 {
@@ -157,6 +157,13 @@ public static class BenchPlace
             throw TroubleException.Unusable("The note is empty.");
         if (given.Text?.Length > LongestNote)
             throw TroubleException.Unusable($"A note has at most {LongestNote} letters.");
+        if (
+            given.Kind == TapKind.OwnStep
+            && (string.IsNullOrWhiteSpace(given.Text) || given.Minutes is not (> 0 and <= LongestTimer))
+        )
+            throw TroubleException.Unusable(
+                $"Say what the step is called and how many minutes it takes, up to {LongestTimer / 60} hours."
+            );
         if (given.Kind == TapKind.Timer && given.Minutes is not (> 0 and <= LongestTimer))
             throw TroubleException.Unusable($"A timer runs up to {LongestTimer / 60} hours.");
     }
@@ -200,8 +207,9 @@ public static class BenchPlace
             db.ChangeTracker.Clear();
             var run = await runs.Load(id, cancel);
             var taps = await runs.Taps(id, cancel);
-            var plan =
-                given.Kind == TapKind.OneMore ? WithOneMore(run, palettes, taps, given.Step, now) : run.Run.Plan!.Plan;
+            var plan = given.Kind is TapKind.OneMore or TapKind.OwnStep
+                ? Added(run, palettes, taps, given, now)
+                : run.Run.Plan!.Plan;
             run.Run.Plan!.Plan = Replanning.FromNow(
                 plan,
                 run.Touching,
@@ -220,35 +228,26 @@ public static class BenchPlace
         }
     }
 
-    /// <summary>The plan with a layer more like a step that was done, or a sentence why it cannot be.</summary>
-    private static Plan WithOneMore(
-        RunWithSupplies run,
-        Palettes palettes,
-        List<Tap> taps,
-        int step,
-        DateTimeOffset now
-    )
+    /// <summary>The plan with a layer more, or with a step of the maker's own, or a sentence why it cannot be.</summary>
+    private static Plan Added(RunWithSupplies run, Palettes palettes, List<Tap> taps, NewTap given, DateTimeOffset now)
     {
         var plan = run.Run.Plan!.Plan;
         var bench = BenchLog.At(plan, run.Touching, taps, now);
-        if (!bench.Done.Contains(step))
-            throw TroubleException.Conflict("Only a step that is done can be done once more.");
-        var planned = plan.Steps[step - 1];
-        if (
-            Colours.Palette(run.AsPlanned, palettes) is { Paints: var paints }
-            && Adding.NoRoomFor(plan.PassOf(planned), CardLooks.Of(plan, bench, paints)[planned.Card - 1], paints)
-                is { } full
-        )
-            throw TroubleException.Conflict(full);
+        var like = plan.Steps[given.Step - 1];
+        int[] done = [.. bench.Done, .. bench.LeftOut];
         try
         {
-            return Adding.LayerLike(
-                plan,
-                step,
-                [plan.Steps[step - 1].Card],
-                [.. bench.Done, .. bench.LeftOut],
-                run.Hand
-            );
+            if (given.Kind == TapKind.OwnStep)
+                return Adding.OwnStep(plan, given.Text!.Trim(), given.Minutes!.Value * 60, [like.Card], done, run.Hand);
+            if (!bench.Done.Contains(given.Step))
+                throw TroubleException.Conflict("Only a step that is done can be done once more.");
+            if (
+                Colours.Palette(run.AsPlanned, palettes) is { Paints: var paints }
+                && Adding.NoRoomFor(plan.PassOf(like), CardLooks.Of(plan, bench, paints)[like.Card - 1], paints)
+                    is { } full
+            )
+                throw TroubleException.Conflict(full);
+            return Adding.LayerLike(plan, given.Step, [like.Card], done, run.Hand);
         }
         catch (ImpossibleOrderException impossible)
         {
@@ -265,5 +264,6 @@ public static class BenchPlace
                 or TapKind.DryNow
                 or TapKind.StillWet
                 or TapKind.Spill
-                or TapKind.OneMore;
+                or TapKind.OneMore
+                or TapKind.OwnStep;
 }

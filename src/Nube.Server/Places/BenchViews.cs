@@ -59,6 +59,7 @@ internal static class BenchViews
         var planned = run.AsPlanned;
         var palette = Colours.Needed(planned, palettes);
         var bench = BenchLog.At(plan, run.Touching, taps, now);
+        var lay = now - taps.Where(tap => tap.IsDone).Select(tap => tap.At).DefaultIfEmpty(now).Max();
         var looks = new PlanLooks(plan, palette.Paints);
         int[] over = [.. bench.Done, .. bench.LeftOut];
         var last = bench.Last is { } lastNumber ? plan.Steps[lastNumber - 1] : null;
@@ -166,7 +167,7 @@ internal static class BenchViews
             return new BenchStepView(
                 place,
                 step.Card,
-                StepWords.First(done, pass),
+                StepWords.First(done, pass, lay.TotalSeconds),
                 StepWords.Generation(pass, done.Count(other => other.Index == pass.Index)),
                 heat,
                 view with

@@ -241,11 +241,11 @@ internal static class ColourViews
                         work.Wish.Colours
                     )),
                 ],
-            palette is null ? [] : Areas(run, palette)
+            palette is null ? [] : Areas(run, palette, Colours.Ground(run, palettes))
         );
     }
 
-    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette)
+    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette, RunPalette onGround)
     {
         // Areas with the same wish share the search.
         var offered = run
@@ -254,7 +254,7 @@ internal static class ColourViews
             .Distinct()
             .ToDictionary(
                 wish => wish,
-                wish => Choosing.Recipes(palette, run.Schools, new Wish(0, wish.Colour, wish.Shadow, wish.Method))
+                wish => Choosing.Recipes(onGround, run.Schools, new Wish(0, wish.Colour, wish.Shadow, wish.Method))
             );
         var painting = run.Painting;
         var finished = painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
@@ -267,7 +267,7 @@ internal static class ColourViews
                 .Where(colour => finished.ContainsKey(colour.Wish.Area))
                 .Select(colour =>
                 {
-                    var ground = MethodRecipes.GroundOf(colour.Wish.Method, palette.Paints);
+                    var ground = MethodRecipes.GroundOf(colour.Wish.Method, onGround.Paints);
                     return new AreaColourView(
                         colour.Wish.Area,
                         colour.Wish.Colour,
@@ -286,7 +286,7 @@ internal static class ColourViews
                                 .Of(
                                     colour,
                                     sizes[colour.Wish.Area],
-                                    palette,
+                                    onGround,
                                     run.Schools,
                                     run.Room,
                                     run.Options.DryingFactor

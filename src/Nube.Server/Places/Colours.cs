@@ -99,27 +99,29 @@ public static class Colours
         var loaded = await runs.Load(id, cancel);
         if (Palette(loaded, palettes) is { } onPaper)
         {
-            // Where a method's colour is not there any more, the area gets the usual one of what is.
-            run.Colours =
-            [
-                .. run.Colours.Select(c =>
-                    NamedPlace.Still(there, loaded, onPaper, c)
-                    ?? Chosen(
-                        loaded,
-                        onPaper,
-                        c.Wish with
-                        {
-                            Method = Choosing.Possible(onPaper, loaded.Schools, c.Wish),
-                            Exactly = false,
-                        }
-                    )
-                ),
-            ];
             run.CardWork =
             [
                 .. run
                     .CardWork.Where(work => onPaper.CanUse(work.Wish.Method))
                     .Select(work => Choosing.Best(onPaper, work.Wish)),
+            ];
+            // What is done to the whole card first: its backgrounds are what areas are coloured on.
+            var ground = Ground(loaded, palettes);
+            // Where a method's colour is not there any more, the area gets the usual one of what is.
+            run.Colours =
+            [
+                .. run.Colours.Select(c =>
+                    NamedPlace.Still(there, loaded, ground, c)
+                    ?? Chosen(
+                        loaded,
+                        ground,
+                        c.Wish with
+                        {
+                            Method = Choosing.Possible(ground, loaded.Schools, c.Wish),
+                            Exactly = false,
+                        }
+                    )
+                ),
             ];
             await db.SaveChangesAsync(cancel);
         }
@@ -146,7 +148,7 @@ public static class Colours
             clock,
             run =>
             {
-                var palette = Needed(run, palettes);
+                var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour);
                 RefuseMissing(run, method, wholeCard: false);
@@ -209,7 +211,7 @@ public static class Colours
             clock,
             run =>
             {
-                var palette = Needed(run, palettes);
+                var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 RefuseMissing(run, given.Method, wholeCard: false);
                 run.Run.Colours =
@@ -262,7 +264,14 @@ public static class Colours
                             $"{MethodTable.Of(wish.Method).Name} needs at least one colour."
                         );
                 }
+                var before = Ground(run, palettes);
                 run.Run.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];
+                var now = Ground(run, palettes);
+                if (now != before)
+                    run.Run.Colours =
+                    [
+                        .. run.Run.Colours.Select(c => Choosing.OnAnotherGround(before, now, run.Schools, c)),
+                    ];
             },
             cancel
         );
@@ -286,7 +295,7 @@ public static class Colours
             clock,
             run =>
             {
-                var palette = Needed(run, palettes);
+                var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 run.Run.Colours =
                 [
@@ -331,6 +340,32 @@ public static class Colours
     /// <summary>What is said when paper or colours are missing.</summary>
     internal static TroubleException NothingToColourWith() =>
         TroubleException.Conflict("Choose a paper and at least one colour first.");
+
+    /// <summary>
+    /// The run's palette on what its areas are coloured on: a background that is laid before them, or the paper; null
+    /// when paper or colours are missing.
+    /// </summary>
+    internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes)
+    {
+        if (Palette(run, palettes) is not { } onPaper)
+            return null;
+        var ground = run.Painting.GroundOn(onPaper.Paints).Middle.Colour();
+        return Ciede2000.Difference(ground, onPaper.Paints.Paper.Colour.ToLab()) < SameGround
+            ? onPaper
+            : palettes.ForRun(
+                [.. run.Palette.Select(p => p.Colourant!)],
+                run.Paper! with
+                {
+                    Colour = Srgb.FromLab(ground),
+                }
+            );
+    }
+
+    private const double SameGround = 1; // CIEDE2000: what is not seen changes no recipe
+
+    /// <summary>The run's palette on its ground, or a sentence that it is missing.</summary>
+    internal static RunPalette Ground(RunWithSupplies run, Palettes palettes) =>
+        OnGround(run, palettes) ?? throw NothingToColourWith();
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>

@@ -100,7 +100,7 @@ public static class HabitsPlace
         var there = await runs.Load(id, cancel);
         var (run, before) = (there.Run, there.Schools);
         (run.Schools, run.ChangedAt) = (given.Schools, clock.GetUtcNow());
-        if (!before.ChoosesLike(there.Schools) && Colours.Palette(there, palettes) is { } palette)
+        if (!before.ChoosesLike(there.Schools) && Colours.OnGround(there, palettes) is { } palette)
         {
             await gate.Open(there, Colours.OnTheBench, cancel);
             run.Colours = [.. run.Colours.Select(c => Choosing.Anew(palette, c, before, there.Schools))];

@@ -56,7 +56,7 @@ public static class NamedPlace
             clock,
             run =>
             {
-                var palette = Colours.Needed(run, palettes);
+                var palette = Colours.Ground(run, palettes);
                 var areas = Colours.Known(run, given.Areas);
                 var named = new NamedColours(
                     Named(run, given.Middle),

@@ -241,7 +241,7 @@ internal static class PlanViews
             step.Pass,
             step.Card,
             step.Rinse,
-            StepWords.CleanFirst(before, plan.PassOf(step)),
+            StepWords.CleanFirst(before, plan.PassOf(step), (step.Wait?.Seconds ?? 0) + step.RestSeconds),
             step.Wait?.Seconds ?? 0,
             step.Wait is { } wait
                 ? Words.WaitReason(wait.Area, wait.OnItself, plan.PassOf(step).Sheet.Needs, run.NameOf)

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
+using Nube.Core.Cards;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -44,96 +44,47 @@ public sealed record RunWithSupplies(
     /// <summary>The image, or a sentence that it is missing.</summary>
     public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
-    /// <summary>
-    /// Colours of areas that are there and painted; those of areas joined away or marked are kept for later but not
-    /// used.
-    /// </summary>
-    public IReadOnlyList<ChosenColour> Colours
-    {
-        get
-        {
-            var there = Run.Image?.Areas.Select(area => area.Id).Where(area => !Run.Image.StaysBare(area)).ToHashSet()
-                ?? [];
-            return [.. Run.Colours.Where(colour => there.Contains(colour.Wish.Area))];
-        }
-    }
-
-    /// <summary>
-    /// Pairs of areas that would run together when both are wet: they touch, no dam is between them, and the maker gave
-    /// no leave; none where the water may decide.
-    /// </summary>
-    public IEnumerable<(int One, int Other)> Touching =>
-        Run.Image is null
-            ? []
-            : Schools.RunTogether(
-                Run.Image.Dams.RunTogether(Run.Image.Touching)
-                    .Select(t => (t.One, t.Other))
-                    .Where(pair => !Run.Image.MayRun.Contains(AreaPair.Of(pair.One, pair.Other)))
-            );
-
-    /// <summary>There is something to plan: areas with a colour, or something that is done to the whole card.</summary>
-    public bool HasWork => Colours.Count > 0 || Run.CardWork.Length > 0;
-
-    /// <summary>All that is to be painted on each card.</summary>
-    public Painting Painting
-    {
-        get
-        {
-            var zones = Run.Image?.Zones.ToDictionary(zone => zone.Id) ?? [];
-            return new Painting(
-                Colours,
-                Run.CardWork,
-                [
-                    .. (Run.Image?.Areas ?? []).Select(area =>
-                    {
-                        // An area that is too small to be divided has one tone.
-                        var zone = zones.GetValueOrDefault(area.Id);
-                        var light = zone is { Light.Length: > 0 }
-                            ? zone.LightShare ?? Run.Image!.Light.RuleOf(area.Id).LightShare
-                            : 0;
-                        return new AreaToPaint(
-                            area.Id,
-                            area.SizeMm2,
-                            new ZoneShares(light, zone?.ShadowShare ?? 0, zone?.WhiteShare ?? 0),
-                            Run.Image!.Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
-                        )
-                        {
-                            RadiusMm = WetPatch.Radius(area.SizeMm2, area.PerimeterMm),
-                        };
-                    }),
-                ],
-                Run.Image is { } image ? image.WidthMm * image.HeightMm : 0,
-                Run.Image is { Dams.Lines: not DamLines.None },
-                Traced
-            )
-            {
-                SlowLine = Ink?.Slow ?? true,
-            };
-        }
-    }
-
-    /// <summary>What its colours meet beside each other.</summary>
-    public Setting Setting(Paper paper, StampingInk ink) =>
+    /// <summary>What is painted: the one piece that a run has so far.</summary>
+    public Piece Piece =>
         new(
-            paper,
-            ink,
-            Run.Image?.Dams.Lines ?? DamLines.None,
-            Traced,
-            Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1,
-            Schools.Glue
+            Ink,
+            Run.Image is { } image
+                ? new PiecePicture(
+                    image.WidthMm,
+                    image.HeightMm,
+                    image.Areas,
+                    image.Touching,
+                    image.Light,
+                    image.Zones,
+                    image.Dams,
+                    image.Marks,
+                    image.MayRun
+                )
+                : null,
+            Scene,
+            Run.Colours,
+            Run.CardWork,
+            Schools
         );
 
-    private bool Traced => Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true;
+    /// <summary>Colours of areas that are there and painted.</summary>
+    public IReadOnlyList<ChosenColour> Colours => Piece.Colours;
+
+    /// <summary>Pairs of areas that would run together when both are wet.</summary>
+    public IEnumerable<(int One, int Other)> Touching => Piece.Touching;
+
+    /// <summary>There is something to plan.</summary>
+    public bool HasWork => Piece.HasWork;
+
+    /// <summary>All that is to be painted on each card.</summary>
+    public Painting Painting => Piece.Painting;
+
+    /// <summary>What its colours meet beside each other.</summary>
+    public Setting Setting(Paper paper, StampingInk ink) => Piece.On(paper, ink);
 
     /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
     public PlanOptions Options =>
-        new()
-        {
-            Heat = Schools.Drying == DryBy.Heat && Heating.Bears(Run.Image?.Dams.Lines ?? DamLines.None),
-            Sitting = Habits.Sitting,
-            Turns = Schools.Turns,
-            DryingFactor = Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name),
-        };
+        Piece.Options(Habits.Sitting, Paper is null ? 1 : Habits.Learned.DryingFactor(Paper.Name));
 
     /// <summary>What clashes among the supplies, and the cautions that go with them.</summary>
     public ImmutableArray<Remark> Remarks()

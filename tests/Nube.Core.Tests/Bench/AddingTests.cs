@@ -114,6 +114,37 @@ public class AddingTests
     }
 
     [Fact]
+    public void A_step_of_ones_own_comes_next_on_its_card_and_the_rest_is_planned_around_it()
+    {
+        int[] done = [1, 2, 3];
+        var card = Plan.Steps[2].Card;
+        var added = Adding.OwnStep(Plan, "Stick the label on", 240, [card], done, Hand.Ordinary);
+        var own = added.Steps[^1];
+        Assert.Equal("Stick the label on", StepWords.Title(added.PassOf(own), area => $"Area {area}"));
+        Assert.Equal(card, own.Card);
+        Assert.Equal(240, Hand.Ordinary.PaintSeconds(added.PassOf(own)) - Hand.Ordinary.SecondsPerArea, 6);
+        // Numbers stay, and mean the same.
+        Assert.All(Plan.Steps, step =>
+            Assert.Equal(
+                (step.Card, Plan.PassOf(step).Mix, Plan.PassOf(step).Stroke),
+                (
+                    added.Steps[step.Number - 1].Card,
+                    added.PassOf(added.Steps[step.Number - 1]).Mix,
+                    added.PassOf(added.Steps[step.Number - 1]).Stroke
+                )
+            )
+        );
+        var replanned = Replanning.FromNow(added, Made.Together, Hand.Ordinary, At(added, done, 100));
+        var order = new List<int>(done);
+        while (At(replanned, order, 30 * order.Count + 600).Current is { } current)
+            order.Add(current);
+        Assert.Equal(Enumerable.Range(1, added.Steps.Length), order.Order());
+        // On its card nothing comes between what was done and it; the other card goes on meanwhile.
+        Assert.Equal(own.Number, order.Skip(done.Length).First(number => added.Steps[number - 1].Card == card));
+        Assert.Throws<ImpossibleOrderException>(() => Adding.OwnStep(Plan, "Nowhere", 60, [], done, Hand.Ordinary));
+    }
+
+    [Fact]
     public void Pencil_is_laid_once_more_until_the_tooth_is_full()
     {
         var run = Run(Method.DryPencil, ["#c9d8b0"], 1, shadow: Core.Methods.ShadowDepth.None);

@@ -40,7 +40,8 @@ internal static class ScheduleChecker
             if (step.StartSeconds < free + ready + step.HeatSeconds - Hair)
                 return $"step {step.Number} starts before the hands are ready";
             var paint =
-                (pass.WholeCard ? 1 : pass.Areas.Length) * (hand.SecondsPerArea + Tips(pass))
+                pass.TakesSeconds
+                + (pass.WholeCard ? 1 : pass.Areas.Length) * (hand.SecondsPerArea + Tips(pass))
                 + pass.PaintedMm2 * hand.SecondsPerMm2 * pass.Sheet.Effort * Times(pass)
                 + pass.Sheet.Seconds * Times(pass);
             if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair)

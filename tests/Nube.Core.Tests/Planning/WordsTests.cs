@@ -49,6 +49,13 @@ public class WordsTests
         Assert.Equal("Take up the brush.", StepWords.First([], Wash));
         Assert.Equal("", StepWords.First([Wash], Wash));
         Assert.Equal("Rinse the brush and wipe it.", StepWords.First([other], Wash));
+        // The same mix, but colour has dried in the brush meanwhile.
+        Assert.Equal("", StepWords.First([Wash], Wash, OpenTime.LoadedBrushSeconds - 1));
+        Assert.StartsWith(
+            "Rinse the brush",
+            StepWords.First([Wash], Wash, OpenTime.LoadedBrushSeconds),
+            StringComparison.Ordinal
+        );
         Assert.Equal("Take up the press.", StepWords.First([Wash], die));
         // The brush still holds what was on it before the press was taken up.
         Assert.Equal("Rinse the brush and wipe it.", StepWords.First([die, other], Wash));

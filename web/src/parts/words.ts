@@ -132,6 +132,7 @@ export const strokeWords: Record<Speed['stroke'], string> = {
   addShine: 'gloss and glitter',
   cutOut: 'die cutting',
   setOnFoam: 'setting on foam',
+  own: 'a step of your own',
 };
 
 /** How wet the brush is. */
@@ -159,6 +160,7 @@ const tapKindWords: Record<TapKind, string> = {
   timerOff: 'Taking a timer away',
   air: 'The air of the room',
   oneMore: 'one more layer',
+  ownStep: 'a step of your own',
 };
 
 /** What a tap said: "“Done” at step 4", "The note “a drop too many”". */

@@ -163,6 +163,7 @@
         paper={run.value.paperColour}
         heatCaution={bench.value.heatCaution}
         again={oneMore}
+        own={(text, minutes) => tap('ownStep', step.number, { text, minutes })}
         tap={(kind, mix) => tap(kind, step.number, { mix })}
       />
       {@render timers(bench.value)}

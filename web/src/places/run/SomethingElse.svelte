@@ -11,6 +11,7 @@
     paper,
     heatCaution,
     again,
+    own,
     tap,
   }: {
     card: number;
@@ -19,11 +20,17 @@
     paper: string;
     heatCaution: string;
     again: (() => void) | undefined;
+    /** Adds a step of the maker's own to this card. */
+    own: (text: string, minutes: number) => void;
     tap: (kind: TapKind, mix?: MixGiven) => void;
   } = $props();
 
   let open = $state(false);
   let choosing = $state(false);
+  let naming = $state(false);
+  let text = $state('');
+  let minutes = $state(5);
+  const id = $props.id();
   const ways: { kind: TapKind; words: string }[] = [
     { kind: 'skip', words: 'Leave this step out' },
     { kind: 'spill', words: 'Water was spilled on the card' },
@@ -51,6 +58,12 @@
       aria-expanded={choosing}
       onclick={hit(() => (choosing = !choosing))}>Another colour was taken</button
     >
+    <button
+      type="button"
+      class="btn btn-line h-16 text-lg"
+      aria-expanded={naming}
+      onclick={hit(() => (naming = !naming))}>Add a step of my own</button
+    >
     {#if again}
       {@const more = again}
       <button
@@ -63,6 +76,34 @@
       >
     {/if}
   </div>
+  {#if naming}
+    <form
+      class="mt-3 flex flex-wrap items-end gap-3"
+      onsubmit={(event) => {
+        event.preventDefault();
+        own(text.trim(), minutes);
+        [open, naming, text] = [false, false, ''];
+      }}
+    >
+      <div class="min-w-56 flex-1">
+        <label for="{id}-text">What comes next on card {card}</label>
+        <input id="{id}-text" class="input h-16 w-full text-lg" required maxlength="80" bind:value={text} />
+      </div>
+      <div>
+        <label for="{id}-minutes">Minutes</label>
+        <input
+          id="{id}-minutes"
+          class="input h-16 w-24 text-lg"
+          type="number"
+          min="1"
+          max="480"
+          required
+          bind:value={minutes}
+        />
+      </div>
+      <button type="submit" class="btn btn-line h-16 text-lg">Add the step</button>
+    </form>
+  {/if}
   {#if choosing}<OtherMix {takeable} {planned} {paper} take={(mix) => tell('otherMix', mix)} />{/if}
   <p class="mt-2 border-l-4 border-warm pl-3"><strong>Caution:</strong> {heatCaution}</p>
 </details>

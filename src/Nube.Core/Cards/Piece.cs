@@ -1,0 +1,147 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Artwork;
+using Nube.Core.Drying;
+using Nube.Core.Light;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
+using Nube.Core.Stamping;
+
+namespace Nube.Core.Cards;
+
+/// <summary>The picture of a piece: its areas, how they are lit, and which of its lines stop water.</summary>
+/// <param name="WidthMm">Width, mm.</param>
+/// <param name="HeightMm">Height, mm.</param>
+/// <param name="Areas">The areas, after the maker's corrections.</param>
+/// <param name="Touching">Which of them touch.</param>
+/// <param name="Light">How it is lit.</param>
+/// <param name="Zones">Shadow, middle and light of its areas, by that light.</param>
+/// <param name="Dams">Which of its lines stop water.</param>
+/// <param name="Marks">What the maker says of single areas.</param>
+/// <param name="MayRun">Touching areas that were given leave to run together when both are wet.</param>
+public sealed record PiecePicture(
+    double WidthMm,
+    double HeightMm,
+    ImmutableArray<Area> Areas,
+    ImmutableArray<Neighbours> Touching,
+    ImageLight Light,
+    ImmutableArray<AreaZones> Zones,
+    Dams Dams,
+    ImmutableDictionary<int, AreaMark> Marks,
+    ImmutableArray<AreaPair> MayRun
+)
+{
+    /// <summary>An area stays bare: it is kept white, or is no part of the image.</summary>
+    public bool StaysBare(int area) =>
+        Marks.TryGetValue(area, out var mark) && mark is (AreaMark.LeaveWhite or AreaMark.NotPart);
+
+    /// <summary>The areas as painting needs them.</summary>
+    public IEnumerable<AreaToPaint> ToPaint()
+    {
+        var zones = Zones.ToDictionary(zone => zone.Id);
+        return Areas.Select(area =>
+        {
+            // An area that is too small to be divided has one tone.
+            var zone = zones.GetValueOrDefault(area.Id);
+            var light = zone is { Light.Length: > 0 } ? zone.LightShare ?? Light.RuleOf(area.Id).LightShare : 0;
+            return new AreaToPaint(
+                area.Id,
+                area.SizeMm2,
+                new ZoneShares(light, zone?.ShadowShare ?? 0, zone?.WhiteShare ?? 0),
+                Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
+            )
+            {
+                RadiusMm = WetPatch.Radius(area.SizeMm2, area.PerimeterMm),
+            };
+        });
+    }
+}
+
+/// <summary>
+/// A piece of a card: what is painted on one paper. A run has one so far. It needs no picture: a ground has none.
+/// </summary>
+/// <param name="Ink">The ink of its outline; null until chosen.</param>
+/// <param name="Picture">Its picture; null where it has none.</param>
+/// <param name="Scene">The stamps that its picture is composed of; null when it is one image.</param>
+/// <param name="Wishes">What areas become, also of those that are joined away or marked: these are kept for later.</param>
+/// <param name="Work">What is done to the whole of it, in the order in which it is done.</param>
+/// <param name="Schools">The ways in which it is worked.</param>
+public sealed record Piece(
+    StampingInk? Ink,
+    PiecePicture? Picture,
+    Scene? Scene,
+    ImmutableArray<ChosenColour> Wishes,
+    ImmutableArray<ChosenCard> Work,
+    Schools Schools
+)
+{
+    /// <summary>Which of its lines are raised.</summary>
+    public DamLines Lines => Picture?.Dams.Lines ?? DamLines.None;
+
+    /// <summary>The wishes of areas that are there and painted.</summary>
+    public ImmutableArray<ChosenColour> Colours
+    {
+        get
+        {
+            var there = (Picture?.Areas ?? [])
+                .Select(area => area.Id)
+                .Where(area => !Picture!.StaysBare(area))
+                .ToHashSet();
+            return [.. Wishes.Where(colour => there.Contains(colour.Wish.Area))];
+        }
+    }
+
+    /// <summary>
+    /// Pairs of areas that would run together when both are wet: they touch, no dam is between them, and the maker gave
+    /// no leave; none where the water may decide.
+    /// </summary>
+    public IEnumerable<(int One, int Other)> Touching =>
+        Picture is null
+            ? []
+            : Schools.RunTogether(
+                Picture
+                    .Dams.RunTogether(Picture.Touching)
+                    .Select(t => (t.One, t.Other))
+                    .Where(pair => !Picture.MayRun.Contains(AreaPair.Of(pair.One, pair.Other)))
+            );
+
+    /// <summary>There is something to plan: areas with a colour, or something that is done to the whole of it.</summary>
+    public bool HasWork => Colours.Length > 0 || Work.Length > 0;
+
+    /// <summary>There are guide lines in pencil.</summary>
+    public bool Traced => Scene?.FrontFirst.Any(placed => placed.As == PlacedAs.Traced) == true;
+
+    /// <summary>Masks are laid on what is stamped.</summary>
+    public bool Masked =>
+        Schools.Overlaps == Overlap.Mask && Scene?.FrontFirst.Count(placed => placed.As == PlacedAs.Stamped) > 1;
+
+    /// <summary>All that is to be painted on it.</summary>
+    public Painting Painting =>
+        new(
+            Colours,
+            Work,
+            [.. Picture?.ToPaint() ?? []],
+            Picture is null ? 0 : Picture.WidthMm * Picture.HeightMm,
+            Lines != DamLines.None,
+            Traced
+        )
+        {
+            SlowLine = Ink?.Slow ?? true,
+        };
+
+    /// <summary>What its colours meet beside each other, on a paper within lines of an ink.</summary>
+    public Setting On(Paper paper, StampingInk ink) => new(paper, ink, Lines, Traced, Masked, Schools.Glue);
+
+    /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
+    /// <param name="sitting">How long the maker sits; null for as long as it takes.</param>
+    /// <param name="dryingFactor">The maker's own factor on drying times, above 0.</param>
+    public PlanOptions Options(Sitting? sitting, double dryingFactor) =>
+        new()
+        {
+            Heat = Schools.Drying == DryBy.Heat && Heating.Bears(Lines),
+            Sitting = sitting,
+            Turns = Schools.Turns,
+            DryingFactor = dryingFactor,
+        };
+}
