@@ -33,7 +33,7 @@ public sealed record LeaveWhite(ImmutableArray<int> Areas);
 public sealed record RecipeChoice(ImmutableArray<int> Areas, int Place);
 
 /// <summary>The second stage: supplies, wishes, recipes.</summary>
-public static class Colours
+public static partial class Colours
 {
     /// <summary>Maps the place.</summary>
     public static void MapColours(this IEndpointRouteBuilder api)
@@ -332,46 +332,6 @@ public static class Colours
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await ColourViews.View(run, db, palettes, cancel));
     }
-
-    /// <summary>The run's palette on its paper, or a sentence that it is missing.</summary>
-    internal static RunPalette Needed(RunWithSupplies run, Palettes palettes) =>
-        Palette(run, palettes) ?? throw NothingToColourWith();
-
-    /// <summary>What is said when paper or colours are missing.</summary>
-    internal static TroubleException NothingToColourWith() =>
-        TroubleException.Conflict("Choose a paper and at least one colour first.");
-
-    /// <summary>
-    /// The run's palette on what its areas are coloured on: a background that is laid before them, or the paper; null
-    /// when paper or colours are missing.
-    /// </summary>
-    internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes)
-    {
-        if (Palette(run, palettes) is not { } onPaper)
-            return null;
-        var ground = run.Painting.GroundOn(onPaper.Paints).Middle.Colour();
-        return Ciede2000.Difference(ground, onPaper.Paints.Paper.Colour.ToLab()) < SameGround
-            ? onPaper
-            : palettes.ForRun(
-                [.. run.Palette.Select(p => p.Colourant!)],
-                run.Paper! with
-                {
-                    Colour = Srgb.FromLab(ground),
-                }
-            );
-    }
-
-    private const double SameGround = 1; // CIEDE2000: what is not seen changes no recipe
-
-    /// <summary>The run's palette on its ground, or a sentence that it is missing.</summary>
-    internal static RunPalette Ground(RunWithSupplies run, Palettes palettes) =>
-        OnGround(run, palettes) ?? throw NothingToColourWith();
-
-    /// <summary>The run's palette on its paper; null when either is missing.</summary>
-    internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
-        run.Paper is null || run.Palette.Count == 0
-            ? null
-            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
 
     /// <summary>A wish with its best recipe, or a sentence that there is none.</summary>
     internal static ChosenColour Chosen(RunWithSupplies run, RunPalette palette, Wish wish) =>

@@ -1,0 +1,49 @@
+using Nube.Core.Colour;
+using Nube.Core.Methods;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <content>What a run has to colour with, on its paper and on its ground.</content>
+public static partial class Colours
+{
+    /// <summary>The run's palette on its paper, or a sentence that it is missing.</summary>
+    internal static RunPalette Needed(RunWithSupplies run, Palettes palettes) =>
+        Palette(run, palettes) ?? throw NothingToColourWith();
+
+    /// <summary>What is said when paper or colours are missing.</summary>
+    internal static TroubleException NothingToColourWith() =>
+        TroubleException.Conflict("Choose a paper and at least one colour first.");
+
+    /// <summary>
+    /// The run's palette on what its areas are coloured on: a background that is laid before them, or the paper; null
+    /// when paper or colours are missing.
+    /// </summary>
+    internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes)
+    {
+        if (Palette(run, palettes) is not { } onPaper)
+            return null;
+        var ground = run.Painting.GroundOn(onPaper.Paints).Middle.Colour();
+        return Ciede2000.Difference(ground, onPaper.Paints.Paper.Colour.ToLab()) < SameGround
+            ? onPaper
+            : palettes.ForRun(
+                [.. run.Palette.Select(p => p.Colourant!)],
+                run.Paper! with
+                {
+                    Colour = Srgb.FromLab(ground),
+                }
+            );
+    }
+
+    private const double SameGround = 1; // CIEDE2000: what is not seen changes no recipe
+
+    /// <summary>The run's palette on its ground, or a sentence that it is missing.</summary>
+    internal static RunPalette Ground(RunWithSupplies run, Palettes palettes) =>
+        OnGround(run, palettes) ?? throw NothingToColourWith();
+
+    /// <summary>The run's palette on its paper; null when either is missing.</summary>
+    internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
+        run.Paper is null || run.Palette.Count == 0
+            ? null
+            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
+}
