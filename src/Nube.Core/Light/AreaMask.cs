@@ -51,16 +51,21 @@ public sealed record AreaMask(
     /// <summary>Share of the area that some parts have.</summary>
     public double ShareOf(params ReadOnlySpan<CellPart> parts)
     {
-        var (those, all) = (0, 0);
-        foreach (var part in Parts)
-        {
-            if (part == CellPart.Outside)
-                continue;
-            all++;
-            if (parts.Contains(part))
-                those++;
-        }
+        var counts = Count();
+        var those = 0;
+        foreach (var part in parts)
+            those += counts[(int)part];
+        var all = counts.Sum() - counts[(int)CellPart.Outside];
         return all == 0 ? 0 : those / (double)all;
+    }
+
+    /// <summary>How many cells each part has.</summary>
+    private int[] Count()
+    {
+        var counts = new int[(int)CellPart.White + 1];
+        foreach (var part in Parts.AsSpan())
+            counts[(int)part]++;
+        return counts;
     }
 
     /// <summary>The outline of some parts: an SVG path in mm, even-odd; empty when no cell is in them.</summary>
@@ -68,10 +73,13 @@ public sealed record AreaMask(
     {
         using var mask = new Mat(Height, Width, MatType.CV_8UC1, Scalar.Black);
         var pixels = mask.AsSpan<byte>();
-        var any = false;
-        for (var at = 0; at < pixels.Length; at++)
+        var cells = Parts.AsSpan();
+        var (wanted, any) = (0, false);
+        foreach (var part in parts)
+            wanted |= 1 << (int)part;
+        for (var at = 0; at < cells.Length; at++)
         {
-            if (!parts.Contains(Parts[at]))
+            if ((wanted >> (int)cells[at] & 1) == 0)
                 continue;
             (pixels[at], any) = (255, true);
         }

@@ -30,7 +30,18 @@ public static class Zoning
         ImmutableArray<AreaForm> forms,
         LightAngle light,
         Func<int, ZoneRule> ruleOf
-    ) => [.. Masks(forms, light, ruleOf).AsParallel().AsOrdered().Select(Outlined)];
+    )
+    {
+        ArgumentNullException.ThrowIfNull(ruleOf);
+        var middle = Middle(forms);
+        return
+        [
+            .. forms
+                .AsParallel()
+                .AsOrdered()
+                .Select(form => Outlined(Mask(form, light, ruleOf(form.Id), middle, ranked: false))),
+        ];
+    }
 
     /// <summary>The zones of all areas, cell by cell.</summary>
     /// <param name="forms">The areas' forms.</param>
@@ -44,7 +55,10 @@ public static class Zoning
     {
         ArgumentNullException.ThrowIfNull(ruleOf);
         var middle = Middle(forms);
-        return [.. forms.AsParallel().AsOrdered().Select(form => Mask(form, light, ruleOf(form.Id), middle))];
+        return
+        [
+            .. forms.AsParallel().AsOrdered().Select(form => Mask(form, light, ruleOf(form.Id), middle, ranked: true)),
+        ];
     }
 
     private static AreaZones Outlined(AreaMask mask) =>
@@ -60,17 +74,18 @@ public static class Zoning
             WhiteShare = mask.ShareOf(CellPart.White),
         };
 
-    private static AreaMask Mask(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
+    /// <summary>The mask of an area; without the ranks of its cells where only outlines are wanted.</summary>
+    private static AreaMask Mask(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle, bool ranked)
     {
         var parts = new CellPart[form.Inside.Length];
         for (var at = 0; at < parts.Length; at++)
             parts[at] = form.Inside[at] ? CellPart.Middle : CellPart.Outside;
-        var darkness = new byte[parts.Length];
+        var darkness = ranked ? new byte[parts.Length] : [];
         if (form.Cells * AreaForm.CellMm * AreaForm.CellMm >= LeastMm2)
         {
             var tone = Smoothed(form, Tone(form, light, rule, middle));
             var ranks = new Ranks(form, tone);
-            for (var at = 0; at < parts.Length; at++)
+            for (var at = 0; ranked && at < parts.Length; at++)
             {
                 if (form.Inside[at])
                     darkness[at] = (byte)Math.Round(255 * (1 - ranks.LighterThan(tone[at])));
