@@ -27,12 +27,7 @@ public static class Adding
         Hand hand
     )
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(cards);
-        ArgumentNullException.ThrowIfNull(done);
-        ArgumentNullException.ThrowIfNull(hand);
-        if (cards.Count == 0 || cards.Any(card => card < 1 || card > plan.Cards))
-            throw new ImpossibleOrderException("Say on which cards.");
+        Check(plan, cards, done, hand);
         var model = plan.PassOf(plan.Steps[like - 1]);
         if (model.WholeCard || model.Acts.IsEmpty)
             throw new ImpossibleOrderException("Only what lays colour in areas can be done once more.");
@@ -80,12 +75,7 @@ public static class Adding
         Hand hand
     )
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(cards);
-        ArgumentNullException.ThrowIfNull(done);
-        ArgumentNullException.ThrowIfNull(hand);
-        if (cards.Count == 0 || cards.Any(card => card < 1 || card > plan.Cards))
-            throw new ImpossibleOrderException("Say on which cards.");
+        Check(plan, cards, done, hand);
         var before = plan
             .Steps.Where(step => cards.Contains(step.Card) && done.Contains(step.Number))
             .Select(step => step.Pass)
@@ -95,11 +85,10 @@ public static class Adding
             .Passes.Select(pass => pass.Index)
             .Where(index => !before.Contains(index) && before.All(earlier => !precedes[index, earlier]))
             .ToHashSet();
-        ImmutableArray<int> all = [Pass.Panel, .. plan.Passes.SelectMany(pass => pass.Areas).Distinct().Order()];
         var own = new Pass(
             0,
             PaintMix.None,
-            [.. all.Distinct()],
+            [.. plan.Passes.SelectMany(pass => pass.Areas).Append(Pass.Panel).Distinct().Order()],
             Zone.Details,
             1,
             BrushWater.DryBrush,
@@ -114,6 +103,16 @@ public static class Adding
             TakesSeconds = seconds,
         };
         return Inserted(plan, own, before, behind, cards, hand);
+    }
+
+    private static void Check(Plan plan, IReadOnlyCollection<int> cards, IReadOnlyCollection<int> done, Hand hand)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(cards);
+        ArgumentNullException.ThrowIfNull(done);
+        ArgumentNullException.ThrowIfNull(hand);
+        if (cards.Count == 0 || cards.Any(card => card < 1 || card > plan.Cards))
+            throw new ImpossibleOrderException("Say on which cards.");
     }
 
     /// <summary>A pass put between passes, with a step on each of some cards at the end of the plan.</summary>

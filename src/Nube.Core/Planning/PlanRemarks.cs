@@ -262,7 +262,9 @@ public static class PlanRemarks
             if (slow.Count > 0)
                 yield return new Remark(
                     Severity.Hint,
-                    $"{Words.Names([.. slow.Select(area => nameOf(area.Area))])}: the hand takes about {Words.Duration(slow.Max(area => area.Takes))}, and the ink can be moved for about {Words.Duration(OpenTime.BlendingInkSeconds)}. Blend it part by part, each from light to dark."
+                    $"{Words.Names([.. slow.Select(area => nameOf(area.Area))])}: the hand takes about "
+                        + $"{Words.Duration(slow.Max(area => area.Takes))}, and the ink can be moved for about "
+                        + $"{Words.Duration(OpenTime.BlendingInkSeconds)}. Blend it part by part, each from light to dark."
                 );
             yield break;
         }
