@@ -2,6 +2,7 @@ using BenchmarkDotNet.Attributes;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Optics;
 using Nube.Core.Swatches;
 using Nube.Devices.Swatches;
 
@@ -48,5 +49,6 @@ public class SwatchBenchmarks
 
     /// <summary>One colourant, with how sure.</summary>
     [Benchmark]
-    public object FitOne() => ColourantFit.From(evidence, SheetEvidence.NeutralPaper, black);
+    public object FitOne() =>
+        ColourantFit.From(evidence, SheetEvidence.NeutralPaper, black, Beforehand.OfSheet(AbsorptionShape.Unknown));
 }

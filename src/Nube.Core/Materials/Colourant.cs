@@ -41,8 +41,15 @@ public sealed record Colourant(
     [JsonIgnore]
     public bool IsBlack => ColourIndex.StartsWith("PBk", StringComparison.OrdinalIgnoreCase);
 
+    /// <summary>How its absorption runs along the spectrum, by the kind of its pigment.</summary>
+    [JsonIgnore]
+    public AbsorptionShape Shape => Pigments.ShapeOf(ColourIndex);
+
     /// <summary>K and S: as measured, else computed from the two colours, which takes about 20 ms.</summary>
-    public PaintOptics Optics() => Measured?.Optics() ?? SwatchFit.From(FullStrength, Wash, Scattering).Optics;
+    public PaintOptics Optics() => Measured?.Optics() ?? FromSwatches().Optics;
+
+    /// <summary>What its two colours say of K and S, whatever was measured.</summary>
+    public FittedColourant FromSwatches() => SwatchFit.From(FullStrength, Wash, Scattering, Shape);
 
     /// <summary>The same colourant with what its swatches told.</summary>
     /// <param name="fitted">What was fitted to them.</param>

@@ -10,17 +10,27 @@ namespace Nube.Core.Swatches;
 internal readonly record struct InPicture(Xyz Xyz, DeviceLight Device, bool Red, bool Green, bool Blue)
 {
     /// <summary>The colour as it is held.</summary>
-    public static InPicture Of(Xyz xyz, DeviceLight device)
+    /// <param name="xyz">The true colour.</param>
+    /// <param name="device">Whose picture it is.</param>
+    /// <param name="seen">What the picture holds.</param>
+    /// <param name="cutBelow">Light of a channel from which on the picture is known not to have been cut there.</param>
+    public static InPicture Of(Xyz xyz, DeviceLight device, Lab seen, double cutBelow)
     {
         var (r, g, b) = device.Of(Srgb.LightOfXyz(xyz));
+        var (red, green, blue) = Srgb.LightOfXyz(seen.ToXyz());
+        var (keepsR, keepsG, keepsB) = (
+            r >= 0 || red > cutBelow,
+            g >= 0 || green > cutBelow,
+            b >= 0 || blue > cutBelow
+        );
         return new InPicture(
-            device.IsEye && r >= 0 && g >= 0 && b >= 0
+            device.IsEye && keepsR && keepsG && keepsB
                 ? xyz
-                : Srgb.XyzOfLight(Math.Max(0, r), Math.Max(0, g), Math.Max(0, b)),
+                : Srgb.XyzOfLight(keepsR ? r : 0, keepsG ? g : 0, keepsB ? b : 0),
             device,
-            r >= 0,
-            g >= 0,
-            b >= 0
+            keepsR,
+            keepsG,
+            keepsB
         );
     }
 

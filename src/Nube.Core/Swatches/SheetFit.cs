@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Swatches;
 
@@ -34,16 +35,19 @@ public static class SheetFit
     /// <param name="pictures">What was read in pictures of it, with what each was taken with: scan or photo.</param>
     /// <param name="meter">What a meter read: boxes named by row and column, and the paper.</param>
     /// <param name="leftOut">Boxes that the maker leaves out.</param>
+    /// <param name="shapes">How absorption runs with the pigment of each row.</param>
     public static ImmutableArray<FittedRow> Of(
         SwatchSheet sheet,
         IReadOnlyList<SeenSheet> pictures,
         IReadOnlyList<MeterReading> meter,
-        IReadOnlySet<(int Row, int Column)> leftOut
+        IReadOnlySet<(int Row, int Column)> leftOut,
+        IReadOnlyList<AbsorptionShape> shapes
     )
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(pictures);
         ArgumentNullException.ThrowIfNull(meter);
+        ArgumentNullException.ThrowIfNull(shapes);
         var rows = pictures
             .Select(picture =>
                 SheetEvidence.Of(
@@ -75,7 +79,8 @@ public static class SheetFit
                             : ColourantFit.From(
                                 evidence,
                                 SheetEvidence.NeutralPaper,
-                                (metered.Evidence.IsEmpty ? black : metered.Black) * SheetEvidence.NeutralPaper
+                                (metered.Evidence.IsEmpty ? black : metered.Black) * SheetEvidence.NeutralPaper,
+                                Beforehand.OfSheet(shapes[row])
                             ),
                         metered.Evidence.IsEmpty ? seenWith : SwatchSource.Meter,
                         evidence,

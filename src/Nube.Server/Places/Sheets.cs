@@ -213,7 +213,7 @@ public static class Sheets
         var items = await db
             .Stash.Where(item => sheet.Rows.Contains(item.Id))
             .ToDictionaryAsync(item => item.Id, cancel);
-        var rows = Fit(sheet);
+        var rows = Fit(sheet, items);
         if (rows.All(row => row.Fitted is null))
             throw TroubleException.Conflict("Nothing was read yet. Bring in a picture of the painted sheet first.");
         foreach (var row in rows)
@@ -246,7 +246,7 @@ public static class Sheets
     internal static async Task<SheetView> View(Sheet sheet, NubeDb db, CancellationToken cancel)
     {
         var items = await NamesOf(sheet.Rows, db, cancel);
-        var fitted = Fit(sheet);
+        var fitted = Fit(sheet, items);
         var leftOut = sheet.LeftOut.ToHashSet();
         var white = Spectrum.Flat(SheetEvidence.NeutralPaper);
         return new SheetView(
@@ -335,12 +335,13 @@ public static class Sheets
         }
     }
 
-    private static ImmutableArray<FittedRow> Fit(Sheet sheet) =>
+    private static ImmutableArray<FittedRow> Fit(Sheet sheet, Dictionary<Guid, StashItem> items) =>
         SheetFit.Of(
             sheet.Layout,
             [.. sheet.Pictures.Select(picture => new SeenSheet(picture.Source, picture.Reading, picture.Chart))],
             [.. sheet.Metered.Select(read => new MeterReading(read.Sample, Spectrum.Of(read.Values.AsSpan())))],
-            sheet.LeftOut.Select(box => (box.Row, box.Column)).ToHashSet()
+            sheet.LeftOut.Select(box => (box.Row, box.Column)).ToHashSet(),
+            [.. sheet.Rows.Select(item => items[item].Colourant!.Shape)]
         );
 
     private static string InWords(SheetReading reading, ChartReading? chart)

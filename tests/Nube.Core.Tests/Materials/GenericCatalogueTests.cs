@@ -55,7 +55,7 @@ public partial class GenericCatalogueTests
         var paper = Spectrum.Flat(SwatchFit.NeutralPaper);
         Assert.All(GenericCatalogue.WaterColours, colour =>
         {
-            var fitted = SwatchFit.From(colour.FullStrength, colour.Wash, colour.Scattering);
+            var fitted = colour.FromSwatches();
             var lightness = Strength
                 .Ladder.Select(s => SpectralColour.ToLab(KubelkaMunk.Over(paper, fitted.Optics, s.LoadOfOneLayer)).L)
                 .ToList();
@@ -117,7 +117,7 @@ public partial class GenericCatalogueTests
         Assert.All(GenericCatalogue.Pencils.Concat(GenericCatalogue.Inks), colour =>
         {
             Assert.True(colour.Wash.ToLab().L > colour.FullStrength.ToLab().L + 5, colour.Name);
-            var residual = SwatchFit.From(colour.FullStrength, colour.Wash, colour.Scattering).Residual;
+            var residual = colour.FromSwatches().Residual;
             Assert.True(residual < 7, $"{colour.Name}: {residual:0.0}");
         });
 

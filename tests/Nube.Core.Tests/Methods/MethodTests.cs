@@ -85,7 +85,7 @@ public class MethodTests
     [Fact]
     public void A_flat_wash_lies_as_the_recipe_says()
     {
-        var recipe = Task(Method.FlatWash, "#5c9140").Recipe;
+        var recipe = Task(Method.FlatWash, "#5c9140", ShadowDepth.None).Recipe;
         var passes = Passes(Method.FlatWash, "#5c9140", shadow: ShadowDepth.None);
         Assert.Equal(recipe.Layers, passes.Length);
         Assert.Equal(0, Ciede2000.Difference(recipe.Predicted, After(passes).Middle.ToLab()), 0.6); // rounding to 8 bits

@@ -11,7 +11,7 @@ public class PaintFactsTests
     {
         foreach (var pan in BoxOfTwelve.Pans)
         {
-            var residual = SwatchFit.From(pan.FullStrength, pan.Wash, pan.Scattering).Residual;
+            var residual = pan.FromSwatches().Residual;
             Assert.True(residual < 6, $"{pan.ColourIndex}: {residual:0.0}");
         }
     }

@@ -37,6 +37,9 @@ public class ColourantFitTests
         ];
     }
 
+    private static FittedSwatches FromPatches(IReadOnlyList<SwatchEvidence> evidence, double paper, double black) =>
+        ColourantFit.From(evidence, paper, black, Beforehand.OfSheet(AbsorptionShape.Unknown));
+
     private static double Off(PaintOptics found, PaintOptics true_, double load, double ground) =>
         Ciede2000.Difference(
             SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(ground), found, load)),
@@ -48,7 +51,7 @@ public class ColourantFitTests
     [InlineData(true)]
     public void A_paint_that_the_model_describes_is_found_again(bool spectral)
     {
-        var fitted = ColourantFit.From(Exact(Blue, spectral), SheetEvidence.NeutralPaper, 0.03);
+        var fitted = FromPatches(Exact(Blue, spectral), SheetEvidence.NeutralPaper, 0.03);
         foreach (var load in new[] { 1.0, 0.5, 1.0 / 3, 0.1 })
             Assert.InRange(Off(fitted.Optics, Blue, load, SheetEvidence.NeutralPaper), 0, 1);
         Assert.InRange(Off(fitted.Optics, Blue, 1, 0.4), 0, 1.5);
@@ -64,8 +67,8 @@ public class ColourantFitTests
         var opaque = GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == "PY35").Optics();
         var clear = GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == "PY150").Optics();
         Assert.True(
-            ColourantFit.From(Exact(opaque, true), 0.92, 0.03).Optics.Scattering
-                > 3 * ColourantFit.From(Exact(clear, true), 0.92, 0.03).Optics.Scattering
+            FromPatches(Exact(opaque, true), 0.92, 0.03).Optics.Scattering
+                > 3 * FromPatches(Exact(clear, true), 0.92, 0.03).Optics.Scattering
         );
     }
 
@@ -80,7 +83,7 @@ public class ColourantFitTests
         var evidence = Exact(yellow, spectral: false)
             .ConvertAll(one => one with { Colour = Srgb.FromLab(one.Colour).ToLab() });
         Assert.Equal(0, Srgb.FromLab(evidence[0].Colour).B, 1e-9);
-        var fitted = ColourantFit.From(evidence, SheetEvidence.NeutralPaper, 0.03);
+        var fitted = FromPatches(evidence, SheetEvidence.NeutralPaper, 0.03);
         var truth = SpectralColour.ToLab(KubelkaMunk.Over(Spectrum.Flat(SheetEvidence.NeutralPaper), yellow, 1));
         var cutOff = Ciede2000.Difference(truth, evidence[0].Colour);
         Assert.True(Off(fitted.Optics, yellow, 1, SheetEvidence.NeutralPaper) < 0.75 * cutOff);
@@ -94,10 +97,10 @@ public class ColourantFitTests
     {
         var all = Exact(Blue, spectral: false);
         double Spread(params int[] columns) =>
-            ColourantFit.From([.. all.Where(one => columns.Contains(one.Patch))], 0.92, 0.03).Spread;
+            FromPatches([.. all.Where(one => columns.Contains(one.Patch))], 0.92, 0.03).Spread;
         Assert.True(Spread(2) > Spread(0, 2));
         Assert.True(Spread(0, 2) > Spread(0, 1, 2, 3, 4));
-        Assert.Throws<ArgumentException>(() => ColourantFit.From([.. all.Where(one => one.OverBlack)], 0.92, 0.03));
+        Assert.Throws<ArgumentException>(() => FromPatches([.. all.Where(one => one.OverBlack)], 0.92, 0.03));
     }
 
     [Fact]
@@ -105,7 +108,7 @@ public class ColourantFitTests
     {
         var item = GenericCatalogue.WaterColours[0];
         var measured = item.MeasuredAs(
-            ColourantFit.From(Exact(Blue, true), 0.92, 0.03),
+            FromPatches(Exact(Blue, true), 0.92, 0.03),
             SwatchSource.Meter,
             granulates: true
         );

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
+using Nube.Core.Materials;
 using Nube.Core.Optics;
 using Nube.Core.Swatches;
 using Nube.Devices.Swatches;
@@ -40,10 +41,49 @@ internal static class LoopTrial
                 .SelectMany(sheet => OfSheet(source, seed + 12 * sheet, vividness)),
         ];
 
-    private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness)
+    /// <summary>
+    /// Outcomes of scans of sheets of these paints: what lies behind each is near what is known of its pigment, and
+    /// differs from sheet to sheet.
+    /// </summary>
+    /// <param name="paints">Twelve of the catalogue.</param>
+    /// <param name="sheets">How many sheets.</param>
+    /// <param name="seed">Another one, another world.</param>
+    /// <param name="kinds">Whether the fit is told the kinds of pigment.</param>
+    public static List<Outcome> OfKnown(IReadOnlyList<Colourant> paints, int sheets, int seed, bool kinds) =>
+        [
+            .. Enumerable
+                .Range(0, sheets)
+                .AsParallel()
+                .AsOrdered()
+                .SelectMany(sheet =>
+                    OfSheet(
+                        SwatchSource.Scan,
+                        seed + 12 * sheet,
+                        1,
+                        [.. paints.Select((paint, row) => TruePaint.Behind(paint, seed + 12 * sheet + row))],
+                        [.. paints.Select(paint => kinds ? paint.Shape : AbsorptionShape.Unknown)]
+                    )
+                ),
+        ];
+
+    private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness) =>
+        OfSheet(
+            source,
+            seed,
+            vividness,
+            [.. Enumerable.Range(0, SwatchSheet.MostRows).Select(row => TruePaint.Invented(seed + row))],
+            [.. Enumerable.Repeat(AbsorptionShape.Unknown, SwatchSheet.MostRows)]
+        );
+
+    private static List<Outcome> OfSheet(
+        SwatchSource source,
+        int seed,
+        double vividness,
+        List<TruePaint> paints,
+        List<AbsorptionShape> shapes
+    )
     {
         var sheet = new SwatchSheet(SheetSize.A4, 0, SwatchSheet.MostRows);
-        var paints = Enumerable.Range(0, sheet.Rows).Select(row => TruePaint.Invented(seed + row)).ToList();
         var painted = PaintedSheet.By(sheet, paints, Paper, Slips.None, seed);
         var pictures = new List<SeenSheet>();
         if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto or SwatchSource.ScanAndPhotoWithChart)
@@ -56,7 +96,7 @@ internal static class LoopTrial
             );
         IReadOnlyList<MeterReading> meter =
             source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
-        var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>());
+        var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>(), shapes);
         Assert.All(fitted, row => Assert.Equal(source, row.Source));
 
         var outcomes = new List<Outcome>();

@@ -1,3 +1,4 @@
+using Nube.Core.Materials;
 using Nube.Core.Swatches;
 
 namespace Nube.Core.Tests.Swatches;
@@ -29,6 +30,20 @@ public class SwatchLoopTests(ITestOutputHelper output)
         Assert.InRange(median, 0.2, half);
         Assert.InRange(high, median, most);
         Assert.InRange(held, 0.87, 0.94); // "nine of ten"
+    }
+
+    [Fact]
+    public void Who_knows_the_kind_of_a_pigment_reads_its_sheet_no_worse_and_stays_honest()
+    {
+        var paints = GenericCatalogue.WaterColours.Where((_, place) => place % 4 == 1).Take(12).ToList();
+        var without = LoopTrial.OfKnown(paints, 3, seed: 200_000, kinds: false);
+        var with = LoopTrial.OfKnown(paints, 3, seed: 200_000, kinds: true);
+        var held = with.Count(outcome => outcome.Difference <= outcome.Bound) / (double)with.Count;
+        output.WriteLine(
+            $"smooth {without.Average(o => o.Difference):0.00}, held {without.Count(o => o.Difference <= o.Bound) / (double)without.Count:0.0 %}; by kind {with.Average(o => o.Difference):0.00}, held {held:0.0 %}"
+        );
+        Assert.True(with.Average(o => o.Difference) < 1.02 * without.Average(o => o.Difference));
+        Assert.InRange(held, 0.8, 1);
     }
 
     [Fact]
