@@ -1,3 +1,4 @@
+using System.Globalization;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -62,6 +63,53 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
         window.Sees("2 of 34 areas have a colour");
         window.Button("Undo").Click();
         window.Sees("1 of 34 areas have a colour");
+    }
+
+    [Fact]
+    public void The_picture_comes_nearer_by_keys_wheel_and_buttons_and_is_moved_without_picking_an_area()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        var picture = window.Find("//*[@role='group' and contains(@aria-label, 'plus and minus')]");
+        var all = Seen();
+        picture.SendKeys("+");
+        picture.SendKeys("+");
+        Assert.Equal(all.Width / 2.25, Seen().Width, 0.1);
+        picture.SendKeys(Keys.ArrowLeft);
+        var left = Seen();
+        picture.SendKeys(Keys.ArrowRight);
+        Assert.True(Seen().X > left.X);
+        picture.SendKeys("0");
+        Assert.Equal(all, Seen());
+
+        // The wheel brings nearer what lies under it: an area grows on the screen and stays under the pointer.
+        var area = window.Find("//*[@data-area='26']");
+        var before = area.Size.Width;
+        new Actions(window.Driver)
+            .ScrollFromOrigin(new WheelInputDevice.ScrollOrigin { Element = area }, 0, -400)
+            .Perform();
+        window.WaitUntil(() => window.Find("//*[@data-area='26']").Size.Width > 2 * before, "the area to come nearer");
+
+        // A drag moves it and picks nothing; a tap still picks.
+        var near = Seen();
+        new Actions(window.Driver).MoveToElement(area).ClickAndHold().MoveByOffset(-60, -40).Release().Perform();
+        Assert.True(Seen().X > near.X && Seen().Y > near.Y);
+        Assert.Empty(window.Driver.FindElements(By.XPath("//*[@data-area and contains(@fill, 'hatch')]")));
+        window.Find("//*[@data-area='26']").Click();
+        window.Find("//*[@data-area='26' and contains(@fill, 'hatch')]");
+        window.Button("Whole").Click();
+        Assert.Equal(all, Seen());
+
+        (double X, double Y, double Width) Seen()
+        {
+            var box = window
+                .Find("//*[local-name()='svg' and contains(@aria-label, 'as it will look')]")
+                .GetDomAttribute("viewBox")!
+                .Split(' ')
+                .Select(number => double.Parse(number, CultureInfo.InvariantCulture))
+                .ToArray();
+            return (box[0], box[1], box[2]);
+        }
     }
 
     [Fact]

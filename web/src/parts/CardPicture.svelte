@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Fill, Image } from '../api/client';
+  import type { View } from '../state/closeView';
 
   // The image as it lies on its paper: paint below, stamped lines above.
   let {
@@ -11,6 +12,7 @@
     label,
     faded = false,
     mat = true,
+    view,
     children,
   }: {
     image: Image | null;
@@ -21,11 +23,21 @@
     faded?: boolean;
     /** It lies on the mat; a card that hangs on the line does not need one of its own. */
     mat?: boolean;
+    /** The part that is seen; all of it otherwise. */
+    view?: View;
     children?: Snippet;
   } = $props();
 
   const areas = $derived(new Map(image?.areas.map((area) => [area.id, area])));
   const margin = $derived(image ? Math.max(image.widthMm, image.heightMm) * 0.04 : 0);
+  const seen = $derived<View>(
+    view ?? {
+      x: -margin,
+      y: -margin,
+      width: (image?.widthMm ?? 0) + 2 * margin,
+      height: (image?.heightMm ?? 0) + 2 * margin,
+    },
+  );
   const painted = $derived(
     fills.flatMap((fill) => (areas.get(fill.area) ? [{ fill, area: areas.get(fill.area) }] : [])),
   );
@@ -34,7 +46,7 @@
 <div class={['h-full w-full', mat && 'mat p-4']}>
   {#if image}
     <svg
-      viewBox="{-margin} {-margin} {image.widthMm + 2 * margin} {image.heightMm + 2 * margin}"
+      viewBox="{seen.x} {seen.y} {seen.width} {seen.height}"
       style:background={paper}
       class="card-paper block h-full w-full"
       role="img"

@@ -9,6 +9,7 @@
     chosen,
     pick,
     tapping = false,
+    times = 1,
     stroke,
   }: {
     image: Image;
@@ -16,12 +17,14 @@
     pick?: (area: number) => void;
     /** Areas are picked as the pointer comes down on them, and as it is drawn over them. */
     tapping?: boolean;
+    /** How many times nearer than the whole it is seen: numbers stay as large as they are on the screen. */
+    times?: number;
     /** Given while a cut is drawn: its two ends, in mm. */
     stroke?: (from: { x: number; y: number }, to: { x: number; y: number }) => void;
   } = $props();
 
   const id = $props.id();
-  const size = $derived(Math.max(image.widthMm, image.heightMm) * 0.026);
+  const size = $derived((Math.max(image.widthMm, image.heightMm) * 0.026) / times);
   let over: number[] = []; // areas that the pointer was drawn over since it came down
   let line = $state<{ x1: number; y1: number; x2: number; y2: number }>();
 
@@ -126,7 +129,7 @@
   paint-order="stroke"
 >
   {#each image.areas as area (area.id)}
-    {@const scale = Math.min(1, Math.max(0.6, Math.sqrt(area.sizeMm2) / 10))}
+    {@const scale = Math.min(1, Math.max(0.6, (times * Math.sqrt(area.sizeMm2)) / 10))}
     <text x={area.centre.x} y={area.centre.y + size * 0.35 * scale} font-size={size * scale}>{area.id}</text>
   {/each}
 </g>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type AreaColour, type CardWish, type Colours, type Method } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
+  import CloseUp from '../../parts/CloseUp.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { Batches } from '../../state/batches';
@@ -105,9 +106,19 @@
   <div class="grid gap-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,8fr)]">
     <div class="grid content-start gap-4">
       <div style:aspect-ratio="{image.widthMm} / {image.heightMm}">
-        <CardPicture {image} {fills} paper={colours.value.paperColour} label="The card as it will look, dry">
-          <AreaOverlay {image} {chosen} {pick} {tapping} />
-        </CardPicture>
+        <CloseUp {image} drawing={tapping} label="The card">
+          {#snippet children(view, times)}
+            <CardPicture
+              {image}
+              {fills}
+              {view}
+              paper={colours.value?.paperColour ?? '#ffffff'}
+              label="The card as it will look, dry"
+            >
+              <AreaOverlay {image} {chosen} {pick} {tapping} {times} />
+            </CardPicture>
+          {/snippet}
+        </CloseUp>
       </div>
       <details>
         <summary class="cursor-pointer underline">Pick areas from a list</summary>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type ImageLight, type Values, type ZoneRule } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
+  import CloseUp from '../../parts/CloseUp.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
@@ -94,31 +95,39 @@
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
     <div>
       <div class="max-h-[66vh]" style:aspect-ratio="{image.widthMm} / {image.heightMm}">
-        <CardPicture
-          {image}
-          paper={run.value?.paperColour ?? '#fbfaf7'}
-          fills={view === 'greys' ? values.value?.greys : []}
-          label="The image with {image.areas.length} numbered areas"
-        >
-          {#if view === 'light' && light.value}
-            {@const rule = light.value.rule}
-            <LightOverlay
+        <CloseUp {image} drawing={!!drawing || view === 'light'} label="The image">
+          {#snippet children(seen, times)}
+            <CardPicture
               {image}
-              light={light.value}
-              {chosen}
-              {pick}
-              turn={(degrees) => setLight(degrees, rule)}
-              goFrom={(from) => setRule({ ...(light.value?.own[String(chosen[0])] ?? rule), from })}
-            />
-          {:else}
-            <AreaOverlay
-              {image}
-              {chosen}
-              {pick}
-              stroke={drawing && view === 'areas' ? (from, to) => corrections?.draw([from, to]) : undefined}
-            />
-          {/if}
-        </CardPicture>
+              view={seen}
+              paper={run.value?.paperColour ?? '#fbfaf7'}
+              fills={view === 'greys' ? values.value?.greys : []}
+              label="The image with {image.areas.length} numbered areas"
+            >
+              {#if view === 'light' && light.value}
+                {@const rule = light.value.rule}
+                <LightOverlay
+                  {image}
+                  light={light.value}
+                  {chosen}
+                  {pick}
+                  turn={(degrees) => setLight(degrees, rule)}
+                  goFrom={(from) => setRule({ ...(light.value?.own[String(chosen[0])] ?? rule), from })}
+                />
+              {:else}
+                <AreaOverlay
+                  {image}
+                  {chosen}
+                  {pick}
+                  {times}
+                  stroke={drawing && view === 'areas'
+                    ? (from, to) => corrections?.draw([from, to])
+                    : undefined}
+                />
+              {/if}
+            </CardPicture>
+          {/snippet}
+        </CloseUp>
       </div>
       <p class="mt-2 text-sm text-quiet">
         {image.fileName}, {image.widthMm.toFixed(0)} x {image.heightMm.toFixed(0)} mm
