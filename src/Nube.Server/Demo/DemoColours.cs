@@ -54,6 +54,23 @@ internal static class DemoColours
         new("Wheel", 20, 66.8, "#7d6a5b", ShadowDepth.None),
         new("Beam", 70, 68.5, "#b5946f", ShadowDepth.Soft),
         new("Grip", 113, 55, "#7d6a5b", ShadowDepth.None),
+        new("Prop", 82.6, 70.8, "#b5946f", ShadowDepth.None),
+        new("Hub", 20, 78, "#b5946f", ShadowDepth.None),
+        new("Left pumpkin's stalk", 36.5, 19.8, "#93a05e", ShadowDepth.None),
+        new("Left leaf's upper half", 18.2, 22.7, "#a9c87c", ShadowDepth.None),
+        new("Left leaf's lower half", 17.2, 26.9, "#84ad62", ShadowDepth.None),
+        new("Right leaf's upper half", 88.6, 22.4, "#a9c87c", ShadowDepth.None),
+        new("Right leaf's lower half", 91.9, 25.2, "#84ad62", ShadowDepth.None),
+        new("Middle leaf's tip", 49.5, 22.7, "#84ad62", ShadowDepth.None),
+        new("Front leaf's left half", 46.8, 34.2, "#a9c87c", ShadowDepth.None),
+        new("Front leaf's right half", 50.5, 32.6, "#84ad62", ShadowDepth.None),
+        new("Small leaf", 46.1, 25.3, "#a9c87c", ShadowDepth.None),
+        new("Gourd's stalk", 85.1, 28.7, "#93a05e", ShadowDepth.None),
+        new("Gourd's first rib", 77.6, 34.1, "#eee0b8", ShadowDepth.None),
+        new("Gourd's second rib", 81, 33.6, "#e3cf9c", ShadowDepth.None),
+        new("Gourd's middle rib", 85, 33.9, "#eee0b8", ShadowDepth.None),
+        new("Gourd's fourth rib", 89.1, 33.7, "#e3cf9c", ShadowDepth.None),
+        new("Gourd's last rib", 92.6, 35.1, "#eee0b8", ShadowDepth.None),
     ];
 
     public static ImmutableArray<Painted> WateringCan { get; } =

@@ -132,16 +132,19 @@
   >
     {@render children(view, times)}
   </div>
-  <div class="join absolute right-1 bottom-1 rounded bg-base-100/90">
-    <button class="join-item btn btn-sm btn-ghost" aria-label="Nearer" onclick={() => by(step)}>+</button>
-    <button
-      class="join-item btn btn-sm btn-ghost"
-      aria-label="Farther"
-      disabled={times === 1}
-      onclick={() => by(1 / step)}>−</button
+  <div class="join absolute right-0 bottom-0 rounded bg-base-100/90">
+    <button class="join-item btn btn-square btn-ghost btn-sm" aria-label="Nearer" onclick={() => by(step)}
+      >+</button
     >
-    <button class="join-item btn btn-sm btn-ghost" disabled={times === 1} onclick={() => (view = whole)}>
-      Whole
-    </button>
+    {#if times > 1}
+      <button
+        class="join-item btn btn-square btn-ghost btn-sm"
+        aria-label="Farther"
+        onclick={() => by(1 / step)}
+      >
+        −
+      </button>
+      <button class="join-item btn btn-ghost btn-sm" onclick={() => (view = whole)}>Whole</button>
+    {/if}
   </div>
 </div>

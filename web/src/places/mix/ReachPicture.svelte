@@ -39,7 +39,7 @@
     void reach.refresh();
   });
 
-  const most = 110; // chroma at the top of a strip
+  const most = 130; // chroma at the top of a strip
   const high = 72;
   const bar = 14;
   const width = 36 * bar;
