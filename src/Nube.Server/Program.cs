@@ -216,6 +216,7 @@ api.MapNamedColours();
 api.MapPlan();
 api.MapBench();
 api.MapRecord();
+api.MapAgain();
 api.MapStash();
 api.MapSheets();
 api.MapMix();

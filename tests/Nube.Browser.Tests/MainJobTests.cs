@@ -87,6 +87,12 @@ public sealed class MainJobTests(NubeInBrowser nube) : IDisposable
         // The run's own page has this heading, too.
         window.WaitUntil(() => window.Driver.Url.EndsWith("/book", StringComparison.Ordinal), "the book to open");
         window.Heading("Apple day");
+
+        // Next year once more: the same wishes, nothing done.
+        window.Link("Apple day").Click();
+        window.Button("Make it again").Click();
+        window.Heading("Apple day, again");
+        window.Sees("3 of 17 areas have a colour");
         Assert.Empty(SevereMessages());
     }
 

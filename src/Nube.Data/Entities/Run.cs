@@ -61,6 +61,30 @@ public sealed class Run : IOwned
 
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
+
+    /// <summary>The same to be made once more: image, wishes and supplies, and nothing that was planned or done.</summary>
+    /// <param name="name">What it is called.</param>
+    /// <param name="now">When it is begun.</param>
+    public Run Again(string name, DateTimeOffset now)
+    {
+        var again = new Run
+        {
+            MakerId = MakerId,
+            Name = name,
+            Cards = Cards,
+            PaperId = PaperId,
+            StampingInkId = StampingInkId,
+            Palette = Palette,
+            Colours = Colours,
+            CardWork = CardWork,
+            Schools = Schools,
+            Silenced = Silenced,
+            CreatedAt = now,
+            ChangedAt = now,
+        };
+        again.Image = Image?.For(again);
+        return again;
+    }
 }
 
 /// <summary>The image of a run and the areas found in it.</summary>
@@ -134,6 +158,37 @@ public sealed class RunImage : IOwned
 
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
+
+    /// <summary>The same image for another run.</summary>
+    public RunImage For(Run run)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        return new RunImage
+        {
+            RunId = run.Id,
+            MakerId = run.MakerId,
+            FileHash = FileHash,
+            FileName = FileName,
+            Size = Size,
+            Panel = Panel,
+            WidthMm = WidthMm,
+            HeightMm = HeightMm,
+            LineHash = LineHash,
+            LabelsHash = LabelsHash,
+            Areas = Areas,
+            Touching = Touching,
+            Edits = Edits,
+            Light = Light,
+            Zones = Zones,
+            Dams = Dams,
+            Depth = Depth,
+            Marks = Marks,
+            MayRun = MayRun,
+            GapMm = GapMm,
+            SmallestMm2 = SmallestMm2,
+            Names = Names,
+        };
+    }
 
     /// <summary>Whether an area stays bare: it is kept white, or is no part of the image.</summary>
     public bool StaysBare(int area) =>

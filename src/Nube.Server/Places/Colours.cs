@@ -67,8 +67,23 @@ public static partial class Colours
         CancellationToken cancel
     )
     {
+        await gate.Open(await runs.Load(id, cancel), OnTheBench, cancel);
+        var supplied = await Supply(id, given, db, runs, palettes, clock.GetUtcNow(), cancel);
+        return TypedResults.Ok(await ColourViews.View(supplied, db, palettes, cancel));
+    }
+
+    /// <summary>Gives a run its supplies; its wishes get the best recipes of these.</summary>
+    internal static async Task<RunWithSupplies> Supply(
+        Guid id,
+        Supplies given,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        DateTimeOffset now,
+        CancellationToken cancel
+    )
+    {
         var there = await runs.Load(id, cancel);
-        await gate.Open(there, OnTheBench, cancel);
         var run = there.Run;
         var palette = given.Palette.IsDefault ? [] : given.Palette.Distinct().ToImmutableArray();
         if (palette.Length > 48)
@@ -85,12 +100,7 @@ public static partial class Colours
             || palette.Any(colourant => kinds[colourant] != StashKind.Colourant)
         )
             throw TroubleException.Unusable("A paper, an ink and colours were expected in their own places.");
-        (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (
-            given.Paper,
-            given.StampingInk,
-            palette,
-            clock.GetUtcNow()
-        );
+        (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (given.Paper, given.StampingInk, palette, now);
 
         // Recipes hold for a palette and a paper: every wish gets its best one anew. Without a palette the wishes wait.
         // Where nothing suits a wish, all stays as it was.
@@ -126,7 +136,7 @@ public static partial class Colours
             await db.SaveChangesAsync(cancel);
         }
         await whole.CommitAsync(cancel);
-        return TypedResults.Ok(await ColourViews.View(loaded, db, palettes, cancel));
+        return loaded;
     }
 
     private static Task<Ok<ColoursView>> Wish(

@@ -54,7 +54,7 @@ public sealed record NewRun(string Name, int Cards);
 /// <summary>The drying line: every run in work.</summary>
 public static class Line
 {
-    private const int LongestName = 80;
+    internal const int LongestName = 80;
 
     /// <summary>Bare paper where none is chosen yet.</summary>
     private static readonly Srgb UnchosenPaper = Srgb.Parse("#fbfaf7");

@@ -32,6 +32,35 @@
     if (await record.attempt(() => ask(api.POST('/api/runs/{id}/finish', { params: path }))))
       navigate('/book');
   }
+
+  /** What was put away since the run was made, when it is made again. */
+  let putAway = $state<{ id: string; names: string[] }>();
+  async function again() {
+    await record.attempt(async () => {
+      const made = await ask(api.POST('/api/runs/{id}/again', { params: path }));
+      if (made.putAway.length === 0) navigate('/runs/:id/colours', { params: { id: made.id } });
+      else putAway = { id: made.id, names: made.putAway };
+    });
+  }
+  const supplyList = $derived(
+    record.value
+      ? [
+          record.value.name,
+          record.value.paper,
+          record.value.stampingInk,
+          ...record.value.used.map((used) =>
+            [used.name, used.colourIndex, used.inDrops].filter(Boolean).join(', '),
+          ),
+        ]
+          .filter(Boolean)
+          .join('\n')
+      : '',
+  );
+  let copied = $state(false);
+  async function copy() {
+    await record.attempt(() => navigator.clipboard.writeText(supplyList));
+    copied = !record.trouble;
+  }
 </script>
 
 {#if record.trouble}<div class="mb-4"><TroubleNote trouble={record.trouble} /></div>{/if}
@@ -80,6 +109,12 @@
             <li>Nothing yet.</li>
           {/each}
         </ul>
+        {#if value.used.length > 0}
+          <p class="mt-2 flex items-center gap-3">
+            <button type="button" class="btn btn-line btn-sm" onclick={copy}>Copy the list</button>
+            <span role="status">{copied ? 'Copied, with paper and ink.' : ''}</span>
+          </p>
+        {/if}
       </section>
       <section aria-label="Recipes">
         <h3>Recipes</h3>
@@ -102,10 +137,19 @@
             >Put it into the book</button
           >
         {/if}
+        <button type="button" class="btn btn-line" disabled={record.busy} onclick={again}
+          >Make it again</button
+        >
         <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
           >Bench sheet, PDF</a
         >
       </div>
+      {#if putAway}
+        <p role="status">
+          Put away by now: {putAway.names.join(', ')}. Recipes were found anew from the rest.
+          <a class="link" href="/runs/{putAway.id}/colours">Look them over</a>
+        </p>
+      {/if}
       {#if open}<p class="text-quiet">It goes into the book when every step on the bench is done.</p>{/if}
     </div>
   </div>

@@ -1,0 +1,95 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Server.Support;
+
+namespace Nube.Server.Places;
+
+/// <summary>A run that was begun from another, with what of its supplies is put away by now.</summary>
+public sealed record MadeAgain(Guid Id, IReadOnlyList<string> PutAway);
+
+/// <summary>Making a run once more.</summary>
+public static class AgainPlace
+{
+    private const string Suffix = ", again";
+
+    /// <summary>Maps the place.</summary>
+    public static void MapAgain(this IEndpointRouteBuilder api) =>
+        api.MapPost("/runs/{id:guid}/again", Again).WithTags("Record");
+
+    /// <summary>
+    /// Begins a run with the same image, wishes and supplies. Of what is put away by now nothing is used: its recipes are
+    /// found anew from the rest, on the first paper that is there.
+    /// </summary>
+    private static async Task<Created<MadeAgain>> Again(
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var made = (await runs.Load(id, cancel)).Run;
+        var now = clock.GetUtcNow();
+        var used = made
+            .Palette.Cast<Guid?>()
+            .Append(made.PaperId)
+            .Append(made.StampingInkId)
+            .OfType<Guid>()
+            .ToHashSet();
+        var gone = await db
+            .Stash.Where(item => used.Contains(item.Id) && item.ArchivedAt != null)
+            .OrderBy(item => item.Id)
+            .ToDictionaryAsync(item => item.Id, item => item.Name, cancel);
+        var again = made.Again(NameOf(made), now);
+        db.Runs.Add(again);
+        if (await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == id, cancel) is { } scene)
+            db.Scenes.Add(
+                new RunScene
+                {
+                    RunId = again.Id,
+                    MakerId = scene.MakerId,
+                    Scene = scene.Scene,
+                    Found = scene.Found,
+                }
+            );
+        await db.SaveChangesAsync(cancel);
+        if (gone.Count > 0)
+        {
+            var supplies = new Supplies(
+                await Still(made.PaperId, StashKind.Paper),
+                await Still(made.StampingInkId, StashKind.StampingInk),
+                [.. made.Palette.Where(item => !gone.ContainsKey(item))]
+            );
+            try
+            {
+                await Colours.Supply(again.Id, supplies, db, runs, palettes, now, cancel);
+            }
+            catch (TroubleException)
+            {
+                // Nothing of what is left can do it: no half a run stays behind.
+                await db.Runs.Where(run => run.Id == again.Id).ExecuteDeleteAsync(cancel);
+                throw;
+            }
+        }
+        return TypedResults.Created($"/api/runs/{again.Id}", new MadeAgain(again.Id, [.. gone.Values]));
+
+        async Task<Guid?> Still(Guid? item, StashKind kind) =>
+            item is { } key && gone.ContainsKey(key)
+                ? (
+                    await db
+                        .Stash.Where(other => other.Kind == kind && other.ArchivedAt == null)
+                        .OrderBy(other => other.Id)
+                        .FirstOrDefaultAsync(cancel)
+                )?.Id
+                : item;
+    }
+
+    /// <summary>Its name with what tells it from the first one, within what a name may have.</summary>
+    private static string NameOf(Run made) =>
+        made.Name.EndsWith(Suffix, StringComparison.Ordinal) ? made.Name
+        : made.Name.Length + Suffix.Length <= Line.LongestName ? made.Name + Suffix
+        : string.Concat(made.Name.AsSpan(0, Line.LongestName - Suffix.Length), Suffix);
+}
