@@ -44,13 +44,14 @@ public sealed record SmoothAbsorption : AbsorptionShape
 
 /// <summary>
 /// An edge, as yellows, oranges, reds and earths have it: all light shorter than a wavelength is absorbed, hardly any
-/// that is longer; between them ln(K) follows a sigmoid down to a tail.
+/// that is longer; between them K follows a sigmoid down to a tail.
 /// </summary>
 /// <param name="Edge">Where half of it is gone, nm.</param>
 /// <param name="Width">From a half to about a quarter, nm.</param>
 /// <param name="Tail">What is left beyond the edge, as a share.</param>
 public sealed record AbsorptionEdge(double Edge, double Width, double Tail) : AbsorptionShape
 {
+    // What pigments of a kind are commonly off by. This project's own.
     private const double EdgeOff = 15, // nm
         WidthOff = 0.35, // its logarithm
         TailOff = 0.8; // its logarithm
@@ -78,6 +79,7 @@ public readonly record struct AbsorptionBand(double Peak, double Width, double H
 /// <param name="Floor">What is absorbed everywhere, as a share of the highest band.</param>
 public sealed record AbsorptionBands(ImmutableArray<AbsorptionBand> Bands, double Floor) : AbsorptionShape
 {
+    // What pigments of a kind are commonly off by. This project's own.
     private const double ShiftOff = 350, // 1/cm
         WidthOff = 0.2, // its logarithm
         FloorOff = 0.8, // its logarithm
@@ -105,7 +107,7 @@ public sealed record AbsorptionBands(ImmutableArray<AbsorptionBand> Bands, doubl
 /// <summary>Absorption that rises or falls evenly along the whole spectrum, as blacks, greys and whites have it.</summary>
 public sealed record EvenAbsorption : AbsorptionShape
 {
-    private const double SlopeOff = 0.5, // ln K over the whole spectrum
+    private const double SlopeOff = 0.5, // ln K over the whole spectrum; this project's own
         Middle = 555; // nm
 
     /// <inheritdoc/>

@@ -24,10 +24,10 @@ public sealed record FittedSwatches(
 /// <remarks>
 /// Least squares by K. Levenberg, "A method for the solution of certain non-linear problems in least squares",
 /// Quarterly of Applied Mathematics 2 (1944), 164-168, and D. W. Marquardt, SIAM Journal 11 (1963), 431-441, over the
-/// logarithms of K in 36 bands, of S and of each patch's load, how a hand's dilution runs, and the unknowns of the shape. What the patches do not
-/// tell is held by what is known beforehand (<see cref="Beforehand"/>): how absorption runs with this kind of pigment,
-/// how much paints scatter, that hands dilute about as they were told. That is a maximum a posteriori estimate, and the inverse of its normal matrix says
-/// what stays open.
+/// logarithms of K in 36 bands, of S and of each patch's load, how a hand's dilution runs, and the unknowns of the
+/// shape. What the patches do not tell is held by what is known beforehand (<see cref="Beforehand"/>): how absorption
+/// runs with this kind of pigment, how much paints scatter, that hands dilute about as they were told. That is a
+/// maximum a posteriori estimate, and the inverse of its normal matrix says what stays open.
 /// </remarks>
 public static class ColourantFit
 {
