@@ -27,9 +27,6 @@ internal sealed partial class ScheduleProblem
                 .ToList();
             var work = jobs.GroupBy(job => job % Passes)
                 .ToDictionary(group => group.Key, group => group.Count() * (paint[group.Key] + within));
-            var there = jobs.GroupBy(job => job / Passes)
-                .Select(card => card.Select(job => job % Passes).ToHashSet())
-                .ToList();
             var entries = classes.Sum(group =>
             {
                 var entry = group.Min(pass =>
@@ -38,15 +35,14 @@ internal sealed partial class ScheduleProblem
                         .Where(last => last < 0 || Changes(last, pass))
                         .Min(last => setup[last + 1, pass])
                 );
-                return entry + Again(group, there, entry - within, group.Sum(pass => work[pass]));
+                return entry + Again(group, entry - within, group.Sum(pass => work[pass]));
             });
             return jobs.Sum(job => paint[job % Passes]) + entries + (jobs.Count - classes.Count) * within;
         }
 
         // Layers of one mix on the same area: while the first dries, the hands either stay with this mix, whose work
-        // may not last so long, or come back to it later. Who never comes back stays from the first layer to the last,
-        // and with all cards.
-        double Again(IEnumerable<int> group, List<HashSet<int>> there, double entry, double work)
+        // may not last so long, or come back to it later.
+        double Again(IEnumerable<int> group, double entry, double work)
         {
             var inClass = group.Order().ToList();
             return Enumerable
@@ -54,23 +50,16 @@ internal sealed partial class ScheduleProblem
                 .Max(area =>
                 {
                     var row = inClass.Where(pass => Paints(pass, area)).ToList();
-                    if (row.Count < 2 || !there.Any(card => row.TrueForAll(pass => card.Contains(pass))))
-                        return 0;
                     // A heat tool ends a wait, but takes the hands itself.
-                    var gaps = row.Zip(row.Skip(1), (pass, next) => Math.Min(Dries(pass, area), gap[pass, next]))
-                        .Select(wait => options.Heat ? Math.Min(wait, Heating.TakeSeconds) : wait)
+                    var gaps = row.Take(Math.Max(0, row.Count - 1))
+                        .Select(pass =>
+                            options.Heat ? Math.Min(Dries(pass, area), Heating.TakeSeconds) : Dries(pass, area)
+                        )
                         .Order()
                         .ToList();
-                    var painted = row.Sum(pass => paint[pass]);
                     return Enumerable
                         .Range(0, gaps.Count + 1)
-                        .Min(again =>
-                            again * entry
-                            + Math.Max(
-                                0,
-                                painted + gaps.Take(gaps.Count - again).Sum() + (again == 0 ? Behind(row) : 0) - work
-                            )
-                        );
+                        .Min(again => again * entry + Math.Max(0, gaps.Take(gaps.Count - again).Sum() - work));
                 });
         }
 
