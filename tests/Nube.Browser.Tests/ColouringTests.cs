@@ -131,6 +131,63 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
         window.Sees("Shadow side of area 26");
     }
 
+    [Fact]
+    public void Pencils_are_named_for_middle_light_and_shadow()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Find("//summary[contains(., 'wax pencil')]").Click();
+        foreach (var pencil in (string[])["Scarlet pencil", "Leaf green pencil", "Umber pencil"])
+            window.Find($"//label[contains(., '{pencil}')]//input").Click();
+        window.Find("//summary[contains(., 'wax pencil: 3 of 3')]");
+        window.Find("//*[@data-area='26']").Click();
+        window.Find("//label[contains(., 'exactly these')]//input").Click();
+        Choose("middle: colour", "Leaf green pencil");
+        Choose("light: colour", "Scarlet pencil");
+        Choose("shadow: colour", "Umber pencil");
+        window.Button("Use these").Click();
+        window.Sees("As you named it");
+        window.Sees("Pencil in dry layers");
+        window.Link("Plan").Click();
+        window.Button("Plan the run").Click();
+        window.Sees("Pencil in 3 layers, all of area 26");
+    }
+
+    [Fact]
+    public void One_colour_passes_into_another_the_way_that_is_drawn_on_the_picture()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Find("//*[@data-area='26']").Click();
+        window.Find("//label[contains(., 'one into another')]//input").Click();
+        Choose("first: colour", "Golden yellow");
+        Choose("second: colour", "Rose");
+        window.Button("Draw it on the picture").Click();
+        var area = window.Find("//*[@data-area='26']");
+        new Actions(window.Driver).MoveToElement(area, 20, 0).ClickAndHold().MoveByOffset(-60, 0).Release().Perform();
+        Assert.Equal("180", window.Field("Direction in degrees: 0 to the right, 90 down").GetAttribute("value"));
+        window.Button("Use these").Click();
+        window.Sees("One colour into another, from right to left");
+        window.Sees("into");
+        var outline = area.GetAttribute("d");
+        var fill = window.Find($"//*[local-name()='path' and @d='{outline}' and starts-with(@fill, 'url')]");
+        Assert.Contains("-hues", fill.GetAttribute("fill"));
+
+        // Dropped in where it is tapped, with a word of what greys.
+        window.Find("//*[@data-area='26']").Click();
+        window.Find("//option[normalize-space()='one dropped into the other']").Click();
+        window.Find("//button[@disabled and contains(., 'Use these')]");
+        window.Button("Tap it on the picture").Click();
+        new Actions(window.Driver).MoveToElement(area, -6, 3).Click().Perform();
+        new Actions(window.Driver).MoveToElement(area, 8, -5).Click().Perform();
+        window.Find("//*[@aria-label='Millimetres from the left, point 2']");
+        window.Button("Use these").Click();
+        window.Sees("One colour into another, dropped in at 2 points");
+        window.Link("Plan").Click();
+        window.Button("Plan the run").Click();
+        window.Sees("One colour into another, area 26");
+    }
+
     private void Choose(string label, string colour) =>
         window.Find($"//select[@aria-label='{label}']//option[normalize-space()='{colour}']").Click();
 

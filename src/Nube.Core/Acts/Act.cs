@@ -49,6 +49,12 @@ public sealed record Act(ActKind Kind, Zone Zone)
     /// <summary>How hard a pencil is pressed.</summary>
     public Pressure Pressure { get; init; }
 
+    /// <summary>
+    /// Which hues of a gradient its mixes are; null where each is the same all over its place. Several in one act are
+    /// laid into each other while they are wet.
+    /// </summary>
+    public HuesAlong? Along { get; init; }
+
     /// <summary>Layers of a mix.</summary>
     public static Act Lay(PaintMix mix, Zone zone, int times = 1, double share = 1) =>
         new(ActKind.Lay, zone)
@@ -88,6 +94,7 @@ public sealed record Act(ActKind Kind, Zone Zone)
         && Times == other.Times
         && Share.Equals(other.Share)
         && Pressure == other.Pressure
+        && Along == other.Along
         && Mixes.SequenceEqual(other.Mixes);
 
     /// <inheritdoc />

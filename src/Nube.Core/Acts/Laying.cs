@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Colour;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -16,6 +17,19 @@ public static class Laying
         ArgumentNullException.ThrowIfNull(under);
         ArgumentNullException.ThrowIfNull(act);
         ArgumentNullException.ThrowIfNull(paints);
+        if (act.Along is null && under.Along.IsEmpty)
+            return LayAt(under, act, null, paints);
+        // Once a gradient lies there, whatever comes lies on each step of it.
+        var along = under.Along.IsEmpty ? [.. Enumerable.Repeat(under, Surface.StepsAlong)] : under.Along;
+        return Surface.Of(
+            act.Along?.Gradient ?? under.Gradient!,
+            [.. along.Select((step, at) => LayAt(step, act, Surface.PlaceOf(at), paints))]
+        );
+    }
+
+    /// <summary>The same at one place on the way of a gradient, 0 to 1; null where there is none.</summary>
+    private static Surface LayAt(Surface under, Act act, double? place, Paints paints)
+    {
         if (act.Kind == ActKind.Blend)
         {
             var middle = under.Middle.Reflectance();
@@ -25,7 +39,7 @@ public static class Laying
                 Shadow = Towards(under.Shadow, middle, act.Share),
             };
         }
-        return under.Each(Spread.Over(act.Zone), (zone, share) => Lay(zone, act, share, paints, under.Paper));
+        return under.Each(Spread.Over(act.Zone), (zone, share) => Lay(zone, act, share, place, paints, under.Paper));
     }
 
     /// <summary>What lies on an area after acts, in their order.</summary>
@@ -72,18 +86,27 @@ public static class Laying
     internal static ZoneSurface Middle(Surface under, IEnumerable<Act> acts, Paints paints) =>
         acts.Where(act => act.Kind != ActKind.Blend)
             .Aggregate(under.Middle, (there, act) =>
-                Lay(there, act, Spread.Over(act.Zone).Middle, paints, under.Paper)
+                Lay(there, act, Spread.Over(act.Zone).Middle, null, paints, under.Paper)
             );
 
-    private static ZoneSurface Lay(ZoneSurface under, Act act, double share, Paints paints, Spectrum paper)
+    private static ZoneSurface Lay(
+        ZoneSurface under,
+        Act act,
+        double share,
+        double? place,
+        Paints paints,
+        Spectrum paper
+    )
     {
         if (share == 0)
             return under;
+        var hues = place is { } at ? act.Along?.SharesAt(at, act.Mixes.Length) : null;
         return act.Kind switch
         {
+            ActKind.Lay when hues is { } shares => IntoEachOther(under, act, share, shares, paints),
             ActKind.Lay => Layer(under, act, share, paints),
             ActKind.Draw => act.Mixes.Aggregate(under, (there, pencil) =>
-                Draw(there, paints.OpticsOf(pencil), act.Times, act.Pressure)
+                Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act.Pressure)
             ),
             ActKind.Dissolve => Fixed(under, Between(under.Reflectance(), under.EvenlySpread(), act.Share)),
             ActKind.Lift => Towards(under, paper, act.Share * share),
@@ -91,12 +114,36 @@ public static class Laying
         };
     }
 
+    /// <summary>Pencil fades out by layers: each ends a little before the one below it.</summary>
+    private static int LayersOf(Act act, double? hue) =>
+        hue is { } share ? (int)Math.Round(act.Times * share, MidpointRounding.AwayFromZero) : act.Times;
+
+    /// <summary>Hues that are wet together mix: one layer of what lies of each.</summary>
+    private static ZoneSurface IntoEachOther(
+        ZoneSurface under,
+        Act act,
+        double share,
+        ImmutableArray<double> hues,
+        Paints paints
+    )
+    {
+        var loads = act
+            .Mixes.Zip(hues, (mix, hue) => (Paint: paints.OpticsOf(mix), Load: LoadOf(mix, act, share) * hue))
+            .Where(hue => hue.Load > 0)
+            .ToList();
+        return loads.Count == 0
+            ? under
+            : Fixed(under, KubelkaMunk.Over(under.Reflectance(), PaintOptics.Mix(loads), loads.Sum(hue => hue.Load)));
+    }
+
+    private static double LoadOf(PaintMix mix, Act act, double share) =>
+        mix.Strength.LoadOfOneLayer * act.Times * act.Share * share;
+
     /// <summary>Several mixes lie side by side: what is seen is their mean.</summary>
     private static ZoneSurface Layer(ZoneSurface under, Act act, double share, Paints paints)
     {
         var ground = under.Reflectance();
-        Spectrum On(PaintMix mix) =>
-            KubelkaMunk.Over(ground, paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer * act.Times * act.Share * share);
+        Spectrum On(PaintMix mix) => KubelkaMunk.Over(ground, paints.OpticsOf(mix), LoadOf(mix, act, share));
         if (act.Mixes is [var one])
             return Fixed(under, On(one));
         var looks = act.Mixes.Select(On).ToList();

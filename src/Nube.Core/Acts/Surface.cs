@@ -58,6 +58,17 @@ public sealed class ZoneSurface(
             PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below)
         );
 
+    /// <summary>
+    /// What several look like side by side; its tooth is as full as the fullest of them. Pencil on it cannot be spread.
+    /// </summary>
+    internal static ZoneSurface Mean(IReadOnlyList<ZoneSurface> parts) =>
+        new(
+            Spectrum.From(band => parts.Average(part => part.Reflectance()[band])),
+            [],
+            parts.Max(part => part.ToothUsed),
+            parts[0].Texture
+        );
+
     /// <summary>Layers that the tooth still takes at a pressure.</summary>
     public int LayersLeft(Pressure pressure)
     {
@@ -73,6 +84,36 @@ public sealed class ZoneSurface(
 /// <param name="Paper">The bare card, to which colour can be lifted.</param>
 public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface Shadow, Spectrum Paper)
 {
+    /// <summary>
+    /// What lies at equal steps along a gradient, from its first hue to its last; empty where none is. Light, middle and
+    /// shadow are the means of these then.
+    /// </summary>
+    public ImmutableArray<Surface> Along { get; init; } = [];
+
+    /// <summary>The gradient; null where none is.</summary>
+    public Gradient? Gradient { get; init; }
+
+    /// <summary>Steps along a gradient.</summary>
+    public const int StepsAlong = 17;
+
+    /// <summary>Where on the way a step is, 0 to 1.</summary>
+    public static double PlaceOf(int step) => step / (double)(StepsAlong - 1);
+
+    /// <summary>A gradient.</summary>
+    /// <param name="gradient">The gradient.</param>
+    /// <param name="along">What lies at each step.</param>
+    public static Surface Of(Gradient gradient, ImmutableArray<Surface> along) =>
+        new(
+            ZoneSurface.Mean([.. along.Select(step => step.Light)]),
+            ZoneSurface.Mean([.. along.Select(step => step.Middle)]),
+            ZoneSurface.Mean([.. along.Select(step => step.Shadow)]),
+            along[0].Paper
+        )
+        {
+            Gradient = gradient,
+            Along = along,
+        };
+
     /// <summary>A bare card.</summary>
     public static Surface Bare(Paints paints)
     {

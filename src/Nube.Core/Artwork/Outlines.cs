@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using OpenCvSharp;
@@ -11,31 +12,51 @@ internal static class Outlines
     private const double Tolerance = 0.7;
 
     /// <summary>How long the outlines of such a path are, mm.</summary>
-    /// <param name="path">A path of moves, lines and closings, as <see cref="Path"/> writes it; empty for none.</param>
+    /// <param name="path">A path of moves, lines and closings, as <see cref="Path(Mat, int, int, double)"/> writes it; empty for none.</param>
     public static double LengthMm(string path)
     {
-        var length = 0.0;
-        foreach (var outline in path.Split('Z', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
-        {
-            var points = outline
-                .Split('M', 'L')
-                .Skip(1)
-                .Select(point => point.Split(' ', StringSplitOptions.RemoveEmptyEntries))
-                .Select(xy =>
-                    (
-                        X: double.Parse(xy[0], CultureInfo.InvariantCulture),
-                        Y: double.Parse(xy[1], CultureInfo.InvariantCulture)
+        return Points(path)
+            .Sum(outline =>
+                outline
+                    .Zip(outline.RemoveAt(0).Add(outline[0]))
+                    .Sum(side =>
+                        Math.Sqrt(Math.Pow(side.Second.X - side.First.X, 2) + Math.Pow(side.Second.Y - side.First.Y, 2))
                     )
-                )
-                .ToList();
-            for (var i = 0; i < points.Count; i++)
-            {
-                var next = points[(i + 1) % points.Count];
-                length += Math.Sqrt(Math.Pow(next.X - points[i].X, 2) + Math.Pow(next.Y - points[i].Y, 2));
-            }
-        }
-        return length;
+            );
     }
+
+    /// <summary>The points of each outline of such a path, mm.</summary>
+    public static ImmutableArray<ImmutableArray<PointMm>> Points(string path) =>
+        [
+            .. path.Split('Z', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                .Select(outline =>
+                    outline
+                        .Split('M', 'L')
+                        .Skip(1)
+                        .Select(point => point.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+                        .Select(xy => new PointMm(
+                            double.Parse(xy[0], CultureInfo.InvariantCulture),
+                            double.Parse(xy[1], CultureInfo.InvariantCulture)
+                        ))
+                        .ToImmutableArray()
+                ),
+        ];
+
+    /// <summary>Such a path of outlines.</summary>
+    public static string Path(ImmutableArray<ImmutableArray<PointMm>> outlines)
+    {
+        var path = new StringBuilder();
+        foreach (var outline in outlines)
+        {
+            foreach (var (place, point) in outline.Index())
+                Append(path, place == 0, point);
+            path.Append('Z');
+        }
+        return path.ToString();
+    }
+
+    private static void Append(StringBuilder path, bool first, PointMm point) =>
+        path.Append(first ? 'M' : 'L').Append(CultureInfo.InvariantCulture, $"{point.X:0.##} {point.Y:0.##}");
 
     /// <summary>The outlines of a mask as an SVG path in mm, even-odd; holes are outlines too.</summary>
     /// <param name="mask">Not 0 where it is; an empty pixel on each side.</param>
@@ -54,9 +75,11 @@ internal static class Outlines
             for (var i = 0; i < simple.Length; i++)
             {
                 // Contours run through pixel centres; the mask has one pixel of room.
-                path.Append(i == 0 ? 'M' : 'L')
-                    .Append(CultureInfo.InvariantCulture, $"{(left + simple[i].X - 0.5) / pixelsPerMm:0.##} ")
-                    .Append(CultureInfo.InvariantCulture, $"{(top + simple[i].Y - 0.5) / pixelsPerMm:0.##}");
+                Append(
+                    path,
+                    i == 0,
+                    new PointMm((left + simple[i].X - 0.5) / pixelsPerMm, (top + simple[i].Y - 0.5) / pixelsPerMm)
+                );
             }
             path.Append('Z');
         }

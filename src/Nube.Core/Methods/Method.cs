@@ -67,6 +67,9 @@ public enum Method
     /// <summary>Dried colour lifted again with a damp brush, for a light.</summary>
     Lift,
 
+    /// <summary>Two to four hues that pass into each other.</summary>
+    Gradient,
+
     /// <summary>A loose wet wash over the whole card, before everything else.</summary>
     LooseBackground,
 

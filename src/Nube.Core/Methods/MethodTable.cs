@@ -61,6 +61,7 @@ public static class MethodTable
         Area(Method.RaisedParts, "Raised parts only", Wet, [], "A flat, nearly dry brush skims what the press has raised.", "Panels pressed with a 3-D pattern."),
         Area(Method.NegativePainting, "Paint around shapes", Wet, [], "The space between shapes is painted; their guide lines are erased when it is bone dry.", "White shapes on colour."),
         Area(Method.Lift, "Wash, then lift a light", Wet, [], "A wash, and where the light falls a damp brush lifts it again when it is dry.", "Highlights on round things; corrections. Staining pigments lift badly."),
+        Area(Method.Gradient, "One colour into another", [.. Wet, .. Dry, BrushPen, AlcoholMarker, BlendingInk], [], "Two to four hues that pass into each other: paint and pens side by side while they are wet, pencils and foam tips one over the other, each fading out into the next.", "Petals, leaves, hair, skies, the space around shapes; named colour by colour."),
         Card(Method.LooseBackground, "Loose background", Wet, [], "A loose, wet wash over the whole card before everything else.", "A soft ground; on heavy paper, taped down.", Phase.Ground),
         Card(Method.RainbowBands, "Rainbow bands", Wet, [], "Hues in their order side by side, the mat wiped between; a band that is too strong is watered down at once.", "A painted patch a little larger than the die that will frame it.", Phase.Ground),
         Card(Method.RainbowStamp, "Rainbow stamp", [InkPad, BlendingInk, BrushMarker], [], "A solid stamp inked in bands of neighbouring hues, misted and printed; misted again for a second, paler, and a third, palest.", "Backgrounds for several cards from one inking.", Phase.Ground),
@@ -86,9 +87,11 @@ public static class MethodTable
     /// <summary>The sheet of a method.</summary>
     public static MethodSheet Of(Method method) => Sheets[method];
 
-    /// <summary>A maker may choose it; the others come by themselves.</summary>
+    /// <summary>
+    /// A maker may choose it; the others come by themselves, and a gradient by naming its colours.
+    /// </summary>
     public static bool IsChosen(Method method) =>
-        method is not (Method.OwnStep or Method.Buffing or Method.ErasingGuides);
+        method is not (Method.OwnStep or Method.Buffing or Method.ErasingGuides or Method.Gradient);
 
     /// <summary>It may be given colours.</summary>
     public static bool TakesColour(Method method) => Of(method).Media.Length > 0 || method == Method.ShadedWhite;
@@ -170,6 +173,7 @@ public static class MethodTable
                 Method.RaisedParts => Washes.Raised(task, paints, schools),
                 Method.NegativePainting => Washes.Negative(task, paints, schools),
                 Method.Lift => Washes.Lift(task, paints, schools),
+                Method.Gradient => Gradients.Passes(task, paints, schools),
                 _ => throw new ArgumentException($"{Of(method).Name} is for whole cards.", nameof(method)),
             },
         ];

@@ -120,6 +120,9 @@ public enum Stroke
 
     /// <summary>What the maker named.</summary>
     Own,
+
+    /// <summary>Hues side by side in one wash, each into the edge of the last while it is wet.</summary>
+    Variegate,
 }
 
 /// <summary>What is in the hand.</summary>

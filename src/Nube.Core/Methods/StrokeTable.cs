@@ -88,6 +88,7 @@ public static class StrokeTable
         new(Stroke.CutOut, Tool.Press, 0, 75, Leaves.Nothing, Wetness.BoneDry, Press | LowTack | MarkedPlate),
         new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
         new(Stroke.Own, Tool.OwnThings, 0, 0, Leaves.Nothing, Wetness.Dry),
+        new(Stroke.Variegate, Tool.Brush, 1.4, 3, Leaves.Water, Wetness.Dry, Water | MuchWater),
     ];
 
     // csharpier-ignore - a table is read by its columns

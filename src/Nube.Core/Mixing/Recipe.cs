@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Nube.Core.Colour;
 using Nube.Core.Optics;
 
@@ -49,6 +50,23 @@ public sealed record Recipe(
     /// </summary>
     [AddedLater(partWise: false)]
     public Companion? Over { get; init; }
+
+    /// <summary>Into what other hues it passes in its area; null where it is of one hue.</summary>
+    [AddedLater(partWise: true)]
+    public IntoHues? Gradient { get; init; }
+
+    /// <summary>All that goes with its own colour.</summary>
+    [JsonIgnore]
+    public IEnumerable<Companion> Companions =>
+        new[] { Light, Shadow, Over }.OfType<Companion>().Concat(Gradient?.Hues ?? []);
+
+    /// <summary>Places of all colourants that it takes, with those of what goes with it; each once.</summary>
+    [JsonIgnore]
+    public IEnumerable<int> Colourants =>
+        Parts
+            .Concat(Companions.Where(with => with.Layers > 0).SelectMany(with => with.Parts))
+            .Select(part => part.Colourant)
+            .Distinct();
 
     /// <summary>It is the same in the middle, whatever its shadow.</summary>
     public bool SameMiddle(Recipe other)

@@ -6,8 +6,15 @@ namespace Nube.Core.Planning;
 
 /// <summary>What an area looks like.</summary>
 /// <param name="Area">Its id; <see cref="Pass.Panel"/> for the card around all areas.</param>
-/// <param name="Colours">Its dry colours by zone.</param>
-public sealed record AreaLook(int Area, ZoneColours Colours);
+/// <param name="Colours">Its dry colours by zone; of a gradient, their means.</param>
+public sealed record AreaLook(int Area, ZoneColours Colours)
+{
+    /// <summary>The gradient in it; null for none.</summary>
+    public Gradient? Gradient { get; init; }
+
+    /// <summary>Its dry colours by zone at each step along the gradient; empty for none.</summary>
+    public ImmutableArray<ZoneColours> Along { get; init; } = [];
+}
 
 /// <summary>What lies on the areas of a card; those that are bare are not in it.</summary>
 /// <param name="Areas">By id; <see cref="Pass.Panel"/> for the card around all areas.</param>
@@ -17,7 +24,14 @@ public sealed record CardSurface(ImmutableSortedDictionary<int, Surface> Areas)
     public static CardSurface Bare { get; } = new(ImmutableSortedDictionary<int, Surface>.Empty);
 
     /// <summary>What it looks like, by area.</summary>
-    public ImmutableArray<AreaLook> Looks() => [.. Areas.Select(area => new AreaLook(area.Key, area.Value.Colours()))];
+    public ImmutableArray<AreaLook> Looks() =>
+        [
+            .. Areas.Select(area => new AreaLook(area.Key, area.Value.Colours())
+            {
+                Gradient = area.Value.Gradient,
+                Along = [.. area.Value.Along.Select(step => step.Colours())],
+            }),
+        ];
 }
 
 /// <summary>Lays the passes of a plan on cards, one after the other, as <see cref="Laying"/> says.</summary>

@@ -137,6 +137,8 @@ public static class Choosing
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(wish);
-        return palette.CanUse(wish.Method) ? wish.Method : UsualFor(palette, schools, wish.Colour);
+        return palette.CanUse(wish.Method) && MethodTable.IsChosen(wish.Method)
+            ? wish.Method
+            : UsualFor(palette, schools, wish.Colour);
     }
 }

@@ -111,6 +111,6 @@ internal static class Grouping
             pass.Zone,
             pass.Water,
             string.Join('|', pass.Mixes.Select(mix => mix.Key)),
-            string.Join('|', pass.Acts.Select(act => $"{act.Zone} {act.Times}"))
+            string.Join('|', pass.Acts.Select(act => $"{act.Zone} {act.Times} {act.Along?.Key}"))
         );
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -25,6 +26,12 @@ public sealed record NamedLayer(
 /// <param name="Shadow">In the shadow, over the rest; null for none.</param>
 public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, NamedLayer? Shadow = null)
 {
+    /// <summary>How the middle's colour passes into others; null where the area is of one hue.</summary>
+    public Gradient? Gradient { get; init; }
+
+    /// <summary>The hues into which it passes, in their order; none without a gradient.</summary>
+    public ImmutableArray<NamedLayer> Into { get; init; } = [];
+
     // As pencils and foam tips are commonly layered; a wash is one. From memory.
     private const int UsualDryLayers = 3,
         UsualLightLayers = 2;
@@ -36,6 +43,8 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
     public Method UsualMethod(RunPalette palette, Schools schools)
     {
         ArgumentNullException.ThrowIfNull(palette);
+        if (Gradient is not null)
+            return Method.Gradient;
         if (Middle.Parts.IsEmpty)
             return Method.FlatWash;
         var toned = Thing.Of(palette.Paints.Paper).Traits.HasFlag(Traits.DarkPaper);
@@ -59,10 +68,7 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
         ArgumentNullException.ThrowIfNull(chosen);
         ArgumentNullException.ThrowIfNull(palette);
         var recipe = chosen.Recipe;
-        var all = new[] { recipe.Light, recipe.Shadow, recipe.Over }
-            .OfType<Companion>()
-            .SelectMany(companion => companion.Parts)
-            .Concat(recipe.Parts);
+        var all = recipe.Companions.SelectMany(companion => companion.Parts).Concat(recipe.Parts);
         if (!palette.CanUse(chosen.Wish.Method) || all.Any(part => places[part.Colourant] < 0))
             return null;
         var now = MethodRecipes.Named(
@@ -72,6 +78,12 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
                 Light = With(recipe.Light),
                 Shadow = With(recipe.Shadow),
                 Over = With(recipe.Over),
+                Gradient = recipe.Gradient is { } into
+                    ? into with
+                    {
+                        Hues = [.. into.Hues.Select(hue => With(hue)!)],
+                    }
+                    : null,
             },
             chosen.Wish.Method,
             palette.Paints,
@@ -103,12 +115,17 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
             throw new NamedColourException($"{sheet.Name} has no colour of its own in the light.");
         if (Shadow is not null && MethodTable.ShadesItself(method))
             throw new NamedColourException($"{sheet.Name} shades itself: no other colour goes into its shadow.");
+        if (Gradient is not null)
+            RefuseGradient(palette, method);
         var recipe = MethodRecipes.Named(
             new Recipe(middle.Parts, middle.Strength, middle.Layers, default, 0, 0)
             {
                 Pressure = middle.Pressure,
                 Light = Light is null ? null : Companion(Light, UsualLightLayers),
                 Shadow = Shadow is null ? Mixing.Companion.NotNeeded : Companion(Shadow, UsualDryLayers),
+                Gradient = Gradient is null
+                    ? null
+                    : new IntoHues(Gradient, [.. Into.Select(hue => Companion(hue, UsualDryLayers))]),
             },
             method,
             palette.Paints,
@@ -146,6 +163,36 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
             return new Companion(named.Parts, named.Strength, layers) { Pressure = named.Pressure };
         }
     }
+
+    /// <summary>Hues pass into each other where they are of one kind, and lie as the gradient says.</summary>
+    private void RefuseGradient(RunPalette palette, Method method)
+    {
+        if (method != Method.Gradient)
+            throw new NamedColourException(
+                $"{MethodTable.Of(method).Name} has no colours that pass into each other: leave the method open."
+            );
+        if (Gradient!.Trouble(Into.Length + 1) is { } trouble)
+            throw new NamedColourException(trouble);
+        var kinds = Into.Append(Middle)
+            .Concat(Shadow is null ? [] : [Shadow])
+            .SelectMany(layer => layer.Parts)
+            .Select(part => KindOf(palette.Paints.Colourants[part.Colourant].Medium))
+            .ToHashSet();
+        if (kinds.Count > 1)
+            throw new NamedColourException(
+                "Colours of one kind pass into each other: paints, pencils, pens, markers or foam tips."
+            );
+        if (Shadow is not null && kinds.Single() is Medium.BrushPen or Medium.AlcoholMarker)
+            throw new NamedColourException(
+                "Pens and markers that pass into each other take no shadow over them: end with the darker one."
+            );
+    }
+
+    /// <summary>What works alike: all that is thinned with water is one kind, and so are all pencils.</summary>
+    private static Medium KindOf(Medium medium) =>
+        medium.MixesWithWater() ? Medium.Pan
+        : medium.IsPencil() ? Medium.WaxPencil
+        : medium;
 }
 
 /// <summary>What was named cannot be laid so.</summary>

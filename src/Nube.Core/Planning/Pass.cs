@@ -88,11 +88,17 @@ public sealed record Pass(
     public Leaves Leaves => Left ?? Sheet.Leaves;
 
     /// <summary>
-    /// Tips that are taken up one after the other in each area, so that it is blended to its end while the ink can be
-    /// moved; 1 for everything else.
+    /// Tips, or loads of the brush, that are taken up one after the other in each area, so that it is blended to its end
+    /// while colour can be moved; 1 for everything else.
     /// </summary>
     [JsonIgnore]
-    public int Tips => Stroke is Stroke.Sponge ? Math.Max(1, Acts.Length) : 1;
+    public int Tips =>
+        Stroke switch
+        {
+            Stroke.Sponge => Math.Max(1, Acts.Length),
+            _ when Acts is [{ Along: not null, Mixes.Length: > 1 and var hues }, ..] => hues,
+            _ => 1,
+        };
 
     /// <summary>
     /// How often the hand goes over its areas: pencil and foam tip lay several layers in one go, each over the one

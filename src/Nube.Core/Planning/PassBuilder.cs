@@ -159,10 +159,14 @@ public static class PassBuilder
     /// <summary>
     /// Share of an area that a pass goes over each time: of one that takes up several tips, the mean of all times.
     /// </summary>
-    private static double GoneOver(AreaPass pass, ZoneShares shares) =>
-        pass.Stroke == Stroke.Sponge
-            ? pass.Acts.Sum(act => act.Times * shares.Of(act.Zone)) / pass.Acts.Sum(act => act.Times)
+    private static double GoneOver(AreaPass pass, ZoneShares shares)
+    {
+        double Of(Act act) => shares.Of(act.Zone) * (act.Along?.Covers(act.Mixes.Length) ?? 1);
+        return pass.Stroke == Stroke.Sponge
+                ? pass.Acts.Sum(act => act.Times * Of(act)) / pass.Acts.Sum(act => act.Times)
+            : pass.Acts is [{ Along: not null } hues, ..] ? Of(hues)
             : shares.Of(pass.Zone);
+    }
 
     private static IEnumerable<Pass> OfCards(IReadOnlyList<ColouredCard> cards, ImmutableArray<int> areas)
     {

@@ -47,7 +47,7 @@ public static class PlanRemarks
     {
         ArgumentNullException.ThrowIfNull(plan);
         var clashes = ClashesOf(plan, colourants, setting).Select(RemarkOf);
-        var tight = plan.Passes.SelectMany(pass => Tight(plan, pass, hand, nameOf));
+        var tight = plan.Passes.SelectMany(pass => Tight(pass, plan.Drying, hand, nameOf));
         var cautions = plan.Steps.SelectMany(step => AtStep(plan.PassOf(step), step.HeatSeconds > 0));
         return
         [
@@ -254,11 +254,18 @@ public static class PlanRemarks
     }
 
     /// <summary>Areas that the hand is not done with before they shine no more: the wet edge dries behind it.</summary>
-    private static IEnumerable<Remark> Tight(Plan plan, Pass pass, Hand hand, Func<int, string> nameOf)
+    internal static IEnumerable<Remark> Tight(
+        Pass pass,
+        ImmutableArray<DryingOf> drying,
+        Hand hand,
+        Func<int, string> nameOf
+    )
     {
         if (pass.Stroke == Stroke.Sponge && pass.Tips > 1)
         {
-            var slow = HandOverArea(plan, pass, hand).Where(area => area.Takes > OpenTime.BlendingInkSeconds).ToList();
+            var slow = HandOverArea(pass, drying, hand)
+                .Where(area => area.Takes > OpenTime.BlendingInkSeconds)
+                .ToList();
             if (slow.Count > 0)
                 yield return new Remark(
                     Severity.Hint,
@@ -270,28 +277,37 @@ public static class PlanRemarks
         }
         if (pass.Leaves != Leaves.Water || (pass.Sheet.Brings & Traits.Water) == 0)
             yield break;
-        var tight = HandOverArea(plan, pass, hand).Where(area => area.Takes >= TightFrom * area.Shines).ToList();
+        var tight = HandOverArea(pass, drying, hand).Where(area => area.Takes >= TightFrom * area.Shines).ToList();
         if (tight.Count == 0)
             yield break;
         var (_, takes, shines) = tight.MaxBy(area => area.Takes / area.Shines);
         var what = pass.WholeCard ? nameOf(Pass.Panel) : Words.Names([.. tight.Select(area => nameOf(area.Area))]);
         var inParts = pass.Stroke is Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair;
+        var oneBrush = pass.Stroke == Stroke.Variegate;
         yield return new Remark(
             takes > shines ? Severity.Warn : Severity.Hint,
             $"{what}: the hand takes about {Words.Duration(takes)}, and the wash shines for {Words.Duration(shines)} only. "
                 + (
-                    inParts
-                        ? "Work it in parts, wet the area first, or take a method that does not need it wet."
-                        : "Wet it first, or take a larger brush, so that no edge dries behind your hand."
+                    oneBrush ? OneBrushEach
+                    : inParts ? "Work it in parts, wet the area first, or take a method that does not need it wet."
+                    : "Wet it first, or take a larger brush, so that no edge dries behind your hand."
                 )
         );
     }
 
+    /// <summary>What helps a hand that is too slow for hues that pass into each other.</summary>
+    internal const string OneBrushEach =
+        "Wet the area first and load a brush with each colour before you begin; or let each dry and glaze the next over its edge.";
+
     /// <summary>How long the hand takes over each area of a pass, and how long the area shines, s.</summary>
-    private static IEnumerable<(int Area, double Takes, double Shines)> HandOverArea(Plan plan, Pass pass, Hand hand)
+    private static IEnumerable<(int Area, double Takes, double Shines)> HandOverArea(
+        Pass pass,
+        ImmutableArray<DryingOf> drying,
+        Hand hand
+    )
     {
         if (pass.WholeCard)
-            return [(Pass.Panel, hand.PaintSeconds(pass), plan.TimesOf(pass, Pass.Panel).Damp.TotalSeconds)];
+            return [(Pass.Panel, hand.PaintSeconds(pass), drying.TimesOf(pass, Pass.Panel).Damp.TotalSeconds)];
         var surface = pass.Patches.Sum(patch => patch.OwnMm * patch.OwnMm);
         return pass.Areas.Select(area =>
         {
@@ -299,7 +315,7 @@ public static class PlanRemarks
             var own = pass.Patches.FirstOrDefault(patch => patch.Area == area).OwnMm;
             var share = surface > 0 ? own * own / surface : 1.0 / pass.Areas.Length;
             var alone = pass with { Areas = [area], PaintedMm2 = share * pass.PaintedMm2 };
-            return (area, hand.PaintSeconds(alone), plan.TimesOf(pass, area).Damp.TotalSeconds);
+            return (area, hand.PaintSeconds(alone), drying.TimesOf(pass, area).Damp.TotalSeconds);
         });
     }
 

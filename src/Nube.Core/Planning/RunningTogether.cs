@@ -36,7 +36,8 @@ public static class RunningTogether
 
     /// <summary>It is the same all over, so that nothing is lost where it meets itself.</summary>
     private static bool IsEven(Pass pass) =>
-        pass.Stroke
+        pass.Acts.All(act => act.Along is null)
+        && pass.Stroke
             is Stroke.Wash
                 or Stroke.LeadWash
                 or Stroke.Around

@@ -36,6 +36,10 @@ public static class StepWords
         if (pass.WholeCard)
             return CardTitle(pass);
         var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));
+        if (OnGradient(pass) is { } along)
+            return along.Of == pass.Colours.Count()
+                ? $"One colour into another, {names}"
+                : $"{Ordinal(along.First + 1)} of {along.Of} colours into each other, {names}";
         return pass.Stroke switch
         {
             Stroke.Wash or Stroke.LeadWash or Stroke.Around => pass.Zone switch
@@ -81,9 +85,15 @@ public static class StepWords
         return ZoneWords(pass) + white;
     }
 
+    /// <summary>The gradient that a pass lays hues of; null where it lays none.</summary>
+    private static HuesAlong? OnGradient(Pass pass) =>
+        pass.Acts.Select(act => act.Along).FirstOrDefault(along => along is not null);
+
     private static string ZoneWords(Pass pass)
     {
         var each = pass.Areas.Length == 1 ? "" : " of each area";
+        if (OnGradient(pass) is { } along)
+            return $"All{(each.Length == 0 ? " of it" : each)}, {along.Gradient.InWords}";
         return pass.Zone switch
         {
             _ when pass.WholeCard => "The whole card",
@@ -115,6 +125,15 @@ public static class StepWords
                 $"{Brush(pass.Water)}; pull the inner edge soft with a clean damp brush",
             Stroke.LeadWash => $"Take the colour from the lead with the wet brush. {Brush(pass.Water)}",
             Stroke.Around => $"{Brush(pass.Water)}. Keep a hair away from the guide lines",
+            Stroke.Variegate when OnGradient(pass) is { Gradient.Way: GradientWay.DropIns } =>
+                $"{Brush(pass.Water)}. The first colour all over; while it shines, touch the second in where the picture shows it and leave it alone",
+            Stroke.Variegate =>
+                $"{Brush(pass.Water)}. A brush loaded with each colour before you begin, if you can; each into the edge of the last while it shines, and then leave it alone",
+            Stroke.Draw when OnGradient(pass) is { } along => Fading(pass, along),
+            Stroke.Sponge when OnGradient(pass) is not null =>
+                $"{(pass.Areas.Length > 1 ? "Area by area, each to its end before the next" : "To its end")} while the ink can be moved: each ink on its own part, lightly over into the next. Dab off on scrap each time; small circles",
+            Stroke.PenPair or Stroke.Marker when OnGradient(pass) is not null =>
+                "One colour beside the other without a pause; go back over the seam with the lighter one while both are wet",
             Stroke.GradedWash =>
                 $"{Brush(pass.Water)}. Colour first, then clean water pulls it out to nothing; work fast while it shines",
             Stroke.DropIn =>
@@ -264,6 +283,23 @@ public static class StepWords
                 return $"{which}{(again ? " again" : "")} {where}{(act.Times > 1 ? $" {act.Times} times" : "")}";
             })
         );
+    }
+
+    /// <summary>How a pencil of a gradient ends: layer by layer, each a little before the one below it.</summary>
+    private static string Fading(Pass pass, HuesAlong along)
+    {
+        var where = along.First switch
+        {
+            _ when along.Gradient.Way == GradientWay.DropIns => along.First == 0 ? "All over" : "Around the points",
+            0 => "From where the gradient begins",
+            var last when last == along.Of - 1 => "From where it ends",
+            _ => "In its own part",
+        };
+        var ends =
+            pass.Times > 1
+                ? "each layer a little shorter than the one before, and lighter at its end"
+                : "lighter at its end";
+        return $"{Pressed(pass.Pressure)}. {where}, {ends}. Brush the crumbs off, a sheet under your hand";
     }
 
     private static string Pressed(Pressure pressure) =>

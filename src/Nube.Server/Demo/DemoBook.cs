@@ -5,6 +5,8 @@ using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
@@ -99,6 +101,7 @@ public sealed class DemoBook(
         var swap = await Begin("Swap invitations", 6, cancel);
         await BringIn(swap, "pear-branch.svg", cancel);
         await Colour(swap, DemoColours.PearBranch, cancel);
+        await Pass(swap, DemoColours.RipePear, cancel);
         await Plan(swap, cancel);
         await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
         await DemoStash.Write(owner, db, files, apprentices, clock, cancel);
@@ -218,6 +221,31 @@ public sealed class DemoBook(
             run.Image.Names = run.Image.Names.SetItem(area, name);
         }
         run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Colours that pass into each other, in areas that have a name.</summary>
+    private async Task Pass(Guid id, ImmutableArray<DemoColours.Passing> passing, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var palette = Places.Colours.Palette(run, palettes)!;
+        foreach (var (name, gradient, hues) in passing)
+        {
+            var area = run.Image.Names.Single(named => named.Value == name).Key;
+            ImmutableArray<NamedLayer> layers =
+            [
+                .. hues.Select(hue => new NamedLayer(
+                    [new RecipePart(run.Palette.Index().Single(item => item.Item.Name == hue.Colour).Index, 1)],
+                    new Strength(hue.Water)
+                )),
+            ];
+            var named = new NamedColours(layers[0]) { Gradient = gradient, Into = layers[1..] };
+            run.Run.Colours =
+            [
+                .. run.Run.Colours.Where(colour => colour.Wish.Area != area),
+                named.For(palette, run.Schools, area, Method.Gradient),
+            ];
+        }
         await db.SaveChangesAsync(cancel);
     }
 

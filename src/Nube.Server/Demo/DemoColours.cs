@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
 
@@ -16,6 +17,13 @@ internal static class DemoColours
         ShadowDepth Shadow,
         Method Method = Method.FlatWash
     );
+
+    /// <summary>An area by its name whose colours pass into each other: colours of the run, each with its water.</summary>
+    public readonly record struct Passing(string Name, Gradient Gradient, params (string Colour, int Water)[] Hues);
+
+    /// <summary>A sunlit cheek on the pear.</summary>
+    public static ImmutableArray<Passing> RipePear { get; } =
+    [new("Right pear", new Gradient(GradientWay.Across, 30), ("Golden yellow", 6), ("Rose", 8))];
 
     public static ImmutableArray<Painted> PearBranch { get; } =
     [

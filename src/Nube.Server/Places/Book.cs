@@ -42,8 +42,9 @@ public static class Book
             var run = await runs.Load(id, cancel);
             var palette = Colours.Palette(run, palettes);
             var used = run
-                .Colours.SelectMany(c => c.Recipe.Parts)
-                .Select(part => part.Colourant)
+                .Colours.Select(c => c.Recipe)
+                .Concat(run.Run.CardWork.SelectMany(work => work.Recipes))
+                .SelectMany(recipe => recipe.Colourants)
                 .Distinct()
                 .Order()
                 .Select(colourant => $"{run.Palette[colourant].Name} ({run.Palette[colourant].Colourant!.ColourIndex})")

@@ -33,6 +33,9 @@ public enum CompanionRole
 
     /// <summary>It goes over the recipe's own colour.</summary>
     Over,
+
+    /// <summary>The recipe's own colour passes into it.</summary>
+    Into,
 }
 
 /// <summary>A recipe as it is read: pips, drops, layers, and what comes of it.</summary>
@@ -59,8 +62,12 @@ public sealed record AreaColourView(
     Likeness Likeness,
     RecipeView Recipe,
     string? OneWashMore,
-    IReadOnlyList<RecipeView> Others
+    IReadOnlyList<RecipeView> Others,
+    GradientView? Gradient
 );
+
+/// <summary>How colours pass into each other in an area, and what to know of it.</summary>
+public sealed record GradientView(Gradient Gradient, string InWords, IReadOnlyList<Remark> Remarks);
 
 /// <summary>Something in the stash that can be chosen.</summary>
 public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null)
@@ -135,6 +142,7 @@ internal static class ColourViews
     {
         (CompanionRole Role, Companion? With)[] companions =
         [
+            .. (recipe.Gradient?.Hues ?? []).Select(hue => (CompanionRole.Into, (Companion?)hue)),
             (CompanionRole.Light, recipe.Light),
             (CompanionRole.Shadow, recipe.Shadow),
             (CompanionRole.Over, recipe.Over),
@@ -273,7 +281,7 @@ internal static class ColourViews
                         colour.Wish.Colour,
                         colour.Wish.Shadow,
                         colour.Wish.Method,
-                        AreaFill.Of(finished[colour.Wish.Area]),
+                        AreaFill.Of(finished[colour.Wish.Area], run.Run.Image),
                         colour.Wish.Exactly,
                         differences[colour.Wish.Area],
                         Likenesses.Of(
@@ -298,7 +306,23 @@ internal static class ColourViews
                             [
                                 .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
                                     .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),
-                            ]
+                            ],
+                        colour.Recipe.Gradient is { } into
+                            ? new GradientView(
+                                into.Gradient,
+                                into.Gradient.InWords,
+                                GradientCheck.Of(
+                                    colour,
+                                    sizes[colour.Wish.Area],
+                                    onGround,
+                                    run.Schools,
+                                    run.Room,
+                                    run.Hand,
+                                    run.Options,
+                                    run.NameOf(colour.Wish.Area)
+                                )
+                            )
+                            : null
                     );
                 }),
         ];

@@ -359,6 +359,8 @@ public static partial class Colours
     internal static void RefuseMissing(RunWithSupplies run, Method method, bool wholeCard)
     {
         var sheet = MethodTable.Of(method);
+        if (method == Method.Gradient)
+            throw TroubleException.Unusable("Name the colours that pass into each other, and how.");
         if (sheet.WholeCard != wholeCard || !MethodTable.IsChosen(method))
             throw TroubleException.Unusable(
                 wholeCard ? $"{sheet.Name} is for single areas." : $"{sheet.Name} is for whole cards."

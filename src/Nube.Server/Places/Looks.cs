@@ -2,6 +2,7 @@ using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Light;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data.Entities;
@@ -71,15 +72,57 @@ public sealed record ImageView(
     }
 }
 
+/// <summary>The paint at a place, or at one step of a gradient: where light and shadow differ from the middle, they
+/// too.</summary>
+public sealed record ZoneFill(Srgb Whole, Srgb? Light, Srgb? Shadow)
+{
+    /// <summary>Of such colours.</summary>
+    public static ZoneFill Of(ZoneColours colours) =>
+        new(
+            colours.Middle,
+            colours.Light == colours.Middle ? null : colours.Light,
+            colours.Shadow == colours.Middle ? null : colours.Shadow
+        );
+}
+
+/// <summary>A gradient as it is drawn: along what, from where to where, and what lies at equal steps of the way.</summary>
+public sealed record GradientFill(
+    GradientWay Way,
+    PointMm From,
+    PointMm To,
+    double ReachMm,
+    IReadOnlyList<PointMm> Points,
+    string Outline,
+    IReadOnlyList<ZoneFill> Steps
+);
+
 /// <summary>The paint on an area: in the middle, and where light and shadow differ from it.</summary>
-public sealed record AreaFill(int Area, Srgb Whole, Srgb? Light, Srgb? Shadow)
+public sealed record AreaFill(int Area, Srgb Whole, Srgb? Light, Srgb? Shadow, GradientFill? Gradient = null)
 {
     /// <summary>The fill of an area that looks so.</summary>
-    public static AreaFill Of(AreaLook look)
+    /// <param name="look">How it looks.</param>
+    /// <param name="image">The image that it is in; null where there is none any more.</param>
+    public static AreaFill Of(AreaLook look, RunImage? image)
     {
         ArgumentNullException.ThrowIfNull(look);
-        var (light, middle, shadow) = (look.Colours.Light, look.Colours.Middle, look.Colours.Shadow);
-        return new AreaFill(look.Area, middle, light == middle ? null : light, shadow == middle ? null : shadow);
+        var whole = ZoneFill.Of(look.Colours);
+        return new AreaFill(look.Area, whole.Whole, whole.Light, whole.Shadow, GradientOf(look, image));
+    }
+
+    private static GradientFill? GradientOf(AreaLook look, RunImage? image)
+    {
+        if (look.Gradient is not { } gradient || image?.Areas.FirstOrDefault(a => a.Id == look.Area) is not { } area)
+            return null;
+        var place = GradientPlace.Of(gradient, area);
+        return new GradientFill(
+            gradient.Way,
+            place.From,
+            place.To,
+            place.ReachMm,
+            gradient.Points,
+            place.Outline,
+            [.. look.Along.Select(ZoneFill.Of)]
+        );
     }
 }
 
@@ -97,10 +140,10 @@ public sealed record CardView(
 public static class Looks
 {
     /// <summary>The fills of a card.</summary>
-    public static IReadOnlyList<AreaFill> Fills(CardSurface card)
+    public static IReadOnlyList<AreaFill> Fills(CardSurface card, RunImage? image)
     {
         ArgumentNullException.ThrowIfNull(card);
-        return [.. card.Looks().Where(look => look.Area != Pass.Panel).Select(AreaFill.Of)];
+        return [.. card.Looks().Where(look => look.Area != Pass.Panel).Select(look => AreaFill.Of(look, image))];
     }
 
     /// <summary>The colour of a card around its areas; null while it is bare.</summary>
@@ -114,7 +157,7 @@ public static class Looks
     public static IReadOnlyList<AreaFill> Finished(RunWithSupplies run, RunPalette? palette)
     {
         ArgumentNullException.ThrowIfNull(run);
-        return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools));
+        return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools), run.Run.Image);
     }
 
     /// <summary>All cards of a run at some moment, as what was really done left them.</summary>
@@ -137,7 +180,14 @@ public static class Looks
         return
         [
             .. bench.Cards.Zip(looks, (card, look) =>
-                new CardView(card.Card, card.State, card.NextStateAt, card.DryAt, Ground(look), Fills(look))
+                new CardView(
+                    card.Card,
+                    card.State,
+                    card.NextStateAt,
+                    card.DryAt,
+                    Ground(look),
+                    Fills(look, run.Run.Image)
+                )
             ),
         ];
     }

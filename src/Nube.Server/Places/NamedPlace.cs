@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Nube.Core.Acts;
+using Nube.Core.Light;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -26,7 +28,14 @@ public sealed record NamedFor(
     NamedGiven? Light = null,
     NamedGiven? Shadow = null,
     Method? Method = null
-);
+)
+{
+    /// <summary>How the middle's colour passes into others; null where it does not.</summary>
+    public Gradient? Gradient { get; init; }
+
+    /// <summary>The colours into which it passes, in their order.</summary>
+    public ImmutableArray<NamedGiven> Into { get; init; } = [];
+}
 
 /// <summary>Exactly this colour: what a maker names for areas.</summary>
 public static class NamedPlace
@@ -62,9 +71,15 @@ public static class NamedPlace
                     Named(run, given.Middle),
                     given.Light is null ? null : Named(run, given.Light),
                     given.Shadow is null ? null : Named(run, given.Shadow)
-                );
+                )
+                {
+                    Gradient = given.Gradient,
+                    Into = given.Into.IsDefault ? [] : [.. given.Into.Select(hue => Named(run, hue))],
+                };
+                RefuseNothingToGoRound(run, areas, given.Gradient);
                 var method = given.Method ?? named.UsualMethod(palette, run.Schools);
-                Colours.RefuseMissing(run, method, wholeCard: false);
+                if (method != Method.Gradient)
+                    Colours.RefuseMissing(run, method, wholeCard: false);
                 try
                 {
                     run.Run.Colours =
@@ -80,6 +95,17 @@ public static class NamedPlace
             },
             cancel
         );
+
+    private static void RefuseNothingToGoRound(RunWithSupplies run, IEnumerable<int> areas, Gradient? gradient)
+    {
+        if (gradient?.Way != GradientWay.RoundShapes)
+            return;
+        var without = run.Image.Areas.FirstOrDefault(area => areas.Contains(area.Id) && !GradientPlace.HasShapes(area));
+        if (without is not null)
+            throw TroubleException.Unusable(
+                $"{run.Image.NameOf(without.Id)} has no shapes in it to go round. Take its outline instead."
+            );
+    }
 
     /// <summary>What was named, by places of the run's palette.</summary>
     private static NamedLayer Named(RunWithSupplies run, NamedGiven given)

@@ -173,6 +173,8 @@ public static class RecordPlace
                 ? $"; {where} {Mixed(companion.Parts, companion.Strength.WaterParts)}, {Layers(companion.Layers)}"
                 : "";
         return $"{run.Image.NameOf(colour.Wish.Area)}: {Mixed(recipe.Parts, recipe.Strength.WaterParts)}, {Layers(recipe.Layers)}"
+            + string.Concat((recipe.Gradient?.Hues ?? []).Select(hue => With("passing into", hue)))
+            + (recipe.Gradient is { } into ? $" ({into.Gradient.InWords})" : "")
             + With("in the light first", recipe.Light)
             + With("over it", recipe.Over)
             + With("in the shadow", recipe.Shadow);

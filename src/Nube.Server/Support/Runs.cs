@@ -91,7 +91,7 @@ public sealed record RunWithSupplies(
     {
         if (Paper is null || Ink is null)
             return [Cautions.Pigments];
-        var used = Colours.SelectMany(colour => colour.Recipe.Parts.Select(part => part.Colourant)).ToHashSet();
+        var used = Colours.SelectMany(colour => colour.Recipe.Colourants).ToHashSet();
         var colourants = Palette
             .Index()
             .Where(item => used.Count == 0 || used.Contains(item.Index))

@@ -101,7 +101,10 @@ public class MethodPagesTests
             sheet.Method == Method.WhiteBase
                 ? Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints))
                 : Supplies.PansOnWatercolourPaper;
-        Recipe Best(string colour) => Supplies.Best(sheet.Method, colour, paints, mixes);
+        Recipe Best(string colour) =>
+            sheet.Method == Method.Gradient
+                ? GradientTests.Chosen(GradientTests.Into(new(GradientWay.Across, 90), "Golden yellow", "Rose")).Recipe
+                : Supplies.Best(sheet.Method, colour, paints, mixes);
         if (!sheet.WholeCard)
         {
             var colour =
@@ -134,7 +137,7 @@ public class MethodPagesTests
             CultureInfo.InvariantCulture,
             $"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{tile * (passes.Length + 1)}\" height=\"{tile}\" viewBox=\"0 0 {tile * (passes.Length + 1)} {tile}\">\n<clipPath id=\"shape\"><circle cx=\"48\" cy=\"46\" r=\"34\"/></clipPath>\n"
         );
-        Tile(svg, 0, paper.Colour, new ZoneColours(paper.Colour, paper.Colour, paper.Colour), "bare");
+        Tile(svg, 0, paper.Colour, Surface.Bare(paints), "bare");
         foreach (var (place, pass) in passes.Index())
         {
             var whole =
@@ -144,14 +147,36 @@ public class MethodPagesTests
                 svg,
                 tile * (place + 1),
                 whole ? looks[place].Colours().Middle : paper.Colour,
-                looks[place].Colours(),
+                looks[place],
                 (place + 1).ToString(CultureInfo.InvariantCulture)
             );
         }
         return svg.Append("</svg>\n").ToString();
     }
 
-    private static void Tile(StringBuilder svg, int x, Srgb ground, ZoneColours colours, string caption) =>
+    private static void Tile(StringBuilder svg, int x, Srgb ground, Surface look, string caption)
+    {
+        var colours = look.Colours();
+        if (!look.Along.IsEmpty)
+        {
+            var stops = look.Along.Select(
+                (step, place) =>
+                    FormattableString.Invariant(
+                        $"<stop offset=\"{Surface.PlaceOf(place):0.##}\" stop-color=\"{step.Colours().Middle}\"/>"
+                    )
+            );
+            svg.Append(
+                CultureInfo.InvariantCulture,
+                $"""
+                <linearGradient id="hues{x}" x2="0" y2="1">{string.Concat(stops)}</linearGradient>
+                <g transform="translate({x} 0)"><rect x="3" y="3" width="90" height="90" fill="{ground}" stroke="#8b9099"/>
+                <circle cx="48" cy="46" r="34" fill="url(#hues{x})" stroke="#1d2026" stroke-width="1.5"/>
+                <text x="8" y="89" font-family="sans-serif" font-size="11" fill="#1d2026">{caption}</text></g>
+
+                """
+            );
+            return;
+        }
         svg.Append(
             CultureInfo.InvariantCulture,
             $"""
@@ -162,6 +187,7 @@ public class MethodPagesTests
 
             """
         );
+    }
 
     private static string Lower<T>(T value)
         where T : struct, Enum => System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(value.ToString());

@@ -39,6 +39,19 @@ public class AnyRunTests
         ).ToDictionary(key => key, key => Supplies.Best(key.method, key.colour))
     );
 
+    private static RunPalette Palette { get; } = new(Supplies.OnWatercolourPaper, _ => Supplies.PansOnWatercolourPaper);
+
+    private static readonly ImmutableArray<NamedColours> Gradients =
+    [
+        GradientTests.Into(new Gradient(GradientWay.Across, 90), "Lemon yellow", "Scarlet", "Violet"),
+        GradientTests.Into(new Gradient(GradientWay.FromEdge), "Lemon pencil", "Leaf green pencil") with
+        {
+            Shadow = GradientTests.Layer("Dark green pencil"),
+        },
+        GradientTests.Into(new Gradient(GradientWay.Across), "Apricot blending ink", "Rust blending ink"),
+        GradientTests.Into(new Gradient(GradientWay.Across), "Tangerine alcohol marker", "Fern alcohol marker"),
+    ];
+
     internal sealed record Any(
         Painting Painting,
         Schools Schools,
@@ -81,6 +94,8 @@ public class AnyRunTests
                 .Select(area =>
                 {
                     var (method, colour) = (One(ForAreas), One(Colours));
+                    if (method == Method.Gradient)
+                        return One(Gradients).For(Palette, Schools.Usual, area, method);
                     return new ChosenColour(
                         new Wish(area, Core.Colour.Srgb.Parse(colour), (ShadowDepth)random.Next(3), method),
                         Best.Value[(method, colour)]

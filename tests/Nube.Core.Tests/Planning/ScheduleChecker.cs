@@ -138,7 +138,8 @@ internal static class ScheduleChecker
     {
         static bool Wet(Pass pass) => pass.Leaves is Leaves.Water or Leaves.Alcohol;
         static bool Flat(Pass pass) =>
-            pass.Stroke
+            !pass.Acts.Any(act => act.Along is not null)
+            && pass.Stroke
                 is Stroke.Wash
                     or Stroke.LeadWash
                     or Stroke.Around
@@ -149,10 +150,15 @@ internal static class ScheduleChecker
     }
 
     /// <summary>In each area one tip after the other is taken up, s.</summary>
-    private static double Tips(Pass pass) =>
-        pass.Stroke is Stroke.Sponge && pass.Acts.Length > 1
-            ? (pass.Acts.Length - 1) * StrokeTable.Tools.Single(tool => tool.Tool == Tool.Sponge).TakeSeconds
-            : 0;
+    private static double Tips(Pass pass)
+    {
+        var one =
+            pass.Stroke == Stroke.Sponge ? pass.Acts.Length
+            // Hues that pass into each other while they are wet.
+            : pass.Acts.Length > 0 && pass.Acts[0].Along is not null ? pass.Acts[0].Mixes.Length
+            : 1;
+        return Math.Max(0, one - 1) * StrokeTable.Tools.Single(tool => tool.Tool == pass.Sheet.Tool).TakeSeconds;
+    }
 
     private static int Times(Pass pass) =>
         pass.Stroke is Stroke.Draw or Stroke.Sponge ? Math.Max(1, pass.Acts.Sum(act => act.Times)) : 1;

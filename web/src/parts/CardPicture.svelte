@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte';
   import type { Fill, Image } from '../api/client';
   import type { View } from '../state/closeView';
+  import GradientPaint from './GradientPaint.svelte';
 
   // The image as it lies on its paper: paint below, stamped lines above.
   let {
@@ -64,9 +65,20 @@
         {/if}
         {#each painted as { fill, area } (fill.area)}
           <g style:color={fill.whole}>
-            <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
-            {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
-            {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
+            {#if fill.gradient}
+              {@const gradient = fill.gradient}
+              <GradientPaint {gradient} zone="whole" d={area?.outline ?? ''} />
+              {#if area?.lightOutline && gradient.steps.some((step) => step.light)}
+                <GradientPaint {gradient} zone="light" d={area.lightOutline} />
+              {/if}
+              {#if area?.shadowOutline && gradient.steps.some((step) => step.shadow)}
+                <GradientPaint {gradient} zone="shadow" d={area.shadowOutline} />
+              {/if}
+            {:else}
+              <path d={area?.outline} fill={fill.whole} fill-rule="evenodd" class="dry-rim" />
+              {#if fill.light}<path d={area?.lightOutline} fill={fill.light} fill-rule="evenodd" />{/if}
+              {#if fill.shadow}<path d={area?.shadowOutline} fill={fill.shadow} fill-rule="evenodd" />{/if}
+            {/if}
             {#if area?.whiteOutline}<path
                 d={area.whiteOutline}
                 fill={ground ?? paper}

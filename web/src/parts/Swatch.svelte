@@ -6,10 +6,19 @@
     label,
     estimated = true,
     marked = -1,
-  }: { colours: string[]; paper: string; label: string; estimated?: boolean; marked?: number } = $props();
+    smooth = false,
+  }: {
+    colours: string[];
+    paper: string;
+    label: string;
+    estimated?: boolean;
+    marked?: number;
+    /** The colours pass into each other in one wash. */
+    smooth?: boolean;
+  } = $props();
 
   const id = $props.id();
-  const width = $derived(44 * colours.length);
+  const width = $derived(smooth ? 132 : 44 * colours.length);
   // A hand's edge, the same every time.
   const edge = (x: number) => Math.sin(x * 0.19) * 0.9 + Math.sin(x * 0.057 + 2) * 1.1;
   function wash(from: number, to: number): string {
@@ -39,7 +48,16 @@
         <stop offset="1" stop-color="#000" stop-opacity="0.09" />
       </radialGradient>
     </defs>
-    {#each colours as colour, index (index)}
+    {#if smooth}
+      <linearGradient id="{id}-hues">
+        {#each colours as colour, index (index)}
+          <stop offset={index / (colours.length - 1)} stop-color={colour} />
+        {/each}
+      </linearGradient>
+      <path d={wash(6, width + 6)} fill="url(#{id}-hues)" />
+      <path d={wash(6, width + 6)} fill="url(#{id}-pool)" />
+    {/if}
+    {#each smooth ? [] : colours as colour, index (index)}
       {@const d = wash(6 + 44 * index, 6 + 44 * (index + 1))}
       <path {d} fill={colour} />
       <path {d} fill="url(#{id}-pool)" />

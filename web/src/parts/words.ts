@@ -1,6 +1,7 @@
 import type {
   Colourant,
   Companion,
+  Gradient,
   Habits,
   Likeness,
   Medium,
@@ -38,6 +39,16 @@ export const companionWords: Record<Companion['role'], string> = {
   light: 'light',
   shadow: 'shadow',
   over: 'over it',
+  into: 'into',
+};
+
+/** How colours go that pass into each other. */
+export const gradientWords: Record<Gradient['way'], string> = {
+  across: 'across',
+  fromPoint: 'from a point outwards',
+  fromEdge: 'from the outline inwards',
+  roundShapes: 'from the shapes in it outwards',
+  dropIns: 'one dropped into the other',
 };
 
 export const toneWords: Record<Tone['way'], string> = {
@@ -133,6 +144,7 @@ export const strokeWords: Record<Speed['stroke'], string> = {
   cutOut: 'die cutting',
   setOnFoam: 'setting on foam',
   own: 'a step of your own',
+  variegate: 'One colour into another',
 };
 
 /** How wet the brush is. */

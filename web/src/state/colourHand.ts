@@ -1,9 +1,18 @@
-import type { AreaColour, Method, Named, NamedFor, Shadow, WishFor } from '../api/client';
+import type { AreaColour, Gradient, Method, Named, NamedFor, Shadow, WishFor } from '../api/client';
 
 /** What a maker has in hand to colour areas with: a wish, or exactly these colours. */
 export type Hand =
   | { kind: 'wish'; colour: string; shadow: Shadow; method: Method | null }
-  | { kind: 'named'; middle: Named; light: Named | null; shadow: Named | null; method: Method | null };
+  | {
+      kind: 'named';
+      middle: Named;
+      light: Named | null;
+      shadow: Named | null;
+      method: Method | null;
+      /** How the middle's colour passes into others; null where it does not. */
+      gradient: Gradient | null;
+      into: Named[];
+    };
 
 /** What the server is asked for areas, with this in hand. */
 export function asked(hand: Hand, areas: number[]): { wish: WishFor } | { named: NamedFor } {
@@ -11,8 +20,8 @@ export function asked(hand: Hand, areas: number[]): { wish: WishFor } | { named:
     const { colour, shadow, method } = hand;
     return { wish: { areas, colour, shadow, method } };
   }
-  const { middle, light, shadow, method } = hand;
-  return { named: { areas, middle, light, shadow, method } };
+  const { middle, light, shadow, method, gradient, into } = hand;
+  return { named: { areas, middle, light, shadow, method, gradient, into } };
 }
 
 /** What an area has now, as something to have in hand: to copy it, or to bring it back. */
@@ -36,7 +45,9 @@ export function handOf(area: AreaColour): Hand {
     middle: layer(area.recipe),
     light: light ? layer(light) : null,
     shadow: shadow ? layer(shadow) : null,
-    method: area.method,
+    method: area.gradient ? null : area.method,
+    gradient: area.gradient?.gradient ?? null,
+    into: area.recipe.companions.filter((one) => one.role === 'into').map(layer),
   };
 }
 

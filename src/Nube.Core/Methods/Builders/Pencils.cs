@@ -135,6 +135,18 @@ internal static class Pencils
     public static IEnumerable<AreaPass> Accents(AreaTask task, Paints paints, Schools schools) =>
         [Drawn(task.Mix, Zone.Shadow, task.Recipe.Layers)];
 
-    private static AreaPass Drawn(PaintMix pencil, Zone zone, int layers, Pressure pressure = Pressure.Light) =>
-        new(Stroke.Draw, pencil, zone, BrushWater.DryBrush, [Act.Draw(pencil, zone, layers, pressure)]);
+    internal static AreaPass Drawn(
+        PaintMix pencil,
+        Zone zone,
+        int layers,
+        Pressure pressure = Pressure.Light,
+        HuesAlong? along = null
+    ) =>
+        new(
+            Stroke.Draw,
+            pencil,
+            zone,
+            BrushWater.DryBrush,
+            [Act.Draw(pencil, zone, layers, pressure) with { Along = along }]
+        );
 }

@@ -87,8 +87,8 @@
 
 <defs>
   <pattern id="{id}-hatch" width="2" height="2" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-    <rect width="2" height="2" fill="#1f3a63" opacity="0.12" />
-    <rect width="0.55" height="2" fill="#1f3a63" opacity="0.75" />
+    <rect width="2" height="2" fill="#1f3a63" opacity="0.06" />
+    <rect width="0.3" height="2" fill="#1f3a63" opacity="0.7" />
   </pattern>
   <pattern id="{id}-notPart" width="3" height="3" patternUnits="userSpaceOnUse">
     <path d="M0.8 0.8l1.4 1.4M2.2 0.8l-1.4 1.4" stroke="#6d7076" stroke-width="0.3" />

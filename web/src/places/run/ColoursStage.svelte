@@ -6,10 +6,12 @@
   import { navigate } from '../../routes';
   import { Batches } from '../../state/batches';
   import { asked, handOf, lately as latelyUsed, type Hand } from '../../state/colourHand';
+  import { shown } from '../../state/gradient';
   import { Resource } from '../../state/resource.svelte';
   import { useRun } from '../../state/run.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
   import CardWorkPanel from './CardWorkPanel.svelte';
+  import GradientMarks from './GradientMarks.svelte';
   import RecipeRow from './RecipeRow.svelte';
   import RunWays from './RunWays.svelte';
   import Supplies from './Supplies.svelte';
@@ -27,6 +29,8 @@
   let chosen = $state<number[]>([]);
   let hand = $state<Hand>({ kind: 'wish', colour: '#d9b45a', shadow: 'soft', method: null });
   let tapping = $state(false);
+  /** A gradient is being shown on the picture. */
+  let showing = $state(false);
   let lately = $state.raw<Hand[]>([]);
   /** What areas had before each change, the latest last. */
   let before = $state.raw<Map<number, AreaColour | undefined>[]>([]);
@@ -47,10 +51,22 @@
         a.recipe.water,
         a.recipe.layers,
         a.recipe.companions,
+        a.gradient?.gradient,
       ]),
     ),
   );
   const nameOf = (area: number) => image?.areas.find((a) => a.id === area)?.name ?? `Area ${area}`;
+
+  // How a gradient goes is drawn or tapped on the picture; a direction or a point is said in one go.
+  const stroke = $derived(
+    showing && hand.kind === 'named' && hand.gradient
+      ? (from: { x: number; y: number }, to: { x: number; y: number }) => {
+          if (hand.kind !== 'named' || !hand.gradient) return;
+          hand = { ...hand, gradient: shown(hand.gradient, from, to) };
+          if (hand.gradient?.way !== 'dropIns') showing = false;
+        }
+      : undefined,
+  );
 
   async function change(call: () => Promise<Colours>) {
     if (await colours.attempt(async () => colours.set(await call()))) await run.refresh();
@@ -106,7 +122,7 @@
   <div class="grid gap-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,8fr)]">
     <div class="grid content-start gap-4">
       <div style:aspect-ratio="{image.widthMm} / {image.heightMm}">
-        <CloseUp {image} drawing={tapping} label="The card">
+        <CloseUp {image} drawing={tapping || stroke !== undefined} label="The card">
           {#snippet children(view, times)}
             <CardPicture
               {image}
@@ -115,7 +131,10 @@
               paper={colours.value?.paperColour ?? '#ffffff'}
               label="The card as it will look, dry"
             >
-              <AreaOverlay {image} {chosen} {pick} {tapping} {times} />
+              <AreaOverlay {image} {chosen} {pick} {tapping} {times} {stroke} />
+              {#if hand.kind === 'named' && hand.gradient}
+                <GradientMarks gradient={hand.gradient} {times} {image} {chosen} />
+              {/if}
             </CardPicture>
           {/snippet}
         </CloseUp>
@@ -147,6 +166,7 @@
         busy={colours.busy}
         bind:hand
         bind:tapping
+        bind:showing
         {lately}
         {apply}
         {leaveWhite}

@@ -59,7 +59,7 @@
       <span class="flex items-center gap-1">
         {#if part && mixes}
           <input
-            class="input w-14"
+            class="input w-12 px-2"
             type="number"
             min="1"
             max="8"
@@ -81,7 +81,7 @@
           >
         {/if}
         <select
-          class="select w-48"
+          class={['select', place === 0 ? 'w-44' : 'w-36']}
           aria-label={place === 0 ? `${label}: colour` : `${label}: mixed with`}
           value={part?.id ?? ''}
           onchange={(event) => choose(place, event.currentTarget.value)}
@@ -105,7 +105,7 @@
           water
           <input
             id="{own}-water"
-            class="input w-16"
+            class="input w-12 px-2"
             type="number"
             min="0"
             max="32"
@@ -118,7 +118,7 @@
         layers
         <input
           id="{own}-layers"
-          class="input w-16"
+          class="input w-12 px-2"
           type="number"
           min="1"
           max="12"

@@ -9,7 +9,7 @@
 
 <div class="grid gap-1">
   <PipFormula parts={recipe.parts} water={recipe.water} layers={recipe.layers} />
-  {#each recipe.companions as companion (companion.role)}
+  {#each recipe.companions as companion, place (place)}
     <div class="grid grid-cols-[3.5rem_1fr] items-start text-sm">
       <span>{companionWords[companion.role]}</span>
       <PipFormula parts={companion.parts} water={companion.water} layers={companion.layers} />

@@ -1,9 +1,11 @@
 <script lang="ts">
   import type { AreaColour, Method, MethodSheet } from '../../api/client';
+  import RemarkNote from '../../parts/RemarkNote.svelte';
   import Swatch from '../../parts/Swatch.svelte';
   import MethodChoice from './MethodChoice.svelte';
   import RecipeParts from './RecipeParts.svelte';
   import { likenessWords, shadowWords } from '../../parts/words';
+  import { coloursOf } from '../../state/gradient';
 
   let {
     areas,
@@ -36,13 +38,15 @@
       ? []
       : [`${zone} ${difference.toFixed(1)}`];
   const words = $derived(
-    first.exactly
-      ? 'As you named it'
-      : [
-          `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
-          ...apart('light', first.differences.light),
-          ...apart('shadow', first.differences.shadow),
-        ].join('; '),
+    first.gradient
+      ? `One colour into another, ${first.gradient.inWords}`
+      : first.exactly
+        ? 'As you named it'
+        : [
+            `${likenessWords[first.likeness]}, ${off.toFixed(1)}`,
+            ...apart('light', first.differences.light),
+            ...apart('shadow', first.differences.shadow),
+          ].join('; '),
   );
   const parts = $derived([
     ...(first.exactly ? [] : [{ words: 'wish', colour: first.wish }]),
@@ -62,26 +66,50 @@
         {names.slice(0, 2).join(', ')}{names.length > 2 ? ` and ${names.length - 2} more` : ''}
       </button>
     </h3>
-    <p class="text-sm">{words}. {shadowWords[first.shadow]}. {method?.name}</p>
+    <p class="text-sm">
+      {words}. {shadowWords[first.shadow]}.
+      {method?.name}
+    </p>
   </div>
   <div>
-    <Swatch
-      colours={parts.map((part) => part.colour)}
-      {paper}
-      label="{parts.map((part) => part.words).join(', ')} on the paper"
-    />
-    <div
-      class="grid text-center text-xs"
-      style:grid-template-columns="repeat({parts.length}, 1fr)"
-      aria-hidden="true"
-    >
-      {#each parts as part (part.words)}<span>{part.words}</span>{/each}
-    </div>
+    {#if first.predicted.gradient}
+      {@const gradient = first.predicted.gradient}
+      <Swatch
+        colours={coloursOf(gradient, 'whole')}
+        {paper}
+        smooth
+        label="One colour into another, dry, on the paper"
+      />
+      {#if gradient.steps.some((step) => step.shadow)}
+        <Swatch
+          colours={coloursOf(gradient, 'shadow')}
+          {paper}
+          smooth
+          label="The same in the shadow, on the paper"
+        />
+      {/if}
+    {:else}
+      <Swatch
+        colours={parts.map((part) => part.colour)}
+        {paper}
+        label="{parts.map((part) => part.words).join(', ')} on the paper"
+      />
+      <div
+        class="grid text-center text-xs"
+        style:grid-template-columns="repeat({parts.length}, 1fr)"
+        aria-hidden="true"
+      >
+        {#each parts as part (part.words)}<span>{part.words}</span>{/each}
+      </div>
+    {/if}
   </div>
   <RecipeParts recipe={first.recipe} />
   <button type="button" class="btn btn-line" aria-expanded={open} onclick={() => (open = !open)}
     >Other ways</button
   >
+  {#each first.gradient?.remarks ?? [] as remark (remark.text)}
+    <div class="text-sm md:col-span-4"><RemarkNote {remark} /></div>
+  {/each}
   {#if far}
     <p class="border-l-4 border-warm pl-3 text-sm md:col-span-4">
       These colours cannot reach the wish: this is the nearest, {off.toFixed(0)} away. Add a colour to mix from,

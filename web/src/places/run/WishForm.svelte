@@ -1,8 +1,10 @@
 <script lang="ts">
-  import type { Colours, Shadow } from '../../api/client';
+  import type { Colours, Named, Shadow } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
   import { shadowWords } from '../../parts/words';
   import { handOf, type Hand } from '../../state/colourHand';
+  import { missing } from '../../state/gradient';
+  import GradientForm from './GradientForm.svelte';
   import MethodChoice from './MethodChoice.svelte';
   import NamedPart from './NamedPart.svelte';
   import LatelyUsed from './LatelyUsed.svelte';
@@ -14,6 +16,7 @@
     busy,
     hand = $bindable(),
     tapping = $bindable(),
+    showing = $bindable(),
     lately,
     apply,
     leaveWhite,
@@ -26,6 +29,8 @@
     hand: Hand;
     /** Areas take what is in hand as they are tapped. */
     tapping: boolean;
+    /** A gradient is being shown on the picture. */
+    showing: boolean;
     lately: Hand[];
     apply: () => void;
     leaveWhite: () => void;
@@ -36,8 +41,11 @@
   const shadows: Shadow[] = ['none', 'soft', 'deep'];
   const own = $props.id();
   const owned = $derived(colours.colourants.filter((c) => colours.palette.includes(c.id)));
-  const named = $derived(hand.kind === 'named');
-  const ready = $derived(hand.kind === 'wish' || hand.middle.parts.length > 0);
+  const said = $derived(hand.kind === 'wish' ? 'wish' : hand.gradient ? 'gradient' : 'named');
+  const ready = $derived(
+    hand.kind === 'wish' ||
+      (hand.middle.parts.length > 0 && (!hand.gradient || (hand.into.length > 0 && !missing(hand.gradient)))),
+  );
 
   // What a picked area has already is where its next colour starts.
   const first = $derived(colours.areas.find((a) => a.area === chosen[0]));
@@ -48,20 +56,33 @@
   function asWish() {
     hand = { kind: 'wish', colour: first?.predicted.whole ?? '#d9b45a', shadow: 'soft', method: null };
   }
+  /** A colour of the run as it is usually laid. */
+  function plain(colour: Colours['colourants'][number] | undefined): Named {
+    const dry = colour?.mixes !== true;
+    return {
+      parts: colour ? [{ id: colour.id, parts: 1 }] : [],
+      water: dry ? 0 : 4,
+      layers: dry ? 3 : 1,
+      pressure: 'light',
+    };
+  }
+  const firstOwned = $derived(owned.find((c) => c.medium?.endsWith('Pencil')) ?? owned[0]);
   function asNamed() {
-    const id = owned.find((c) => c.medium?.endsWith('Pencil'))?.id ?? owned[0]?.id;
-    const pencil = owned.find((c) => c.id === id)?.mixes !== true;
+    const middle = hand.kind === 'named' ? hand.middle : plain(firstOwned);
+    hand = { kind: 'named', middle, light: null, shadow: null, method: null, gradient: null, into: [] };
+  }
+  function asGradient() {
+    const middle = hand.kind === 'named' ? hand.middle : plain(owned.find((c) => c.mixes) ?? firstOwned);
+    const medium = owned.find((c) => c.id === middle.parts[0]?.id);
+    const next = owned.find((c) => c.medium === medium?.medium && c.id !== medium?.id);
     hand = {
       kind: 'named',
-      middle: {
-        parts: id ? [{ id, parts: 1 }] : [],
-        water: pencil ? 0 : 4,
-        layers: pencil ? 3 : 1,
-        pressure: 'light',
-      },
+      middle,
       light: null,
       shadow: null,
       method: null,
+      gradient: { way: 'across', degrees: 90, softness: 1, points: [] },
+      into: next ? [plain(next)] : [],
     };
   }
 </script>
@@ -98,12 +119,34 @@
   <fieldset class="flex flex-wrap gap-x-5">
     <legend class="sr-only">What is said</legend>
     <label class="flex min-h-10 items-center gap-2">
-      <input class="radio radio-sm" type="radio" name="{own}-kind" checked={!named} onchange={asWish} />
+      <input
+        class="radio radio-sm"
+        type="radio"
+        name="{own}-kind"
+        checked={said === 'wish'}
+        onchange={asWish}
+      />
       the nearest to a colour
     </label>
     <label class="flex min-h-10 items-center gap-2">
-      <input class="radio radio-sm" type="radio" name="{own}-kind" checked={named} onchange={asNamed} />
+      <input
+        class="radio radio-sm"
+        type="radio"
+        name="{own}-kind"
+        checked={said === 'named'}
+        onchange={asNamed}
+      />
       exactly these
+    </label>
+    <label class="flex min-h-10 items-center gap-2">
+      <input
+        class="radio radio-sm"
+        type="radio"
+        name="{own}-kind"
+        checked={said === 'gradient'}
+        onchange={asGradient}
+      />
+      one into another
     </label>
   </fieldset>
   {#if hand.kind === 'wish'}
@@ -126,19 +169,30 @@
     </div>
   {:else}
     {@const parts = hand}
-    <NamedPart
-      label="middle"
-      colourants={owned}
-      value={parts.middle.parts.length > 0 ? parts.middle : null}
-      change={(middle) => middle && (hand = { ...parts, middle })}
-    />
-    <NamedPart
-      label="light"
-      optional
-      colourants={owned}
-      value={parts.light}
-      change={(light) => (hand = { ...parts, light })}
-    />
+    {#if parts.gradient}
+      <GradientForm
+        colourants={owned}
+        first={parts.middle}
+        into={parts.into}
+        gradient={parts.gradient}
+        bind:showing
+        change={(hues, gradient) => (hand = { ...parts, ...hues, gradient })}
+      />
+    {:else}
+      <NamedPart
+        label="middle"
+        colourants={owned}
+        value={parts.middle.parts.length > 0 ? parts.middle : null}
+        change={(middle) => middle && (hand = { ...parts, middle })}
+      />
+      <NamedPart
+        label="light"
+        optional
+        colourants={owned}
+        value={parts.light}
+        change={(light) => (hand = { ...parts, light })}
+      />
+    {/if}
     <NamedPart
       label="shadow"
       optional
@@ -147,11 +201,13 @@
       change={(shadow) => (hand = { ...parts, shadow })}
     />
   {/if}
-  <MethodChoice
-    methods={colours.methods}
-    value={hand.method}
-    change={(method) => (hand = { ...hand, method })}
-  />
+  {#if said !== 'gradient'}
+    <MethodChoice
+      methods={colours.methods}
+      value={hand.method}
+      change={(method) => (hand = { ...hand, method })}
+    />
+  {/if}
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
     {#if hand.kind === 'wish'}
       <fieldset class="flex flex-wrap gap-x-5">
@@ -170,7 +226,7 @@
           >Leave white</button
         >
         <button type="submit" class="btn btn-primary" disabled={chosen.length === 0 || busy || !ready}
-          >{named ? 'Use these' : 'Find the recipe'}</button
+          >{said === 'wish' ? 'Find the recipe' : 'Use these'}</button
         >
       </span>
     {/if}

@@ -1,0 +1,133 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Artwork;
+
+namespace Nube.Core.Light;
+
+/// <summary>Where in an area the way of a gradient begins and ends.</summary>
+/// <param name="From">Of a gradient across, where the way begins; of one from a point, that point; else nothing.</param>
+/// <param name="To">Of a gradient across, where it ends; else nothing.</param>
+/// <param name="ReachMm">How far the way goes, mm: from its beginning, its point, each of its points, or its outline.</param>
+/// <param name="Outline">
+/// Of a gradient that begins at outlines, these: an SVG path in mm; empty where there are none.
+/// </param>
+public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, string Outline)
+{
+    /// <summary>Where a gradient lies in an area.</summary>
+    /// <param name="gradient">The gradient.</param>
+    /// <param name="area">The area.</param>
+    public static GradientPlace Of(Gradient gradient, Area area)
+    {
+        ArgumentNullException.ThrowIfNull(gradient);
+        ArgumentNullException.ThrowIfNull(area);
+        var outlines = Outlines.Points(area.Outline);
+        var points = outlines.SelectMany(outline => outline).ToList();
+        if (points.Count == 0)
+            return new GradientPlace(area.Centre, area.Centre, 0, "");
+        switch (gradient.Way)
+        {
+            case GradientWay.Across:
+                var (sin, cos) = Math.SinCos(gradient.Degrees * Math.PI / 180);
+                double Along(PointMm point) => (point.X - area.Centre.X) * cos + (point.Y - area.Centre.Y) * sin;
+                PointMm At(double along) => new(area.Centre.X + along * cos, area.Centre.Y + along * sin);
+                var (first, last) = (points.Min(Along), points.Max(Along));
+                return new GradientPlace(At(first), At(last), last - first, "");
+            case GradientWay.FromPoint:
+                var from = gradient.Points[0];
+                return new GradientPlace(from, from, points.Max(point => Distance(from, point)), "");
+            case GradientWay.DropIns:
+                return new GradientPlace(
+                    area.Centre,
+                    area.Centre,
+                    Math.Min(Gradient.DropMm, WidestMm(outlines, outlines)),
+                    ""
+                );
+            default:
+                var begins = gradient.Way == GradientWay.RoundShapes ? Holes(outlines) : outlines;
+                return new GradientPlace(
+                    area.Centre,
+                    area.Centre,
+                    begins.IsEmpty ? 0 : WidestMm(outlines, begins),
+                    Outlines.Path(begins)
+                );
+        }
+    }
+
+    /// <summary>Whether there are shapes in an area that something could go round.</summary>
+    public static bool HasShapes(Area area)
+    {
+        ArgumentNullException.ThrowIfNull(area);
+        return Outlines.Points(area.Outline).Length > 1;
+    }
+
+    /// <summary>All outlines but the one around the area: that reaches furthest.</summary>
+    private static ImmutableArray<ImmutableArray<PointMm>> Holes(ImmutableArray<ImmutableArray<PointMm>> outlines)
+    {
+        var around = outlines.MaxBy(outline => outline.Max(p => p.X) - outline.Min(p => p.X));
+        return [.. outlines.Where(outline => outline != around)];
+    }
+
+    /// <summary>How far inside an area the point is that is furthest from some outlines, mm.</summary>
+    private static double WidestMm(
+        ImmutableArray<ImmutableArray<PointMm>> outlines,
+        ImmutableArray<ImmutableArray<PointMm>> from
+    )
+    {
+        var all = outlines.SelectMany(outline => outline).ToList();
+        var (left, top) = (all.Min(point => point.X), all.Min(point => point.Y));
+        var (right, bottom) = (all.Max(point => point.X), all.Max(point => point.Y));
+        var step = Math.Max((right - left + bottom - top) / 2 / StepsAcross, LeastStepMm);
+        var widest = 0.0;
+        for (var y = top + step / 2; y < bottom; y += step)
+        {
+            for (var x = left + step / 2; x < right; x += step)
+            {
+                var point = new PointMm(x, y);
+                if (IsInside(outlines, point))
+                    widest = Math.Max(widest, DistanceTo(from, point));
+            }
+        }
+        return widest;
+    }
+
+    // How finely an area is looked over: the way's end is found to within half a step.
+    private const int StepsAcross = 40;
+    private const double LeastStepMm = 0.1;
+
+    private static bool IsInside(ImmutableArray<ImmutableArray<PointMm>> outlines, PointMm point)
+    {
+        var inside = false;
+        foreach (var outline in outlines)
+        {
+            for (int i = 0, j = outline.Length - 1; i < outline.Length; j = i++)
+            {
+                var (a, b) = (outline[i], outline[j]);
+                if (a.Y > point.Y != b.Y > point.Y && point.X < (b.X - a.X) * (point.Y - a.Y) / (b.Y - a.Y) + a.X)
+                    inside = !inside;
+            }
+        }
+        return inside;
+    }
+
+    private static double DistanceTo(ImmutableArray<ImmutableArray<PointMm>> outlines, PointMm point)
+    {
+        var nearest = double.PositiveInfinity;
+        foreach (var outline in outlines)
+        {
+            for (int i = 0, j = outline.Length - 1; i < outline.Length; j = i++)
+                nearest = Math.Min(nearest, ToSegment(point, outline[j], outline[i]));
+        }
+        return nearest;
+    }
+
+    private static double ToSegment(PointMm point, PointMm a, PointMm b)
+    {
+        var (dx, dy) = (b.X - a.X, b.Y - a.Y);
+        var length = dx * dx + dy * dy;
+        var along = length > 0 ? Math.Clamp(((point.X - a.X) * dx + (point.Y - a.Y) * dy) / length, 0, 1) : 0;
+        return Distance(point, new PointMm(a.X + along * dx, a.Y + along * dy));
+    }
+
+    private static double Distance(PointMm one, PointMm other) =>
+        Math.Sqrt(Math.Pow(one.X - other.X, 2) + Math.Pow(one.Y - other.Y, 2));
+}
