@@ -218,6 +218,8 @@ api.MapBench();
 api.MapRecord();
 api.MapAgain();
 api.MapStash();
+api.MapStarterSets();
+api.MapOwnSupplies();
 api.MapSheets();
 api.MapMix();
 api.MapBook();

@@ -27,6 +27,27 @@ public sealed record Colourant(
     Medium Medium = Medium.Pan
 )
 {
+    /// <summary>Scattering of a colourant of which nothing is known: fairly transparent. From memory.</summary>
+    private const double UnknownScattering = 0.03;
+
+    /// <summary>A colourant that is known by one or two colours, picked by eye.</summary>
+    /// <param name="name">The maker's name for it.</param>
+    /// <param name="colourIndex">Colour Index name of its pigment; empty when unknown.</param>
+    /// <param name="medium">What kind it is.</param>
+    /// <param name="fullStrength">Colour of one full-strength wash, or of a full layer, on white paper.</param>
+    /// <param name="wash">Colour with about four parts of water; null where it is not known.</param>
+    public static Colourant Picked(string name, string colourIndex, Medium medium, Srgb fullStrength, Srgb? wash) =>
+        new(
+            name,
+            colourIndex,
+            fullStrength,
+            wash ?? SwatchFit.WashOf(fullStrength, UnknownScattering),
+            UnknownScattering,
+            false,
+            Provenance.Estimated,
+            Medium: medium
+        );
+
     /// <summary>
     /// Its pigment is a brown: a PBr, or red iron oxide; of one whose pigment is not known, its colour is: a dark
     /// orange. The bounds of L*, C* and hue are this project's own.

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Materials;
 
@@ -81,6 +82,12 @@ public static class GenericCatalogue
 
     /// <summary>Papers and cards; the first six are the usual ones.</summary>
     public static ImmutableArray<Paper> Papers => GenericSupplies.Papers;
+
+    /// <summary>The paper of the catalogue that is most alike by weight and texture.</summary>
+    public static Paper MostAlike(double gramsPerSquareMetre, PaperTexture texture) =>
+        Papers.MinBy(paper =>
+            (paper.Texture == texture ? 0 : 1) + Math.Abs(Math.Log(paper.GramsPerSquareMetre / gramsPerSquareMetre))
+        )!;
 
     /// <summary>Three stamping inks that most makers have.</summary>
     public static ImmutableArray<StampingInk> UsualStampingInks { get; } = GenericSupplies.StampingInks[..3];

@@ -31,12 +31,12 @@ internal static class GenericSupplies
     [
         new("Fast waterproof black", Waterproof: true, Slow: false, AlcoholSafe: false),
         new("Slow pigment black", Waterproof: true, Slow: true, Embossable: true),
-        new("Water-soluble grey, for no-line", Waterproof: false, Slow: false),
+        new("Water-soluble grey, for no-line", Waterproof: false, Slow: false) { Colour = Srgb.Parse("#c6c6c4") },
         new("Alcohol-safe black", Waterproof: true, Slow: false, AlcoholSafe: true),
         new("Sticky clear, for embossing", Waterproof: true, Slow: true, Embossable: true),
-        new("Slow pigment white", Waterproof: true, Slow: true, Embossable: true),
-        new("Water-soluble sand, for no-line", Waterproof: false, Slow: false),
-        new("Fast waterproof brown", Waterproof: true, Slow: false, AlcoholSafe: true),
+        new("Slow pigment white", Waterproof: true, Slow: true, Embossable: true) { Colour = Srgb.Parse("#f6f5f1") },
+        new("Water-soluble sand, for no-line", Waterproof: false, Slow: false) { Colour = Srgb.Parse("#d8c8aa") },
+        new("Fast waterproof brown", Waterproof: true, Slow: false, AlcoholSafe: true) { Colour = Srgb.Parse("#5a3b28") },
     ];
 
     private static Paper Sheet(

@@ -1,3 +1,5 @@
+using Nube.Core.Colour;
+
 namespace Nube.Core.Materials;
 
 /// <summary>The ink in which an outline is stamped.</summary>
@@ -14,4 +16,11 @@ public sealed record StampingInk(
     bool Embossable = false,
     bool AlcoholSafe = false,
     Provenance Provenance = Provenance.Estimated
-);
+)
+{
+    /// <summary>The colour of its line, or of the powder on it; null for black.</summary>
+    public Srgb? Colour { get; init; }
+
+    /// <summary>The colour of a line of which nothing is said.</summary>
+    public static Srgb Black { get; } = Srgb.Parse("#1b1b1d");
+}

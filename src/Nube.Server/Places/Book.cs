@@ -64,7 +64,7 @@ public static class Book
                     run.Run.Cards,
                     run.Run.FinishedAt!.Value,
                     run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"),
-                    ImageView.Of(run.Run.Image),
+                    ImageView.Of(run.Run.Image, run.Ink),
                     Looks.Finished(run, palette),
                     used
                 )

@@ -106,6 +106,7 @@ public sealed record ColoursView(
     Guid? Paper,
     Guid? StampingInk,
     IReadOnlyList<Guid> Palette,
+    IReadOnlyList<Guid>? LastPalette,
     Srgb PaperColour,
     IReadOnlyList<Remark> Remarks,
     IReadOnlyList<MethodView> Methods,
@@ -190,6 +191,11 @@ internal static class ColourViews
             .OrderBy(item => item.Id)
             .ToListAsync(cancel);
         var palette = Colours.Palette(run, palettes);
+        var last = await db
+            .Runs.Where(other => other.CreatedAt < run.Run.CreatedAt)
+            .OrderByDescending(other => other.CreatedAt)
+            .Select(other => (ImmutableArray<Guid>?)other.Palette)
+            .FirstOrDefaultAsync(cancel);
         return new ColoursView(
             [
                 .. stash
@@ -216,6 +222,7 @@ internal static class ColourViews
             run.Run.PaperId,
             run.Run.StampingInkId,
             run.Run.Palette,
+            last is { IsEmpty: false } before ? [.. before.Where(id => stash.Exists(item => item.Id == id))] : null,
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
             run.Remarks(),
             [

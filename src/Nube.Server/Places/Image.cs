@@ -197,7 +197,7 @@ public static class Image
         await forms.Light(image, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(image)!);
+        return TypedResults.Ok(ImageView.Of(image, (await runs.Load(run.Id, cancel)).Ink)!);
     }
 
     private static async Task<NoContent> Rename(

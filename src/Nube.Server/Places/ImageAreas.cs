@@ -72,7 +72,7 @@ internal static class ImageAreas
         run.Image.Marks = marks;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
     }
 
     private static async Task<Ok<ImageView>> NameSeveral(
@@ -100,7 +100,7 @@ internal static class ImageAreas
         run.Image.Names = names;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
     }
 
     private static async Task<Ok<ImageView>> SetDams(
@@ -123,7 +123,7 @@ internal static class ImageAreas
         run.Image.Dams = new Dams(given.Lines, areas);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
     }
 
     /// <summary>Lets those of some areas that touch run together when both are wet, or keeps them apart again.</summary>
@@ -153,7 +153,7 @@ internal static class ImageAreas
             : [.. run.Image.MayRun.Except(pairs)];
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
     }
 
     private static async Task<Ok<LightView>> SayDepth(

@@ -109,14 +109,9 @@ public static class Line
             CreatedAt = now,
             ChangedAt = now,
         };
-        // A new run starts with all colours of the stash, and the first paper and ink in it.
+        var last = await db.Runs.OrderByDescending(other => other.CreatedAt).FirstOrDefaultAsync(cancel);
         var stash = await db.Stash.Where(item => item.ArchivedAt == null).OrderBy(item => item.Id).ToListAsync(cancel);
-        run.Palette =
-        [
-            .. stash.Where(item => item.Colourant?.Medium.MixesWithWater() == true).Select(item => item.Id).Take(48),
-        ];
-        run.PaperId = stash.FirstOrDefault(item => item.Kind == StashKind.Paper)?.Id;
-        run.StampingInkId = stash.FirstOrDefault(item => item.Kind == StashKind.StampingInk)?.Id;
+        StartingSupplies.Of(stash, last).GiveTo(run);
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Created(
@@ -190,7 +185,7 @@ public static class Line
             run.Run.FinishedAt,
             run.Paper?.Colour ?? UnchosenPaper,
             stages,
-            ImageView.Of(run.Run.Image),
+            ImageView.Of(run.Run.Image, run.Ink),
             run.HasScene,
             Looks.Cards(run, bench, palettes)
         );

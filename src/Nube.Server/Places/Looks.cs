@@ -3,6 +3,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Light;
+using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data.Entities;
@@ -28,6 +29,7 @@ public sealed record ImageView(
     double WidthMm,
     double HeightMm,
     string LineUrl,
+    Srgb LineColour,
     string FileName,
     bool CanUndo,
     double GapMm,
@@ -39,7 +41,9 @@ public sealed record ImageView(
 )
 {
     /// <summary>The view of an image; null when there is none.</summary>
-    public static ImageView? Of(RunImage? image)
+    /// <param name="image">The image.</param>
+    /// <param name="ink">The ink of its line; null where none is chosen.</param>
+    public static ImageView? Of(RunImage? image, StampingInk? ink)
     {
         if (image is null)
             return null;
@@ -48,6 +52,7 @@ public sealed record ImageView(
             image.WidthMm,
             image.HeightMm,
             $"/api/runs/{image.RunId}/image/lines/{image.LineHash}",
+            ink?.Colour ?? StampingInk.Black,
             image.FileName,
             image.Edits.Length > 0,
             image.GapMm,

@@ -152,9 +152,6 @@ public sealed record ColourList(string Text);
 /// <summary>What the maker owns.</summary>
 public static class StashPlace
 {
-    /// <summary>Scattering of a colourant of which nothing is known: fairly transparent. From memory.</summary>
-    private const double UnknownScattering = 0.03;
-
     /// <summary>Items offered for "which was that?".</summary>
     private const int MostLikely = 6;
 
@@ -385,24 +382,14 @@ public static class StashPlace
         CancellationToken cancel
     )
     {
-        var name = Name(given.Name);
+        var name = await NewName(given.Name, db, cancel);
         if (given.Wash is { } light && given.FullStrength.ToLab().L >= light.ToLab().L)
             throw TroubleException.Unusable("The wash must be lighter than the full strength: water makes it paler.");
-        await RefuseOwned(name, db, cancel);
         var added = new StashItem
         {
             MakerId = maker.MakerId,
             Kind = StashKind.Colourant,
-            Colourant = new Colourant(
-                name,
-                given.ColourIndex.Trim(),
-                given.FullStrength,
-                given.Wash ?? SwatchFit.WashOf(given.FullStrength, UnknownScattering),
-                UnknownScattering,
-                false,
-                Provenance.Estimated,
-                Medium: given.Medium
-            ),
+            Colourant = Colourant.Picked(name, given.ColourIndex.Trim(), given.Medium, given.FullStrength, given.Wash),
             Note = given.Note?.Trim() ?? "",
             Left = given.Medium.Holds() is null ? null : 1,
             CreatedAt = clock.GetUtcNow(),
@@ -416,6 +403,14 @@ public static class StashPlace
         given.Trim() is { Length: > 0 and <= 80 } name
             ? name
             : throw TroubleException.Unusable("Give it a name of at most 80 letters.");
+
+    /// <summary>A name that nothing in the stash has yet.</summary>
+    internal static async Task<string> NewName(string given, NubeDb db, CancellationToken cancel)
+    {
+        var name = Name(given);
+        await RefuseOwned(name, db, cancel);
+        return name;
+    }
 
     private static async Task RefuseOwned(string name, NubeDb db, CancellationToken cancel)
     {

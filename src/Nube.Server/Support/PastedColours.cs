@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using CsvHelper;
 using CsvHelper.Configuration;
+using Nube.Core.Colour;
 using Nube.Core.Materials;
 
 namespace Nube.Server.Support;
@@ -33,7 +34,8 @@ public sealed record PastedLine(int Line, PastedKind Kind, string Text, string S
 /// </summary>
 /// <remarks>
 /// A pigment is looked up in the catalogue by its Colour Index name, and what else stands on the line is the maker's
-/// own name for it; without a pigment the name is looked up. Nothing is guessed: what is not found is said.
+/// own name for it; without a pigment the name is looked up. With a colour as # and six digits and a kind ("wax pencil",
+/// "ink pad") it is the maker's own. Nothing is guessed: what is not found is said.
 /// </remarks>
 public static partial class PastedColours
 {
@@ -64,7 +66,13 @@ public static partial class PastedColours
     {
         var fields = Fields(line);
         var pigment = fields.FirstOrDefault(field => ColourIndexName().IsMatch(field));
-        var name = fields.FirstOrDefault(field => field != pigment && field.Length > 0);
+        var picked = fields.FirstOrDefault(field => Picked().IsMatch(field));
+        var kind = fields.FirstOrDefault(field => field != picked && KindOf(field) is not null);
+        var name = fields.FirstOrDefault(field =>
+            field != pigment && field != picked && field != kind && field.Length > 0
+        );
+        if (picked is not null)
+            return Own(number, line, taken, name, pigment, picked, KindOf(kind) ?? KindOf(LastWords(name)));
         var known = GenericCatalogue.Colourants.FirstOrDefault(colour =>
             pigment is not null
                 ? string.Equals(colour.ColourIndex, pigment, StringComparison.OrdinalIgnoreCase)
@@ -80,7 +88,44 @@ public static partial class PastedColours
                 null
             );
         }
-        var added = known with { Name = name ?? known.Name };
+        return Added(number, line, taken, known with { Name = name ?? known.Name });
+    }
+
+    /// <summary>A colour of the maker's own, of a kind, by the colour that was picked.</summary>
+    private static PastedLine Own(
+        int number,
+        string line,
+        HashSet<string> taken,
+        string? name,
+        string? pigment,
+        string picked,
+        Medium? medium
+    )
+    {
+        if (medium is null || name is null)
+            return new PastedLine(
+                number,
+                PastedKind.Unknown,
+                line,
+                "Beside its colour it needs a name and what it is: pan, tube, ink pad, wax pencil, brush pen ...",
+                null
+            );
+        return Added(
+            number,
+            line,
+            taken,
+            Colourant.Picked(
+                name,
+                pigment?.ToUpperInvariant() ?? "",
+                medium.Value,
+                Srgb.Parse(picked.ToLowerInvariant()),
+                null
+            )
+        );
+    }
+
+    private static PastedLine Added(int number, string line, HashSet<string> taken, Colourant added)
+    {
         if (added.Name.Length > 80)
             return new PastedLine(number, PastedKind.Unknown, line, "A name has at most 80 letters.", null);
         return taken.Add(added.Name)
@@ -111,6 +156,33 @@ public static partial class PastedColours
         using var parser = new CsvParser(new StringReader(line), format);
         return parser.Read() ? parser.Record ?? [] : [];
     }
+
+    /// <summary>What a kind is called: "wax pencil", also in the plural.</summary>
+    private static Medium? KindOf(string? word) =>
+        word is null
+            ? null
+            : Enum.GetValues<Medium>()
+                .Cast<Medium?>()
+                .FirstOrDefault(medium =>
+                    string.Equals(
+                        Letters(medium!.Value.ToString()),
+                        Letters(word).TrimEnd('s'),
+                        StringComparison.OrdinalIgnoreCase
+                    )
+                );
+
+    /// <summary>The last two words of a name, or its last: "Coral wax pencil".</summary>
+    private static string? LastWords(string? name)
+    {
+        var words = (name ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var two = string.Join(' ', words.TakeLast(2));
+        return KindOf(two) is not null ? two : words.LastOrDefault();
+    }
+
+    private static string Letters(string text) => string.Concat(text.Where(char.IsLetter));
+
+    [GeneratedRegex("^#[0-9a-f]{6}$", RegexOptions.IgnoreCase)]
+    private static partial Regex Picked();
 
     [GeneratedRegex("^P(Y|O|R|V|B|G|Br|Bk|W)[0-9]{1,3}(:[0-9])?$", RegexOptions.IgnoreCase)]
     private static partial Regex ColourIndexName();

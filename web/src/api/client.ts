@@ -45,6 +45,7 @@ export type Tap = Schemas['NewTap'];
 export type RunRecord = Schemas['RecordView'];
 export type StashItem = Schemas['StashItemView'];
 export type Colourant = Schemas['ColourantView'];
+export type SetsOfColours = Schemas['SetsView'];
 export type CatalogueEntry = Schemas['CatalogueEntry'];
 export type LikelyItem = Schemas['LikelyItem'];
 export type SiblingsFound = Schemas['SiblingsView'];

@@ -29,6 +29,8 @@
     children?: Snippet;
   } = $props();
 
+  const own = $props.id();
+  const black = '#1b1b1d'; // lines are kept in it
   const areas = $derived(new Map(image?.areas.map((area) => [area.id, area])));
   const margin = $derived(image ? Math.max(image.widthMm, image.heightMm) * 0.04 : 0);
   const seen = $derived<View>(
@@ -86,7 +88,19 @@
               />{/if}
           </g>
         {/each}
-        <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+        {#if image.lineColour === black}
+          <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+        {:else}
+          <mask id="{own}-line" style:mask-type="alpha">
+            <image href={image.lineUrl} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+          </mask>
+          <rect
+            width={image.widthMm}
+            height={image.heightMm}
+            fill={image.lineColour}
+            mask="url(#{own}-line)"
+          />
+        {/if}
       </g>
       {@render children?.()}
     </svg>

@@ -77,6 +77,9 @@ const media: Record<Medium, string> = {
 /** Kinds of colourant, in the order in which they are offered. */
 export const mediumNames = Object.entries(media) as [Medium, string][];
 
+/** More than one of a kind: "wax pencils", "opaque white". */
+export const plural = (kind: string) => (kind === 'opaque white' || kind === 'glitter' ? kind : `${kind}s`);
+
 /** What a colourant's colour is known from. */
 export function knownFrom(colourant: Colourant): string {
   if (colourant.howSure === null) return colourant.provenance === 'published' ? 'published' : 'estimated';

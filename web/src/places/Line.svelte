@@ -5,6 +5,7 @@
   import { navigate } from '../routes';
   import { clock } from '../state/clock.svelte';
   import { Resource } from '../state/resource.svelte';
+  import WhatIHave from './stash/WhatIHave.svelte';
 
   const runs = new Resource<Run[]>(async () => {
     const views = await ask(api.GET('/api/runs'));
@@ -57,6 +58,7 @@
     Nothing hangs on the line yet. Start a run below: one design, as one or more cards. Bring a stamped image
     as SVG, or scan a stamped panel.
   </p>
+  <div class="mt-6"><WhatIHave welcome /></div>
 {/if}
 
 <ul class="mt-2 grid gap-6">

@@ -9,6 +9,7 @@
   import PasteColours from './stash/PasteColours.svelte';
   import SwatchSheets from './stash/SwatchSheets.svelte';
   import WhichWasThat from './stash/WhichWasThat.svelte';
+  import WhatIHave from './stash/WhatIHave.svelte';
 
   const stash = new Resource<StashItem[]>(() => ask(api.GET('/api/stash')));
   void stash.refresh();
@@ -103,6 +104,10 @@
     />
     <section class="grid gap-3" aria-label="Add to the stash">
       <h2>Add</h2>
+      <details>
+        <summary class="cursor-pointer underline">Whole sets</summary>
+        <div class="mt-3"><WhatIHave added={stash.refresh} /></div>
+      </details>
       <FromCatalogue added={stash.refresh} />
       <AddColourant added={stash.refresh} />
       <PasteColours added={stash.refresh} />

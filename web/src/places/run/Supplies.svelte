@@ -10,6 +10,8 @@
   }: { colours: Colours; run: string; change: (call: () => Promise<Colours>) => Promise<void> } = $props();
 
   const kindOf = (medium: Supply['medium']) => mediumNames.find(([key]) => key === medium)?.[1] ?? 'others';
+  const all = $derived(colours.colourants.map((c) => c.id));
+  const most = 48; // colours of a run
   const kinds = $derived([...Map.groupBy(colours.colourants, (c) => kindOf(c.medium))]);
 
   function set(supplies: Partial<{ paper: string | null; stampingInk: string | null; palette: string[] }>) {
@@ -52,12 +54,44 @@
       {#each colours.stampingInks as ink (ink.id)}<option value={ink.id}>{ink.name}</option>{/each}
     </select>
   </label>
-  <p>Colours to work with: {colours.palette.length} of {colours.colourants.length}</p>
+  <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+    <p>Colours to work with: {colours.palette.length} of {colours.colourants.length}</p>
+    <span class="ml-auto flex gap-3 text-sm">
+      <button
+        type="button"
+        class="underline disabled:no-underline disabled:opacity-50"
+        disabled={all.length > most}
+        title={all.length > most ? `A run takes at most ${most} colours` : undefined}
+        onclick={() => set({ palette: all })}>All</button
+      >
+      <button type="button" class="underline" onclick={() => set({ palette: [] })}>None</button>
+      {#if colours.lastPalette}
+        {@const last = colours.lastPalette}
+        <button type="button" class="underline" onclick={() => set({ palette: last })}>As last time</button>
+      {/if}
+    </span>
+  </div>
   {#each kinds as [kind, ofKind] (kind)}
     <details open={ofKind.some((c) => colours.palette.includes(c.id)) || kinds.length === 1}>
       <summary class="cursor-pointer"
         >{kind}: {ofKind.filter((c) => colours.palette.includes(c.id)).length} of {ofKind.length}</summary
       >
+      <div class="mt-1 flex gap-3 text-sm">
+        <button
+          type="button"
+          class="underline"
+          aria-label="All of {kind}"
+          onclick={() => set({ palette: [...new Set([...colours.palette, ...ofKind.map((c) => c.id)])] })}
+          >all</button
+        >
+        <button
+          type="button"
+          class="underline"
+          aria-label="None of {kind}"
+          onclick={() => set({ palette: colours.palette.filter((id) => !ofKind.some((c) => c.id === id)) })}
+          >none</button
+        >
+      </div>
       <div class="mt-2 flex flex-wrap gap-2" role="group" aria-label={kind}>
         {#each ofKind as colourant (colourant.id)}
           {@const on = colours.palette.includes(colourant.id)}

@@ -3,6 +3,8 @@
   import PutAway from '../../parts/PutAway.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { asTrouble } from '../../state/resource.svelte';
+  import OwnInk from './OwnInk.svelte';
+  import OwnPaper from './OwnPaper.svelte';
 
   let {
     items,
@@ -57,6 +59,7 @@
         {/if}
       {/each}
     </ul>
+    <OwnPaper {added} />
   </section>
   <section aria-label="Stamping inks">
     <h2>Stamping inks</h2>
@@ -74,10 +77,12 @@
             ]
               .filter(Boolean)
               .join(', '),
+            ink.colour ?? '#1b1b1d',
           )}
         {/if}
       {/each}
     </ul>
+    <OwnInk {added} />
   </section>
   <section aria-label="Adhesives, solvents, tools">
     <h2>Adhesives, solvents, tools</h2>

@@ -6,7 +6,7 @@
 
   let { added }: { added: () => Promise<void> } = $props();
 
-  const example = ['PB28', 'Yellow ochre', 'My sky blue, PB15:3'].join('\n');
+  const example = ['PB28', 'Yellow ochre', 'My sky blue, PB15:3', 'Coral, wax pencil, #e5704f'].join('\n');
   let text = $state('');
   let done = $state('');
   const read = new Resource<PastedLine[]>(() =>
@@ -37,7 +37,8 @@
   <summary class="cursor-pointer underline">Add many from a list</summary>
   <form class="sheet mt-3 grid gap-3" onsubmit={add}>
     <label class="grid gap-1">
-      One on a line: a pigment, a name, or your name and the pigment
+      One on a line: a pigment, a name, or your name and the pigment; pens, pencils and pads with their kind
+      and a colour
       <textarea
         class="textarea min-h-32 w-full bg-white font-mono"
         placeholder={example}

@@ -1,0 +1,202 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Nube.Server.Tests;
+
+/// <summary>What a maker owns, said in one step, and what of it comes into a new run.</summary>
+public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    private static object Sets(params (string Medium, int Size)[] sets) =>
+        new { sets = sets.Select(set => new { medium = set.Medium, size = set.Size }) };
+
+    private static async Task<List<string>> Names(Visitor maker) =>
+        [
+            .. (await maker.Ok(maker.Get("/api/stash")))
+                .AsArray()
+                .Where(item => item!["kind"]!.GetValue<string>() == "colourant")
+                .Select(item => item!["name"]!.GetValue<string>()),
+        ];
+
+    [Fact]
+    public async Task Before_the_first_run_sets_take_the_place_of_the_box_of_pans()
+    {
+        var maker = await server.NewMaker();
+        var offered = await maker.Ok(maker.Get("/api/stash/sets"));
+        Assert.True(offered["first"]!.GetValue<bool>());
+        Assert.Equal(12, offered["sets"]![0]!["owned"]!.GetValue<int>());
+        await maker.Ok(maker.Post("/api/stash/sets", Sets(("waxPencil", 24), ("oilPencil", 12))));
+        var names = await Names(maker);
+        Assert.Equal(36, names.Count);
+        Assert.All(names, name => Assert.EndsWith("pencil", name));
+        // All of it comes into the first run.
+        var run = await maker.Begin(cards: 1);
+        Assert.Equal(36, (await maker.Ok(maker.Get($"{run}/colours")))["palette"]!.AsArray().Count);
+
+        // Later, sets are only added, and the next run has what the last one had and what came since.
+        Assert.False((await maker.Ok(maker.Get("/api/stash/sets")))["first"]!.GetValue<bool>());
+        await maker.Ok(maker.Post("/api/stash/sets", Sets(("inkPad", 6), ("waxPencil", 12))));
+        Assert.Equal(42, (await Names(maker)).Count);
+        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        List<string> kept = [.. colours["palette"]!.AsArray().Take(5).Select(id => id!.GetValue<string>())];
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = colours["papers"]![2]!["id"],
+                    stampingInk = colours["stampingInk"],
+                    palette = kept,
+                }
+            )
+        );
+        var next = await maker.Ok(maker.Get($"{await maker.Begin(cards: 1)}/colours"));
+        Assert.Equal(5 + 6, next["palette"]!.AsArray().Count);
+        Assert.Equal(kept, next["lastPalette"]!.AsArray().Select(id => id!.GetValue<string>()));
+        Assert.Equal(colours["papers"]![2]!["id"]!.GetValue<string>(), next["paper"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task What_the_maker_added_or_wrote_on_stays()
+    {
+        var maker = await server.NewMaker();
+        await maker.Ok(
+            maker.Post(
+                "/api/stash/colourants",
+                new
+                {
+                    name = "My plum",
+                    colourIndex = "",
+                    medium = "pan",
+                    fullStrength = "#5b2a5b",
+                }
+            )
+        );
+        await maker.Ok(maker.Post("/api/stash/sets", Sets(("alcoholMarker", 12))));
+        Assert.Equal(13, (await Names(maker)).Count);
+        Assert.Contains("My plum", await Names(maker));
+        Assert.Contains(
+            "no set of 13",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/stash/sets", Sets(("alcoholMarker", 13)))
+            )
+        );
+        Assert.Contains(
+            "at least one set",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post("/api/stash/sets", Sets()))
+        );
+    }
+
+    [Fact]
+    public async Task Pens_pencils_and_pads_are_pasted_with_a_colour_each()
+    {
+        var maker = await server.NewMaker();
+        var lines = (
+            await maker.Ok(
+                maker.Post(
+                    "/api/stash/colourants/list",
+                    new
+                    {
+                        text = """
+                        Coral, wax pencil, #E5704F
+                        Sea pad; ink pads; #0f7283
+                        Night brush pen	#20304f
+                        Leaf green pencil
+                        Nothing known, #123456
+                        , #123456, tube
+                        """,
+                    }
+                )
+            )
+        ).AsArray();
+        Assert.Equal(
+            ["new", "new", "new", "new", "unknown", "unknown"],
+            lines.Select(line => line!["kind"]!.GetValue<string>())
+        );
+        Assert.Contains("what it is", lines[4]!["sentence"]!.GetValue<string>());
+        var stash = (await maker.Ok(maker.Get("/api/stash"))).AsArray();
+        JsonNode Named(string name) => stash.Single(item => item!["name"]!.GetValue<string>() == name)!;
+        Assert.Equal("waxPencil", Named("Coral")["colourant"]!["medium"]!.GetValue<string>());
+        Assert.Equal("#e5704f", Named("Coral")["colourant"]!["fullStrength"]!.GetValue<string>());
+        Assert.Equal("inkPad", Named("Sea pad")["colourant"]!["medium"]!.GetValue<string>());
+        Assert.Equal("brushPen", Named("Night brush pen")["colourant"]!["medium"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task A_paper_of_ones_own_drinks_as_its_drop_was_timed()
+    {
+        var maker = await server.NewMaker();
+        object Paper(string name, double grams, double? seconds) =>
+            new
+            {
+                name,
+                colour = "#efe6d2",
+                gramsPerSquareMetre = grams,
+                texture = "vellum",
+                dropSeconds = seconds,
+            };
+        async Task<double> Drinks(string name, double? seconds) =>
+            (await maker.Ok(maker.Post("/api/stash/papers", Paper(name, 250, seconds))))["paper"]![
+                "cobb60"
+            ]!.GetValue<double>();
+        var (fast, slow) = (await Drinks("Thirsty card", 12), await Drinks("Sized card", 150));
+        Assert.True(fast > 40 && slow < 20);
+        // Not timed, it drinks as the catalogue's most alike.
+        Assert.Equal(28, await Drinks("Untried card", null));
+        Assert.Contains(
+            "40 to 1000",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/stash/papers", Paper("Foil", 0, null))
+            )
+        );
+        Assert.Contains(
+            "in seconds",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/stash/papers", Paper("Glass", 250, -3))
+            )
+        );
+        Assert.Contains(
+            "another name",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Post("/api/stash/papers", Paper("Sized card", 250, 9)))
+        );
+    }
+
+    [Fact]
+    public async Task The_line_is_seen_in_the_colour_of_its_ink()
+    {
+        var maker = await server.NewMaker();
+        var ink = await maker.Ok(
+            maker.Post(
+                "/api/stash/stamping-inks",
+                new
+                {
+                    name = "White powder on sticky ink",
+                    waterproof = true,
+                    slow = true,
+                    embossable = true,
+                    alcoholSafe = true,
+                    colour = "#fdfdfb",
+                }
+            )
+        );
+        var run = await maker.Begin(cards: 1);
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        async Task<string> Line() => (await maker.Ok(maker.Get(run)))["image"]!["lineColour"]!.GetValue<string>();
+        Assert.Equal("#1b1b1d", await Line());
+        await maker.Ok(
+            maker.Put(
+                $"{run}/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = ink["id"],
+                    palette = colours["palette"],
+                }
+            )
+        );
+        Assert.Equal("#fdfdfb", await Line());
+    }
+}
