@@ -220,6 +220,7 @@ api.MapAgain();
 api.MapStash();
 api.MapStarterSets();
 api.MapOwnSupplies();
+api.MapByLamp();
 api.MapSheets();
 api.MapMix();
 api.MapBook();

@@ -126,6 +126,15 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
     public ZoneColours Colours() =>
         new(Srgb.FromLab(Light.Colour()), Srgb.FromLab(Middle.Colour()), Srgb.FromLab(Shadow.Colour()));
 
+    /// <summary>Its colours by another light or under water.</summary>
+    /// <param name="seen">How a reflectance is seen.</param>
+    public ZoneColours Colours(Func<Spectrum, Lab> seen)
+    {
+        ArgumentNullException.ThrowIfNull(seen);
+        Srgb Of(ZoneSurface zone) => Srgb.FromLab(seen(zone.Reflectance()));
+        return new ZoneColours(Of(Light), Of(Middle), Of(Shadow));
+    }
+
     /// <summary>Lightness L* where a zone is painted.</summary>
     public double LightnessOf(Zone zone)
     {

@@ -85,4 +85,17 @@ public static class Illuminants
             76.89,
             86.56
         );
+
+    /// <summary>A filament lamp, 2856 K: the light of an evening table.</summary>
+    /// <remarks>
+    /// CIE 15:2018, standard illuminant A, by its formula:
+    /// S = 100 (560 / w)^5 (exp(1.435e7 / (2848 x 560)) - 1) / (exp(1.435e7 / (2848 w)) - 1), w in nm.
+    /// </remarks>
+    public static Spectrum A { get; } =
+        Spectrum.From(band =>
+        {
+            const double c = 1.435e7 / 2848;
+            double wavelength = Spectrum.Wavelength(band);
+            return 100 * Math.Pow(560 / wavelength, 5) * (Math.Exp(c / 560) - 1) / (Math.Exp(c / wavelength) - 1);
+        });
 }

@@ -48,6 +48,10 @@ public sealed record Colourant(
             Medium: medium
         );
 
+    /// <summary>Its name, with its pigment where that is known: "Ultramarine (PB29)".</summary>
+    [JsonIgnore]
+    public string NameWithPigment => ColourIndex.Length > 0 ? $"{Name} ({ColourIndex})" : Name;
+
     /// <summary>
     /// Its pigment is a brown: a PBr, or red iron oxide; of one whose pigment is not known, its colour is: a dark
     /// orange. The bounds of L*, C* and hue are this project's own.

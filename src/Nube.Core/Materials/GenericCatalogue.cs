@@ -95,20 +95,25 @@ public static class GenericCatalogue
     /// <summary>Stamping inks by what they do; the first three are the usual ones.</summary>
     public static ImmutableArray<StampingInk> StampingInks => GenericSupplies.StampingInks;
 
+    /// <summary>
+    /// Scattering of pencils: chalk and white filler make them show on toned card. From memory.
+    /// </summary>
+    private const double PencilScattering = 0.3;
+
     /// <summary>Wax pencils by hue.</summary>
     public static ImmutableArray<Colourant> Pencils { get; } =
-        ByHue("pencil", Medium.WaxPencil, GenericHues.Pencils, 0.08);
+        ByHue("pencil", Medium.WaxPencil, GenericHues.Pencils, PencilScattering);
 
     /// <summary>Pads of water-reactive ink by hue.</summary>
     public static ImmutableArray<Colourant> Inks { get; } = ByHue("ink pad", Medium.InkPad, GenericHues.Inks, 0.02);
 
     /// <summary>Oil pencils by hue.</summary>
     public static ImmutableArray<Colourant> OilPencils { get; } =
-        ByHue("oil pencil", Medium.OilPencil, GenericHues.Pencils, 0.08);
+        ByHue("oil pencil", Medium.OilPencil, GenericHues.Pencils, PencilScattering);
 
     /// <summary>Watercolour pencils by hue.</summary>
     public static ImmutableArray<Colourant> WatercolourPencils { get; } =
-        ByHue("watercolour pencil", Medium.WatercolourPencil, GenericHues.Pencils, 0.05);
+        ByHue("watercolour pencil", Medium.WatercolourPencil, GenericHues.Pencils, PencilScattering);
 
     /// <summary>Brush pens by hue, light and dark.</summary>
     public static ImmutableArray<Colourant> BrushPens { get; } =

@@ -2,36 +2,39 @@ using System.Collections.Immutable;
 
 namespace Nube.Core.Materials;
 
-/// <summary>Pencils and ink pads by hue: laid fully, and lightly or with four parts of water. From memory.</summary>
+/// <summary>
+/// Pencils and ink pads by hue. Laid fully: from memory. Of ink with four parts of water: from memory, too. Of pencils with a
+/// fifth of the load: as their scattering makes of it.
+/// </summary>
 internal static class GenericHues
 {
     // csharpier-ignore - a table is read by its columns
     public static ImmutableArray<(string Hue, string Full, string Light)> Pencils { get; } =
     [
-        ("Lemon", "#f2df3d", "#f8efa3"),
-        ("Warm yellow", "#f0b92e", "#f8dd9c"),
-        ("Peach", "#f0b08a", "#f8dac7"),
-        ("Orange", "#e5812b", "#f3c096"),
-        ("Scarlet", "#cf3f2b", "#e9a08f"),
-        ("Crimson", "#a82840", "#d996a0"),
-        ("Pink", "#e28aa5", "#f2c7d4"),
-        ("Magenta", "#b03a7c", "#dca0c1"),
-        ("Violet", "#5f4590", "#b1a5cc"),
-        ("Indigo", "#34406e", "#9ca3bd"),
-        ("Ultramarine", "#31489f", "#9daad3"),
-        ("Sky blue", "#6fa9d2", "#b9d6ea"),
-        ("Turquoise", "#2d8f9b", "#9ccbd0"),
-        ("Sea green", "#3d8a6c", "#a3cab9"),
-        ("Leaf green", "#5c9140", "#b2cda2"),
-        ("Olive", "#7d7f35", "#c1c29d"),
-        ("Dark green", "#2d5a3c", "#9ab4a2"),
-        ("Sand", "#d2b184", "#ead9c2"),
-        ("Ochre", "#b8883a", "#dec6a0"),
-        ("Sienna", "#9a5a34", "#cfb09c"),
-        ("Umber", "#5f4331", "#b2a49a"),
-        ("Light grey", "#b3b3b2", "#d9d9d8"),
-        ("Dark grey", "#5d5f63", "#b1b2b4"),
-        ("Black", "#2c2c2e", "#9a9a9b"),
+        ("Lemon", "#f2df3d", "#f4f3b4"),
+        ("Warm yellow", "#f0b92e", "#f6e8a7"),
+        ("Peach", "#f0b08a", "#f7e4d8"),
+        ("Orange", "#e5812b", "#f9d194"),
+        ("Scarlet", "#cf3f2b", "#fd9979"),
+        ("Crimson", "#a82840", "#f0739b"),
+        ("Pink", "#e28aa5", "#f5d7e1"),
+        ("Magenta", "#b03a7c", "#ed9fd0"),
+        ("Violet", "#5f4590", "#bca9da"),
+        ("Indigo", "#34406e", "#7b9bcb"),
+        ("Ultramarine", "#31489f", "#7babe2"),
+        ("Sky blue", "#6fa9d2", "#cfe2ee"),
+        ("Turquoise", "#2d8f9b", "#afd8de"),
+        ("Sea green", "#3d8a6c", "#b0d7c8"),
+        ("Leaf green", "#5c9140", "#bedba1"),
+        ("Olive", "#7d7f35", "#d0d390"),
+        ("Dark green", "#2d5a3c", "#7ebc90"),
+        ("Sand", "#d2b184", "#efe5d5"),
+        ("Ochre", "#b8883a", "#e9d6a1"),
+        ("Sienna", "#9a5a34", "#e4ba89"),
+        ("Umber", "#5f4331", "#c49d73"),
+        ("Light grey", "#b3b3b2", "#e5e5e5"),
+        ("Dark grey", "#5d5f63", "#bdbfc2"),
+        ("Black", "#2c2c2e", "#5d5d65"),
     ];
 
     // csharpier-ignore - a table is read by its columns

@@ -37,21 +37,26 @@ public static class StarterSets
     public static StarterSet? Find(Medium medium, int size) =>
         All.FirstOrDefault(set => set.Medium == medium && set.Size == size);
 
-    /// <summary>Pans as in a usual box; of all else the colours that differ most from each other.</summary>
+    /// <summary>
+    /// The colours that differ most from each other; of pans, from those that are in a usual box on.
+    /// </summary>
     private static ImmutableArray<Colourant> Of(Medium medium, ImmutableArray<Colourant> from, int size) =>
-        medium == Medium.Pan ? from[..size] : [.. Spread(from, size).OrderBy(from.IndexOf)];
+        [.. Spread(medium == Medium.Pan ? GenericCatalogue.Pans : from[..1], from, size).OrderBy(from.IndexOf)];
 
     /// <summary>
-    /// One after the other the colour that is furthest from all those that are there, from the first on.
+    /// One after the other the colour that is furthest from all those that are there.
     /// </summary>
-    private static ImmutableArray<Colourant> Spread(ImmutableArray<Colourant> from, int size)
+    private static ImmutableArray<Colourant> Spread(
+        ImmutableArray<Colourant> there,
+        ImmutableArray<Colourant> from,
+        int size
+    )
     {
         var colours = from.ToDictionary(colourant => colourant, colourant => colourant.FullStrength.ToLab());
-        List<Colourant> taken = [from[0]];
+        List<Colourant> taken = [.. there];
         while (taken.Count < size)
             taken.Add(
-                from.Except(taken)
-                    .MaxBy(next => taken.Min(there => Ciede2000.Difference(colours[next], colours[there])))!
+                from.Except(taken).MaxBy(next => taken.Min(one => Ciede2000.Difference(colours[next], colours[one])))!
             );
         return [.. taken];
     }

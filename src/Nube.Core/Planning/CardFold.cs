@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
+using Nube.Core.Colour;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Planning;
@@ -24,12 +25,17 @@ public sealed record CardSurface(ImmutableSortedDictionary<int, Surface> Areas)
     public static CardSurface Bare { get; } = new(ImmutableSortedDictionary<int, Surface>.Empty);
 
     /// <summary>What it looks like, by area.</summary>
-    public ImmutableArray<AreaLook> Looks() =>
+    public ImmutableArray<AreaLook> Looks() => Looks(surface => surface.Colours());
+
+    /// <summary>What it looks like by a warm lamp, by area.</summary>
+    public ImmutableArray<AreaLook> ByLamp() => Looks(surface => surface.Colours(WarmLamp.ToLab));
+
+    private ImmutableArray<AreaLook> Looks(Func<Surface, ZoneColours> colours) =>
         [
-            .. Areas.Select(area => new AreaLook(area.Key, area.Value.Colours())
+            .. Areas.Select(area => new AreaLook(area.Key, colours(area.Value))
             {
                 Gradient = area.Value.Gradient,
-                Along = [.. area.Value.Along.Select(step => step.Colours())],
+                Along = [.. area.Value.Along.Select(colours)],
             }),
         ];
 }

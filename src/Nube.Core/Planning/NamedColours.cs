@@ -158,7 +158,7 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
                 throw new NamedColourException($"Lay 1 to {MostLayers} layers.");
             var layers =
                 named.Layers > 0 ? named.Layers
-                : washed ? 1
+                : washed || colourants[0].Medium is Medium.BrushPen or Medium.AlcoholMarker ? 1
                 : usualLayers;
             return new Companion(named.Parts, named.Strength, layers) { Pressure = named.Pressure };
         }

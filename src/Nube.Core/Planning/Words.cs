@@ -125,7 +125,7 @@ public static class Words
     }
 
     /// <summary>With a small first letter, unless it is an abbreviation.</summary>
-    internal static string LowerFirst(string text) =>
+    public static string LowerFirst(string text) =>
         text.Length > 0 && char.IsUpper(text[0]) && (text.Length == 1 || !char.IsUpper(text[1]))
             ? char.ToLowerInvariant(text[0]) + text[1..]
             : text;

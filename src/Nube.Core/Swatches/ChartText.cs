@@ -15,32 +15,8 @@ namespace Nube.Core.Swatches;
 /// </remarks>
 public static class ChartText
 {
-    // ICC.1:2022: the D50 of the profile connection space, and the Bradford matrix of annex E.
+    // ICC.1:2022: the D50 of the profile connection space.
     private static readonly Xyz D50White = new(0.9642, 1, 0.8249);
-    private static readonly double[] Bradford =
-    [
-        0.8951,
-        0.2664,
-        -0.1614,
-        -0.7502,
-        1.7135,
-        0.0367,
-        0.0389,
-        -0.0685,
-        1.0296,
-    ];
-    private static readonly double[] Back =
-    [
-        0.9869929,
-        -0.1470543,
-        0.1599627,
-        0.4323053,
-        0.5183603,
-        0.0492912,
-        -0.0085287,
-        0.0400428,
-        0.9684867,
-    ];
 
     /// <summary>Reads a chart.</summary>
     /// <param name="text">The file.</param>
@@ -142,18 +118,7 @@ public static class ChartText
     }
 
     /// <summary>Tristimulus values under D50 as they would be under D65.</summary>
-    internal static Xyz ToD65(Xyz d50)
-    {
-        var (from, to, here) = (Times(Bradford, D50White), Times(Bradford, Xyz.D65White), Times(Bradford, d50));
-        return Times(Back, new Xyz(here.X * to.X / from.X, here.Y * to.Y / from.Y, here.Z * to.Z / from.Z));
-    }
-
-    private static Xyz Times(double[] m, Xyz v) =>
-        new(
-            m[0] * v.X + m[1] * v.Y + m[2] * v.Z,
-            m[3] * v.X + m[4] * v.Y + m[5] * v.Z,
-            m[6] * v.X + m[7] * v.Y + m[8] * v.Z
-        );
+    internal static Xyz ToD65(Xyz d50) => Adaptation.ToD65(d50, D50White);
 
     private static int? Across(CgatsTable table)
     {

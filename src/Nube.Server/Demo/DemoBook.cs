@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
+using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -105,10 +106,28 @@ public sealed class DemoBook(
         await Plan(swap, cancel);
         await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
         await DemoStash.Write(owner, db, files, apprentices, clock, cancel);
+
+        // What was made before, in other media than paint.
+        var tags = await Begin("Pear tags for the cider stall", 2, cancel, Medium.WaxPencil);
+        await BringIn(tags, "pear-branch.svg", cancel);
+        await Colour(tags, DemoColours.PearBranch, cancel, Method.SolventPencil);
+        await Made(
+            tags,
+            owner,
+            TimeSpan.FromDays(23),
+            "Two light layers more on the left pear would not have hurt.",
+            cancel
+        );
+
+        var thanksToo = await Begin("Sunflower thanks", 1, cancel, Medium.AlcoholMarker, Medium.WaxPencil);
+        await BringIn(thanksToo, "watering-can.svg", cancel);
+        await Colour(thanksToo, DemoColours.Sunflowers, cancel, Method.PencilOverMarker);
+        await Made(thanksToo, owner, TimeSpan.FromDays(16), "", cancel);
         await whole.CommitAsync(cancel);
     }
 
-    private async Task<Guid> Begin(string name, int cards, CancellationToken cancel)
+    /// <summary>Begins a run with all colours of the stash, or with those of some media.</summary>
+    private async Task<Guid> Begin(string name, int cards, CancellationToken cancel, params Medium[] media)
     {
         var now = clock.GetUtcNow();
         var stash = await db.Stash.OrderBy(item => item.Id).ToListAsync(cancel);
@@ -121,7 +140,14 @@ public sealed class DemoBook(
             ChangedAt = now,
             PaperId = stash.First(item => item.Kind == StashKind.Paper).Id,
             StampingInkId = stash.First(item => item.Kind == StashKind.StampingInk).Id,
-            Palette = [.. stash.Where(item => item.Kind == StashKind.Colourant).Select(item => item.Id)],
+            Palette =
+            [
+                .. stash
+                    .Where(item =>
+                        item.Colourant is { } colourant && (media.Length == 0 || media.Contains(colourant.Medium))
+                    )
+                    .Select(item => item.Id),
+            ],
         };
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancel);
@@ -205,7 +231,12 @@ public sealed class DemoBook(
         await areas.Work(job, cancel);
     }
 
-    private async Task Colour(Guid id, ImmutableArray<DemoColours.Painted> painted, CancellationToken cancel)
+    private async Task Colour(
+        Guid id,
+        ImmutableArray<DemoColours.Painted> painted,
+        CancellationToken cancel,
+        Method? by = null
+    )
     {
         var run = await runs.Load(id, cancel);
         var labels = LabelFile.Read((await files.Get(run.Image.LabelsHash, cancel)).Content);
@@ -217,7 +248,7 @@ public sealed class DemoBook(
             if (run.Image.Areas.All(a => a.Id != area))
                 throw new InvalidOperationException($"The demo's {name} is not an area.");
             var wish = Srgb.Parse(colour);
-            colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow, method));
+            colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow, by ?? method));
             run.Image.Names = run.Image.Names.SetItem(area, name);
         }
         run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
@@ -333,6 +364,16 @@ public sealed class DemoBook(
             }
         );
         await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Planned, painted and put into the book some time ago.</summary>
+    private async Task Made(Guid id, Maker owner, TimeSpan ago, string note, CancellationToken cancel)
+    {
+        await Plan(id, cancel);
+        await Work(id, share: 1, ago, cancel);
+        if (note.Length > 0)
+            await Note(id, note, ago, cancel);
+        await Finish(id, owner, ago, cancel);
     }
 
     private async Task Finish(Guid id, Maker owner, TimeSpan ago, CancellationToken cancel)

@@ -93,4 +93,64 @@ internal static class DemoColours
         new("Right flower's heart", 73, 33, "#7a5138", ShadowDepth.None),
         new("Left flower's heart", 25, 40, "#7a5138", ShadowDepth.None),
     ];
+
+    /// <summary>Sunflowers in a can, in markers with pencil over them.</summary>
+    public static ImmutableArray<Painted> Sunflowers { get; } =
+    [
+        .. Petals(
+            "Tall flower",
+            (44.4, 9.5),
+            (51.0, 10.2),
+            (37.7, 11.7),
+            (56.0, 14.9),
+            (35.5, 18.3),
+            (56.6, 21.7),
+            (36.3, 24.9),
+            (54.2, 28.3),
+            (41.0, 29.7),
+            (47.6, 30.5)
+        ),
+        .. Petals(
+            "Right flower",
+            (74.7, 24.5),
+            (68.2, 25.8),
+            (80.2, 28.2),
+            (64.3, 31.3),
+            (81.1, 34.7),
+            (66.0, 37.6),
+            (77.5, 39.9),
+            (71.3, 41.4)
+        ),
+        .. Petals(
+            "Left flower",
+            (25.6, 32.4),
+            (19.5, 34.9),
+            (31.1, 35.9),
+            (17.7, 41.0),
+            (32.0, 42.1),
+            (21.4, 46.4),
+            (27.7, 46.7)
+        ),
+        new("Tall flower's heart", 46, 20, "#5b3c29", ShadowDepth.Soft),
+        new("Right flower's heart", 73, 33, "#5b3c29", ShadowDepth.Soft),
+        new("Left flower's heart", 25, 40, "#5b3c29", ShadowDepth.Soft),
+        new("Tall flower's stem", 46.4, 37.3, "#4f8a3a", ShadowDepth.Soft),
+        new("Low end of the stem", 48.1, 55.3, "#4f8a3a", ShadowDepth.None),
+        new("Left flower's stem", 34.6, 52.6, "#4f8a3a", ShadowDepth.None),
+        new("Right flower's stem", 64.2, 53.4, "#4f8a3a", ShadowDepth.None),
+        new("Left leaf", 42.6, 45.7, "#4f8a3a", ShadowDepth.Soft),
+        new("Right leaf", 71.4, 49.4, "#4f8a3a", ShadowDepth.Soft),
+        new("Body of the can", 49, 92, "#5aa7d8", ShadowDepth.Soft),
+        new("Band", 49, 77, "#b97a24", ShadowDepth.Soft),
+        new("Upper body", 49, 69.5, "#5aa7d8", ShadowDepth.Soft),
+        new("Mouth of the can", 50, 62, "#34547f", ShadowDepth.None),
+        new("Spout", 78, 80, "#5aa7d8", ShadowDepth.Soft),
+        new("Rose", 90, 59.5, "#34547f", ShadowDepth.None),
+        new("Handle", 14, 80, "#34547f", ShadowDepth.Soft),
+    ];
+
+    private static IEnumerable<Painted> Petals(string flower, params (double X, double Y)[] petals) =>
+        petals.Select(
+            (at, place) => new Painted($"{flower}'s petal {place + 1}", at.X, at.Y, "#f3b81c", ShadowDepth.Soft)
+        );
 }

@@ -13,7 +13,18 @@ namespace Nube.Server.Places;
 /// <summary>
 /// A step as it stands on the bench, with what has to be clean first and what belongs to this card alone.
 /// </summary>
-public sealed record BenchStepView(int Number, int Card, string First, string? ThisCard, bool Heat, PassView Pass);
+public sealed record BenchStepView(
+    int Number,
+    int Card,
+    string First,
+    string? ThisCard,
+    bool Heat,
+    PassView Pass,
+    GoalView? Goal
+);
+
+/// <summary>What the area of a step that is largest in it looks like after it, while it is wet and when it is dry.</summary>
+public sealed record GoalView(int Area, Srgb Wet, Srgb Dry);
 
 /// <summary>Why the step in hand cannot start yet.</summary>
 public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
@@ -173,9 +184,27 @@ internal static class BenchViews
                 view with
                 {
                     Cautions = [.. PlanRemarks.ToSay(pass, heat, done.FirstOrDefault()), .. Spoilt(step)],
-                }
+                },
+                GoalOf(pass, looks.After(pass))
             );
         }
+    }
+
+    /// <summary>Of a wash over areas of one colour: of what shines, a maker would otherwise think it too dark.</summary>
+    private static GoalView? GoalOf(Pass pass, CardSurface after)
+    {
+        var area = pass.Areas.Where(after.Areas.ContainsKey).OrderByDescending(pass.PatchOf).FirstOrDefault();
+        if (
+            pass.WholeCard
+            || pass.Leaves != Leaves.Water
+            || !pass.Colours.Any()
+            || !after.Areas.TryGetValue(area, out var surface)
+            || !surface.Along.IsEmpty
+        )
+            return null;
+        Srgb Seen(Func<Spectrum, Lab> seen) =>
+            pass.Zone is Zone.Shadow or Zone.Beside ? surface.Colours(seen).Shadow : surface.Colours(seen).Middle;
+        return new GoalView(area, Seen(dry => SpectralColour.ToLab(WetLook.Of(dry))), Seen(SpectralColour.ToLab));
     }
 
     /// <summary>The notes of a run.</summary>

@@ -47,7 +47,7 @@ public static class Book
                 .SelectMany(recipe => recipe.Colourants)
                 .Distinct()
                 .Order()
-                .Select(colourant => $"{run.Palette[colourant].Name} ({run.Palette[colourant].Colourant!.ColourIndex})")
+                .Select(colourant => run.Palette[colourant].Colourant!.NameWithPigment)
                 .ToList();
             var words = string.Join(
                 ' ',

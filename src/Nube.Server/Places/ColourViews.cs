@@ -63,7 +63,8 @@ public sealed record AreaColourView(
     RecipeView Recipe,
     string? OneWashMore,
     IReadOnlyList<RecipeView> Others,
-    GradientView? Gradient
+    GradientView? Gradient,
+    Srgb? Wet
 );
 
 /// <summary>How colours pass into each other in an area, and what to know of it.</summary>
@@ -260,6 +261,12 @@ internal static class ColourViews
         );
     }
 
+    /// <summary>What a washed area looks like while water shines on it; null for what is laid dry.</summary>
+    private static Srgb? WetOf(ChosenColour colour, Paints paints, CardSurface card) =>
+        colour.Recipe.Parts.All(part => paints.Colourants[part.Colourant].Medium.MixesWithWater())
+            ? card.Areas[colour.Wish.Area].Colours(dry => SpectralColour.ToLab(WetLook.Of(dry))).Middle
+            : null;
+
     private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette, RunPalette onGround)
     {
         // Areas with the same wish share the search.
@@ -272,7 +279,8 @@ internal static class ColourViews
                 wish => Choosing.Recipes(onGround, run.Schools, new Wish(0, wish.Colour, wish.Shadow, wish.Method))
             );
         var painting = run.Painting;
-        var finished = painting.Finished(palette.Paints, run.Schools).Looks().ToDictionary(look => look.Area);
+        var card = painting.Finished(palette.Paints, run.Schools);
+        var finished = card.Looks().ToDictionary(look => look.Area);
         var differences = painting.Differences(palette.Paints, run.Schools);
         var sizes = painting.Areas.ToDictionary(area => area.Area);
         return
@@ -329,7 +337,8 @@ internal static class ColourViews
                                     run.NameOf(colour.Wish.Area)
                                 )
                             )
-                            : null
+                            : null,
+                        WetOf(colour, palette.Paints, card)
                     );
                 }),
         ];

@@ -159,12 +159,7 @@ public static class RecordPlace
         var recipe = colour.WholeRecipe;
         string Mixed(IEnumerable<RecipePart> parts, int water) =>
             Words.Mix(
-                parts.Select(part =>
-                    (
-                        part.Parts,
-                        $"{run.Palette[part.Colourant].Name} ({run.Palette[part.Colourant].Colourant!.ColourIndex})"
-                    )
-                ),
+                parts.Select(part => (part.Parts, run.Palette[part.Colourant].Colourant!.NameWithPigment)),
                 water
             );
         static string Layers(int layers) => layers == 1 ? "one layer" : $"{layers} layers";

@@ -127,4 +127,42 @@ public class NamedColoursTests
             new NamedColours(Of("Lemon pencil", 13)).For(Palette, Schools.Usual, 1, Method.DryPencil)
         );
     }
+
+    // A second coat of a marker deepens less than the first, a third hardly: common practice, no source.
+    [Fact]
+    public void Each_coat_of_a_marker_deepens_less_than_the_one_before()
+    {
+        double L(int coats)
+        {
+            var chosen = new NamedColours(Of("Fern alcohol marker", coats)).For(
+                Palette,
+                Schools.Usual,
+                1,
+                Method.PencilOverMarker
+            );
+            return chosen.Recipe.Predicted.L;
+        }
+        Assert.True(L(1) - L(2) > 1);
+        Assert.True(L(2) - L(3) < 0.6 * (L(1) - L(2)));
+        Assert.True(L(2) - L(3) > 0);
+        // What is named without a count is one coat.
+        Assert.Equal(L(1), L(0));
+    }
+
+    // Chalk and filler make pencils show on dark card: common practice, no source.
+    [Theory]
+    [InlineData("Lemon pencil", 25)]
+    [InlineData("Leaf green pencil", 12)]
+    [InlineData("Light grey pencil", 18)]
+    public void Five_layers_of_a_pale_pencil_show_on_black_card(string name, double lighter)
+    {
+        var black = Supplies.On(Supplies.Paper("Black cardstock"));
+        var chosen = new NamedColours(Of(name, 5)).For(
+            new RunPalette(black, _ => null),
+            Schools.Usual,
+            1,
+            Method.DryPencil
+        );
+        Assert.True(chosen.Recipe.Predicted.L > SpectralColour.ToLab(black.Reflectance).L + lighter);
+    }
 }

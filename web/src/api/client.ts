@@ -22,6 +22,7 @@ export type Fill = Schemas['AreaFill'];
 export type Card = Schemas['CardView'];
 export type Wetness = Schemas['Wetness'];
 export type Colours = Schemas['ColoursView'];
+export type ByLamp = Schemas['ByLampView'];
 export type AreaColour = Schemas['AreaColourView'];
 export type WishFor = Schemas['WishFor'];
 export type NamedFor = Schemas['NamedFor'];

@@ -1,4 +1,4 @@
-import type { AreaColour, Gradient, Method, Named, NamedFor, Shadow, WishFor } from '../api/client';
+import type { AreaColour, Gradient, Method, Named, NamedFor, Shadow, Supply, WishFor } from '../api/client';
 
 /** What a maker has in hand to colour areas with: a wish, or exactly these colours. */
 export type Hand =
@@ -50,6 +50,10 @@ export function handOf(area: AreaColour): Hand {
     into: area.recipe.companions.filter((one) => one.role === 'into').map(layer),
   };
 }
+
+/** In how many layers a colour starts: pencils and foam tips are layered, a wash, a pen or a marker is laid once. */
+export const usualLayers = (colour?: Pick<Supply, 'medium'>) =>
+  colour?.medium?.endsWith('Pencil') || colour?.medium === 'blendingInk' ? 3 : 1;
 
 /** Whether two hands are the same. */
 export const sameHand = (one: Hand, other: Hand) => JSON.stringify(one) === JSON.stringify(other);

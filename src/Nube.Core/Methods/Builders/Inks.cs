@@ -8,13 +8,22 @@ namespace Nube.Core.Methods.Builders;
 /// <summary>Passes of the methods that are laid with pens and foam tips.</summary>
 internal static class Inks
 {
+    /// <summary>
+    /// Of a coat's own load, what the next one of the same marker or pen adds: it dissolves the first again, and the paper
+    /// takes less. From memory.
+    /// </summary>
+    internal const double NextCoat = 0.4;
+
+    /// <summary>Load of so many coats of a marker or pen, in loads of the first.</summary>
+    internal static double Coats(int coats) => (1 - Math.Pow(NextCoat, coats)) / (1 - NextCoat);
+
     private const double PulledIn = 0.5; // of a dark pen's own load, as it is pulled into the light one; from memory
 
     /// <summary>The pen and a darker one in the shadow, both at once, and the blender while they are wet.</summary>
     public static IEnumerable<AreaPass> PenPair(AreaTask task, Paints paints, Schools schools)
     {
         // Pulled with water or a blender, a pen's colour comes out thinner.
-        var acts = ImmutableArray.Create(Act.Lay(task.Mix, Zone.Whole));
+        var acts = ImmutableArray.Create(Act.Lay(task.Mix, Zone.Whole, share: Coats(Math.Max(1, task.Recipe.Layers))));
         if (task.Shadow is { } dark)
             acts = acts.Add(Act.Lay(dark.Mix, Zone.Shadow, dark.Layers, PulledIn));
         if (schools.Pens != PenBlend.None)

@@ -95,16 +95,17 @@ internal static class Pencils
     /// </summary>
     public static IEnumerable<AreaPass> OverMarker(AreaTask task, Paints paints, Schools schools)
     {
-        yield return new AreaPass(
-            Stroke.Marker,
-            task.Mix,
-            Zone.Whole,
-            BrushWater.DryBrush,
-            [Act.Lay(task.Mix, Zone.Whole)]
-        )
-        {
-            Phase = Phase.Base,
-        };
+        for (var coat = 0; coat < Math.Max(1, task.Recipe.Layers); coat++)
+            yield return new AreaPass(
+                Stroke.Marker,
+                task.Mix,
+                Zone.Whole,
+                BrushWater.DryBrush,
+                [Act.Lay(task.Mix, Zone.Whole, share: Math.Pow(Inks.NextCoat, coat))]
+            )
+            {
+                Phase = Phase.Base,
+            };
         // In the light lie the first layers of the pencil, or none.
         var over = task.Recipe.Over is { Layers: > 0 } pencil ? pencil : null;
         var inLight =

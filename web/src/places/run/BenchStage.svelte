@@ -117,7 +117,7 @@
       <p class="text-lg">
         Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
       </p>
-      <StepInHand {step} />
+      <StepInHand {step} paper={run.value.paperColour} />
       <dl class="mt-1.5 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
         <dt class="font-bold">Card</dt>
         <dd>

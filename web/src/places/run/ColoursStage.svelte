@@ -1,5 +1,13 @@
 <script lang="ts">
-  import { api, ask, type AreaColour, type CardWish, type Colours, type Method } from '../../api/client';
+  import {
+    api,
+    ask,
+    type AreaColour,
+    type ByLamp,
+    type CardWish,
+    type Colours,
+    type Method,
+  } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import CloseUp from '../../parts/CloseUp.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -39,7 +47,16 @@
     else chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
   };
 
-  const fills = $derived(colours.value?.areas.map((a) => a.predicted) ?? []);
+  // By which light the card is looked at; the lamp's colours are asked for again when something has changed.
+  let lamp = $state(false);
+  const byLamp = new Resource<ByLamp>(() => ask(api.GET('/api/runs/{id}/colours/by-lamp', { params: path })));
+  $effect(() => {
+    if (lamp && colours.value && !colours.busy) void byLamp.refresh();
+  });
+  const fills = $derived(
+    lamp && byLamp.value ? byLamp.value.fills : (colours.value?.areas.map((a) => a.predicted) ?? []),
+  );
+  const paper = $derived((lamp && byLamp.value?.paper) || (colours.value?.paperColour ?? '#ffffff'));
   // Areas that become the same are one row.
   const rows = $derived(
     Map.groupBy(colours.value?.areas ?? [], (a: AreaColour) =>
@@ -128,8 +145,8 @@
               {image}
               {fills}
               {view}
-              paper={colours.value?.paperColour ?? '#ffffff'}
-              label="The card as it will look, dry"
+              {paper}
+              label="The card as it will look, dry{lamp ? ', by a warm lamp' : ''}"
             >
               <AreaOverlay {image} {chosen} {pick} {tapping} {times} {stroke} />
               {#if hand.kind === 'named' && hand.gradient}
@@ -139,6 +156,22 @@
           {/snippet}
         </CloseUp>
       </div>
+      {#if rows.size > 0}
+        <div class="grid gap-2">
+          <label class="flex min-h-10 items-center gap-2">
+            <input class="toggle" type="checkbox" bind:checked={lamp} />
+            Look at it by a warm lamp
+          </label>
+          {#if lamp && byLamp.trouble}<TroubleNote trouble={byLamp.trouble} again={byLamp.refresh} />{/if}
+          {#if lamp && byLamp.value}
+            {#each byLamp.value.parted as sentence (sentence)}
+              <p class="border-l-4 border-warm pl-3 text-sm">{sentence}</p>
+            {:else}
+              <p class="text-sm">What matches by daylight matches by the lamp, too.</p>
+            {/each}
+          {/if}
+        </div>
+      {/if}
       <details>
         <summary class="cursor-pointer underline">Pick areas from a list</summary>
         <div class="mt-2 flex flex-wrap gap-x-5">

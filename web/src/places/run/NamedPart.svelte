@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Named, Supply } from '../../api/client';
   import { mediumNames } from '../../parts/words';
+  import { usualLayers } from '../../state/colourHand';
 
   // One part of an area by name: a pencil in layers, or up to three paints in parts with water.
   let {
@@ -34,7 +35,7 @@
       return change({
         parts: [{ id, parts: 1 }],
         water: mixed ? 4 : 0,
-        layers: mixed ? 1 : 3,
+        layers: usualLayers(byId.get(id)),
         pressure: 'light',
       });
     const parts = value.parts.some((_, at) => at === place)

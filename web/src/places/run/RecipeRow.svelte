@@ -53,6 +53,7 @@
     ...(first.predicted.light ? [{ words: 'light', colour: first.predicted.light }] : []),
     { words: 'dry', colour: first.predicted.whole },
     ...(first.predicted.shadow ? [{ words: 'shadow', colour: first.predicted.shadow }] : []),
+    ...(first.wet ? [{ words: 'wet', colour: first.wet }] : []),
   ]);
   const method = $derived(methods.find((m) => m.method === first.method));
 </script>

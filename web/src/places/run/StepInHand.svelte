@@ -2,8 +2,9 @@
   import type { BenchStep } from '../../api/client';
   import PipFormula from '../../parts/PipFormula.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
+  import Swatch from '../../parts/Swatch.svelte';
 
-  let { step }: { step: BenchStep } = $props();
+  let { step, paper }: { step: BenchStep; paper: string } = $props();
 
   const mixes = $derived([step.pass.mix, ...step.pass.also].filter((mix) => mix.parts.length > 0));
 </script>
@@ -28,6 +29,21 @@
   <dt class="font-bold">Where</dt>
   <dd>{step.pass.where}.</dd>
 </dl>
+{#if step.goal}
+  <div class="mt-3 grid grid-cols-[8rem_1fr] items-center gap-4">
+    <div>
+      <Swatch
+        colours={[step.goal.wet, step.goal.dry]}
+        {paper}
+        label="While it is wet, and when it is dry, on the paper"
+      />
+      <div class="grid grid-cols-2 text-center text-xs" aria-hidden="true">
+        <span>wet</span><span>dry</span>
+      </div>
+    </div>
+    <p>It dries paler than it looks now: add no colour for that.</p>
+  </div>
+{/if}
 {#each step.pass.cautions as remark (remark.text)}
   <div class="mt-3"><RemarkNote {remark} /></div>
 {/each}

@@ -2,7 +2,7 @@
   import type { Colours, Named, Shadow } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
   import { shadowWords } from '../../parts/words';
-  import { handOf, type Hand } from '../../state/colourHand';
+  import { handOf, usualLayers, type Hand } from '../../state/colourHand';
   import { missing } from '../../state/gradient';
   import GradientForm from './GradientForm.svelte';
   import MethodChoice from './MethodChoice.svelte';
@@ -62,7 +62,7 @@
     return {
       parts: colour ? [{ id: colour.id, parts: 1 }] : [],
       water: dry ? 0 : 4,
-      layers: dry ? 3 : 1,
+      layers: usualLayers(colour),
       pressure: 'light',
     };
   }
