@@ -221,6 +221,7 @@ api.MapStash();
 api.MapStarterSets();
 api.MapOwnSupplies();
 api.MapByLamp();
+api.MapPictureColours();
 api.MapSheets();
 api.MapMix();
 api.MapBook();

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
+using Nube.Core.Colour;
 
 namespace Nube.Workshop;
 
@@ -50,6 +51,18 @@ public sealed record FindPanel : WorkshopTask<PanelCorners>
 
 /// <summary>The corners of a panel as shares of the photo; null when none was found.</summary>
 public sealed record PanelCorners(ImmutableArray<PicturePoint>? Corners);
+
+/// <summary>Looks for the colours that a picture is made of.</summary>
+public sealed record FindColours : WorkshopTask<ColoursFound>
+{
+    private const int EnoughPixels = 600; // of the longer side
+
+    private protected override ColoursFound Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) =>
+        new(MainColours.Of(PictureReader.ReadColours(file, EnoughPixels)));
+}
+
+/// <summary>Colours, those that catch the eye first; none where there is nothing but paper and lines.</summary>
+public sealed record ColoursFound(ImmutableArray<Srgb> Colours);
 
 internal static class Pictures
 {

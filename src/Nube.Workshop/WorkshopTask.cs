@@ -11,6 +11,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(CleanPicture), "cleanPicture")]
 [JsonDerivedType(typeof(MeasurePicture), "measurePicture")]
 [JsonDerivedType(typeof(FindPanel), "findPanel")]
+[JsonDerivedType(typeof(FindColours), "findColours")]
 [JsonDerivedType(typeof(FindAreas), "findAreas")]
 [JsonDerivedType(typeof(ReadStamp), "readStamp")]
 [JsonDerivedType(typeof(ReadSheet), "readSheet")]

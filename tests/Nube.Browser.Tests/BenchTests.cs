@@ -242,6 +242,55 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         window.Sees("a drop too many");
     }
 
+    // 1280 x 800 is the window of these tests; 1024 x 768 is a tablet.
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(1024, 768)]
+    public void The_steps_words_the_wait_and_done_are_on_the_screen_without_scrolling(int width, int height)
+    {
+        using var bench = new Window(nube, width, height);
+        bench.OpenDemoBook();
+        bench.OpenRun("Swap invitations", "bench");
+        var waits = 0;
+        for (var taps = 0; taps < 12 || (waits == 0 && taps < 40); taps++)
+        {
+            bench.Sees("of 78");
+            bench.Button("Done");
+            var parts = Boxes(bench);
+            Assert.True(parts.Count >= 3, "the title, where it goes, and what is tapped");
+            Assert.All(parts, part => Assert.InRange(part.Bottom, 0, parts[0].Height));
+            // What is tapped does not lie over what is read.
+            Assert.True(
+                parts[^1].Top >= parts[..^1].Max(part => part.Bottom) - 1,
+                $"step {taps}: {string.Join(", ", parts)}"
+            );
+            waits += bench.Driver.FindElements(OpenQA.Selenium.By.XPath("//p[strong[starts-with(., 'Wait')]]")).Count;
+            var before = Steps(bench);
+            bench.Press(" ");
+            bench.WaitUntil(() => Steps(bench) != before, "the next step");
+        }
+        Assert.True(waits > 0);
+
+        static string Steps(Window on) => on.Find("//p[contains(., 'of 78') and contains(., 'step')]").Text;
+        // Title and words of the step, and the bar with the wait and the buttons, last.
+        static List<(double Top, double Bottom, double Height)> Boxes(Window on) => [.. (
+                    (string)
+                        on.Driver.ExecuteScript(
+                            """
+                            const bar = [...document.querySelectorAll('button')]
+                              .find((button) => /^Done/.test(button.textContent.trim())).closest('.sticky');
+                            const words = [...document.querySelectorAll('main h2, main dl dd')]
+                              .filter((word) => word.compareDocumentPosition(bar) & Node.DOCUMENT_POSITION_FOLLOWING);
+                            window.scrollTo(0, 0);
+                            return [...words, bar]
+                              .map((part) => part.getBoundingClientRect())
+                              .map((box) => `${box.top} ${box.bottom} ${window.innerHeight}`)
+                              .join(';');
+                            """
+                        )!
+                ).Split(';').Select(box => box.Split(' ').Select(number => double.Parse(number, System.Globalization.CultureInfo.InvariantCulture)).ToArray()).Select(box => (box[0], box[1], box[2]))];
+    }
+
     public void Dispose() => window.Dispose();
 
     /// <summary>Read from "Card 4 of 6, step 46 of 114".</summary>

@@ -139,7 +139,7 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
         window.Find("//summary[contains(., 'wax pencil')]").Click();
         foreach (var pencil in (string[])["Scarlet pencil", "Leaf green pencil", "Umber pencil"])
             window.Find($"//label[contains(., '{pencil}')]//input").Click();
-        window.Find("//summary[contains(., 'wax pencil: 3 of 3')]");
+        window.Find("//summary[contains(., 'wax pencil: 3 of 8')]");
         window.Find("//*[@data-area='26']").Click();
         window.Find("//label[contains(., 'exactly these')]//input").Click();
         Choose("middle: colour", "Leaf green pencil");
@@ -186,6 +186,44 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
         window.Link("Plan").Click();
         window.Button("Plan the run").Click();
         window.Sees("One colour into another, area 26");
+    }
+
+    [Fact]
+    public void The_colours_of_a_picture_are_tapped_in_by_their_numbers()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Sees("Say what colour the 34 areas should become.");
+        var file = Path.Combine(Path.GetTempPath(), $"nube-colours-{Guid.NewGuid()}.png");
+        File.WriteAllBytes(file, TwoColours());
+        window.Find("//label[contains(., 'Colours of a picture')]");
+        window.Driver.FindElement(By.XPath("//label[contains(., 'Colours of a picture')]//input")).SendKeys(file);
+        window.Find("//button[contains(@aria-label, 'key 2')]");
+        File.Delete(file);
+        Tapping();
+        window.Heading("Barrow cards for the judges").Click();
+        window.Press("1");
+        DrawOver(26);
+        window.Sees("1 of 34 areas have a colour");
+        window.Heading("Barrow cards for the judges").Click();
+        window.Press("2");
+        DrawOver(27);
+        window.Sees("2 of 34 areas have a colour");
+        Assert.NotEqual(FillOf(26), FillOf(27));
+    }
+
+    /// <summary>A picture of two colours side by side.</summary>
+    private static byte[] TwoColours()
+    {
+        using var bitmap = new SkiaSharp.SKBitmap(80, 40);
+        using (var canvas = new SkiaSharp.SKCanvas(bitmap))
+        {
+            canvas.Clear(new SkiaSharp.SKColor(0xd2, 0x69, 0x2f));
+            using var blue = new SkiaSharp.SKPaint { Color = new SkiaSharp.SKColor(0x2f, 0x5f, 0xa8) };
+            canvas.DrawRect(40, 0, 40, 40, blue);
+        }
+        using var png = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 100);
+        return png.ToArray();
     }
 
     private void Choose(string label, string colour) =>

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using SkiaSharp;
 
 namespace Nube.Server.Tests;
 
@@ -198,5 +199,31 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
             )
         );
         Assert.Equal("#fdfdfb", await Line());
+    }
+
+    [Fact]
+    public async Task The_colours_of_a_picture_are_read_and_what_is_no_picture_is_said()
+    {
+        var maker = await server.NewMaker();
+        Task<HttpResponseMessage> Sent(byte[] file) =>
+            maker.Send(
+                HttpMethod.Post,
+                "/api/colours-of-picture",
+                new MultipartFormDataContent { { new ByteArrayContent(file), "file", "card.png" } }
+            );
+        using var bitmap = new SKBitmap(80, 40);
+        using (var canvas = new SKCanvas(bitmap))
+        {
+            canvas.Clear(new SKColor(0xd2, 0x69, 0x2f));
+            using var blue = new SKPaint { Color = new SKColor(0x2f, 0x5f, 0xa8) };
+            canvas.DrawRect(40, 0, 40, 40, blue);
+        }
+        using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
+        var colours = await maker.Ok(Sent(png.ToArray()));
+        Assert.Equal(2, colours.AsArray().Count);
+        Assert.Contains(
+            "picture",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, Sent([1, 2, 3, 4, 5, 6, 7, 8]))
+        );
     }
 }

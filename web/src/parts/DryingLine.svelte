@@ -61,7 +61,10 @@
           <span class="z-10 -mb-2 h-4 w-2.5 rounded-[2px] bg-[#666a70]" aria-hidden="true"></span>
           <div
             class={[
-              thin ? 'h-9 w-12' : 'h-[4.4rem] w-24',
+              // A short window has less room for it: a tablet's.
+              thin
+                ? 'h-9 w-12'
+                : 'h-[4.4rem] w-24 [@media(max-height:790px)]:h-10 [@media(max-height:790px)]:w-14',
               current === card.card && 'outline-3 outline-offset-1 outline-ink',
             ]}
             style:rotate="{tilt(index)}deg"

@@ -46,19 +46,32 @@
 <div class="grid grid-cols-3 gap-3 sm:grid-cols-[1fr_auto_auto_auto]">
   <button
     type="button"
-    class={['btn col-span-3 h-[4.5rem] text-2xl sm:col-span-1', waiting ? 'btn-line' : 'btn-primary']}
+    class={[
+      'btn col-span-3 h-[4.5rem] [@media(max-height:790px)]:h-14 text-2xl sm:col-span-1',
+      waiting ? 'btn-line' : 'btn-primary',
+    ]}
     onclick={hit(done)}
   >
     {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
   </button>
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={hit(back)}
-    >Back</button
+  <button
+    type="button"
+    class="btn btn-line h-[4.5rem] [@media(max-height:790px)]:h-14 px-5 text-lg"
+    disabled={!begun}
+    onclick={hit(back)}>Back</button
   >
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" disabled={!begun} onclick={hit(wetNow)}>
+  <button
+    type="button"
+    class="btn btn-line h-[4.5rem] [@media(max-height:790px)]:h-14 px-5 text-lg"
+    disabled={!begun}
+    onclick={hit(wetNow)}
+  >
     Wet now
   </button>
-  <button type="button" class="btn btn-line h-[4.5rem] px-5 text-lg" onclick={hit(() => (noting = true))}
-    >Note</button
+  <button
+    type="button"
+    class="btn btn-line h-[4.5rem] [@media(max-height:790px)]:h-14 px-5 text-lg"
+    onclick={hit(() => (noting = true))}>Note</button
   >
 </div>
 {#if noting}

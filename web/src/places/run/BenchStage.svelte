@@ -116,14 +116,13 @@
     <div class="flex flex-col">
       <p class="text-lg">
         Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
+        {#if card}
+          <span class="ml-3 whitespace-nowrap"
+            ><WetMark state={card.state} size={18} /> {wetnessWords[card.state]}</span
+          >
+        {/if}
       </p>
       <StepInHand {step} paper={run.value.paperColour} />
-      <dl class="mt-1.5 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
-        <dt class="font-bold">Card</dt>
-        <dd>
-          {#if card}<WetMark state={card.state} size={18} /> {wetnessWords[card.state]}{/if}
-        </dd>
-      </dl>
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">
           {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
@@ -133,25 +132,28 @@
         </div>
       {/if}
 
-      <div class="mt-auto pt-5" aria-live="polite">
-        {#if waiting}<BenchWait
-            {waiting}
-            heat={step.heat}
-            meanwhile={bench.value.meanwhile}
-            whileWaiting={bench.value.whileWaiting}
-            take={meanwhile}
-            heated={() => tap('heated', step.number)}
-          />{/if}
+      <!-- What is tapped and what is waited for stay on the screen, however much is said above. -->
+      <div class="sticky bottom-0 z-10 mt-auto bg-ground pt-2 pb-3">
+        <div aria-live="polite">
+          {#if waiting}<BenchWait
+              {waiting}
+              heat={step.heat}
+              meanwhile={bench.value.meanwhile}
+              whileWaiting={bench.value.whileWaiting}
+              take={meanwhile}
+              heated={() => tap('heated', step.number)}
+            />{/if}
+        </div>
+        <BenchActions
+          waiting={waiting !== undefined}
+          begun={bench.value.lastDone !== null}
+          {done}
+          {back}
+          {wetNow}
+          {meanwhile}
+          keep={(text) => tap('note', 0, { text })}
+        />
       </div>
-      <BenchActions
-        waiting={waiting !== undefined}
-        begun={bench.value.lastDone !== null}
-        {done}
-        {back}
-        {wetNow}
-        {meanwhile}
-        keep={(text) => tap('note', 0, { text })}
-      />
       <p class="mt-3">
         {#if bench.value.next}Next: card {bench.value.next.card}, {bench.value.next.pass.title}.{:else}This is
           the last step.{/if}

@@ -27,7 +27,11 @@
       The card is dried with the heat tool
     </button>
   {:else if meanwhile}
-    <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={hit(take)}>
+    <button
+      type="button"
+      class="btn btn-line mt-3 h-16 w-full text-lg [@media(max-height:790px)]:h-11"
+      onclick={hit(take)}
+    >
       Meanwhile: card {meanwhile.card}, {meanwhile.pass.title}
     </button>
   {:else if whileWaiting.length > 0}

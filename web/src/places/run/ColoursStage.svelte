@@ -203,6 +203,7 @@
         {lately}
         {apply}
         {leaveWhite}
+        offer={(hands) => (lately = hands)}
         undo={before.length > 0 ? undo : undefined}
       />
       {#if colours.trouble}<TroubleNote trouble={colours.trouble} />{/if}

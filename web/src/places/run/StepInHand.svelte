@@ -9,11 +9,28 @@
   const mixes = $derived([step.pass.mix, ...step.pass.also].filter((mix) => mix.parts.length > 0));
 </script>
 
-<h2 class="mt-1 text-[2.2rem] leading-tight">{step.pass.title}</h2>
+<h2 class={['mt-1 leading-tight', step.pass.title.length > 48 ? 'text-[1.7rem]' : 'text-[2.2rem]']}>
+  {step.pass.title}
+</h2>
 <div class="mt-3 flex flex-wrap gap-x-8 gap-y-3">
   {#each mixes as mix (mix.key)}
     <PipFormula parts={mix.parts} water={mix.water} size="large" />
   {/each}
+  {#if step.goal}
+    <figure class="ml-auto w-36">
+      <Swatch
+        colours={[step.goal.wet, step.goal.dry]}
+        {paper}
+        label="While it is wet, and when it is dry, on the paper"
+      />
+      <figcaption
+        class="grid grid-cols-2 text-center text-xs"
+        title="Add no colour because it looks paler dry"
+      >
+        <span>wet</span><span>dry: paler</span>
+      </figcaption>
+    </figure>
+  {/if}
 </div>
 <dl class="mt-3 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
   {#if step.first}
@@ -29,21 +46,6 @@
   <dt class="font-bold">Where</dt>
   <dd>{step.pass.where}.</dd>
 </dl>
-{#if step.goal}
-  <div class="mt-3 grid grid-cols-[8rem_1fr] items-center gap-4">
-    <div>
-      <Swatch
-        colours={[step.goal.wet, step.goal.dry]}
-        {paper}
-        label="While it is wet, and when it is dry, on the paper"
-      />
-      <div class="grid grid-cols-2 text-center text-xs" aria-hidden="true">
-        <span>wet</span><span>dry</span>
-      </div>
-    </div>
-    <p>It dries paler than it looks now: add no colour for that.</p>
-  </div>
-{/if}
 {#each step.pass.cautions as remark (remark.text)}
   <div class="mt-3"><RemarkNote {remark} /></div>
 {/each}

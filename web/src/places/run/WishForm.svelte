@@ -20,6 +20,7 @@
     lately,
     apply,
     leaveWhite,
+    offer,
     undo,
   }: {
     chosen: number[];
@@ -32,6 +33,8 @@
     /** A gradient is being shown on the picture. */
     showing: boolean;
     lately: Hand[];
+    /** Hands to have in reach of the number keys. */
+    offer: (hands: Hand[]) => void;
     apply: () => void;
     leaveWhite: () => void;
     /** Takes the last change back; none when there is nothing to take back. */
@@ -115,7 +118,7 @@
       <strong>{chosen.map(nameOf).join(', ')}</strong> should become
     {/if}
   </p>
-  <LatelyUsed {lately} {colours} {hand} take={(one) => (hand = one)} />
+  <LatelyUsed {lately} {colours} {hand} take={(one) => (hand = one)} {offer} />
   <fieldset class="flex flex-wrap gap-x-5">
     <legend class="sr-only">What is said</legend>
     <label class="flex min-h-10 items-center gap-2">
