@@ -56,6 +56,7 @@
   <NamedPart
     label={ordinals[place] ?? ''}
     optional={place > 1}
+    none="no more"
     {colourants}
     value={hues[place] ?? null}
     change={(hue) => put(place, hue)}

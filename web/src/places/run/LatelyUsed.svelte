@@ -82,7 +82,7 @@
       </span>
     </button>
   {/each}
-  <label class="btn btn-ghost btn-sm" class:btn-disabled={busy}>
+  <label class={['flex min-h-10 cursor-pointer items-center text-sm underline', busy && 'opacity-50']}>
     Colours of a picture
     <input
       class="sr-only"

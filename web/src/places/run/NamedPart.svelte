@@ -9,12 +9,15 @@
     colourants,
     value,
     optional = false,
+    none = 'none of its own',
     change,
   }: {
     label: string;
     colourants: Supply[];
     value: Named | null;
     optional?: boolean;
+    /** How it is called when an optional part has no colour. */
+    none?: string;
     change: (value: Named | null) => void;
   } = $props();
 
@@ -88,7 +91,7 @@
           onchange={(event) => choose(place, event.currentTarget.value)}
         >
           <option value="" disabled={place === 0 && !optional}
-            >{place > 0 ? 'and nothing else' : optional ? 'none of its own' : 'Choose'}</option
+            >{place > 0 ? 'and nothing else' : optional ? none : 'Choose'}</option
           >
           {#each kinds as [kind, ofKind] (kind)}
             <optgroup label={kind}>
