@@ -212,6 +212,44 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
         Assert.NotEqual(FillOf(26), FillOf(27));
     }
 
+    // The sunflowers have 25 petals, of three sizes that are alike.
+    [Fact]
+    public void One_tap_colours_all_areas_that_are_alike()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "colours");
+        window.Sees("9 of 43 areas have a colour");
+        Tapping();
+        window.Find("//label[contains(., 'and all alike')]//input").Click();
+        TakeColour("#f0b92e");
+        DrawOver(4);
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.XPath("//h3[contains(., 'Area 1, Area 2 and')]")).Count == 1,
+            "the petals to be coloured"
+        );
+        window.Button("Undo").Click();
+        window.Sees("9 of 43 areas have a colour");
+    }
+
+    [Fact]
+    public void A_wish_is_kept_in_the_book_and_wished_for_again()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        TakeColour("#7a4fd1");
+        window.Button("Keep this one").Click();
+        window.Field("What it is called").SendKeys("Aster" + Keys.Enter);
+        window.Find("//button[@aria-label='Wish for Aster']");
+        TakeColour("#5c9140");
+        window.Find("//button[@aria-label='Wish for Aster']").Click();
+        window.WaitUntil(
+            () => window.Field("Colour as # and six digits").GetAttribute("value") == "#7a4fd1",
+            "the kept colour to be in hand"
+        );
+        window.Open("/mix");
+        window.Sees("Aster");
+    }
+
     /// <summary>A picture of two colours side by side.</summary>
     private static byte[] TwoColours()
     {

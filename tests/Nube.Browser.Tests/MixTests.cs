@@ -126,6 +126,8 @@ public sealed class MixTests(NubeInBrowser nube) : IDisposable
         window.Sees("The catalogue does not have Moonlight.");
         window.Button("Add one colour").Click();
         window.Sees("one colour added.");
+        // A large stash is searched.
+        window.Find("//input[@placeholder='Name, pigment, place or note']").SendKeys("Cerulean");
         window.Heading("Cerulean blue");
         window.Find("//button[@aria-label='Put away Cerulean blue']").Click();
         window.Sees("Cerulean blue is put away.");

@@ -229,7 +229,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
         Assert.Equal(38, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
-        colours = await Wish(maker, run, "#84ad62", null, 2);
+        colours = await Wish(maker, run, "#6f9a55", null, 2);
         Assert.Equal(
             "flatWash",
             colours["areas"]!.AsArray().Single(one => one!["area"]!.GetValue<int>() == 2)!["method"]!.GetValue<string>()

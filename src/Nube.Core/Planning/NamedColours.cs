@@ -182,6 +182,13 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
             throw new NamedColourException(
                 "Colours of one kind pass into each other: paints, pencils, pens, markers or foam tips."
             );
+        if (
+            kinds.Single() is Medium.Pan or Medium.BrushPen or Medium.AlcoholMarker
+            && Into.Append(Middle).Select(layer => Math.Max(1, layer.Layers)).Distinct().Count() > 1
+        )
+            throw new NamedColourException(
+                "Colours that are wet together are laid together: give all of them the same number of layers."
+            );
         if (Shadow is not null && kinds.Single() is Medium.BrushPen or Medium.AlcoholMarker)
             throw new NamedColourException(
                 "Pens and markers that pass into each other take no shadow over them: end with the darker one."

@@ -86,8 +86,8 @@ public static partial class Colours
         var there = await runs.Load(id, cancel);
         var run = there.Run;
         var palette = given.Palette.IsDefault ? [] : given.Palette.Distinct().ToImmutableArray();
-        if (palette.Length > 48)
-            throw TroubleException.Unusable("Choose at most 48 colours to mix from.");
+        if (palette.Length > StartingSupplies.MostColours)
+            throw TroubleException.Unusable($"Choose at most {StartingSupplies.MostColours} colours to mix from.");
         var wanted = palette.Cast<Guid?>().Append(given.Paper).Append(given.StampingInk).OfType<Guid>().ToHashSet();
         var kinds = await db
             .Stash.Where(item => wanted.Contains(item.Id))

@@ -218,6 +218,24 @@ public class GradientTests
         );
     }
 
+    // Two layers of a wash are one of twice its load (Kubelka and Munk: layers of one mix add their loads), at both ends.
+    [Fact]
+    public void Each_layer_is_a_go_over_all_hues()
+    {
+        var twice = new NamedColours(Layer("Lemon yellow", 2)) { Gradient = Down, Into = [Layer("Scarlet", 2)] };
+        Assert.Equal(2, Painted(Chosen(twice)).Passes(Palette.Paints, Schools.Usual, []).Length);
+        var paints = Palette.Paints;
+        Lab Twice(string name) =>
+            SpectralColour.ToLab(KubelkaMunk.Over(paints.Reflectance, paints.Optics[Place(name)], 2 / 5.0));
+        var along = MiddleAlong(twice);
+        Assert.Equal(0, Ciede2000.Difference(Twice("Lemon yellow"), along[0]), 3);
+        Assert.Equal(0, Ciede2000.Difference(Twice("Scarlet"), along[^1]), 3);
+        Assert.Contains(
+            "same number of layers",
+            Refusal(new NamedColours(Layer("Lemon yellow", 2)) { Gradient = Down, Into = [Layer("Scarlet", 1)] })
+        );
+    }
+
     [Fact]
     public void A_plan_that_was_kept_has_its_gradient()
     {

@@ -55,4 +55,14 @@ describe('Batches', () => {
     await batches.add(2);
     expect(lots).toEqual([[1], [2]]);
   });
+
+  it('sends what was added together in one lot', async () => {
+    const lots: number[][] = [];
+    const batches = new Batches<number>((lot) => {
+      lots.push(lot);
+      return Promise.resolve();
+    });
+    await batches.add(4, 1, 2);
+    expect(lots).toEqual([[4, 1, 2]]);
+  });
 });

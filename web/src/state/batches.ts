@@ -8,9 +8,12 @@ export class Batches<T> {
 
   constructor(private readonly send: (lot: T[]) => Promise<void>) {}
 
-  /** Adds something; answers when nothing waits any more. Added twice while it waits, it is sent once. */
-  add(item: T): Promise<void> {
-    if (!this.#waiting.includes(item)) this.#waiting.push(item);
+  /**
+   * Adds something, or several things that stay together; answers when nothing waits any more. Added twice while it
+   * waits, it is sent once.
+   */
+  add(...items: T[]): Promise<void> {
+    this.#waiting.push(...items.filter((item) => !this.#waiting.includes(item)));
     this.#sending ??= this.#sendAll().finally(() => (this.#sending = undefined));
     return this.#sending;
   }

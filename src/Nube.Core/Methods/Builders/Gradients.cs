@@ -23,26 +23,37 @@ internal static class Gradients
         {
             var medium when medium.IsPencil() => Drawn(task, into),
             Medium.BlendingInk => [Sponged(task, into, mixes)],
-            Medium.BrushPen => [WhileWet(Stroke.PenPair, BrushWater.Damp)],
-            Medium.AlcoholMarker => [WhileWet(Stroke.Marker, BrushWater.DryBrush) with { Phase = Phase.Base }],
+            Medium.BrushPen => WhileWet(Stroke.PenPair, BrushWater.Damp),
+            Medium.AlcoholMarker => WhileWet(Stroke.Marker, BrushWater.DryBrush)
+                .Select(pass => pass with { Phase = Phase.Base }),
             _ =>
             [
-                WhileWet(Stroke.Variegate, HowWet.ToDropInto(task.SizeMm2, paints.Paper)),
+                .. WhileWet(Stroke.Variegate, HowWet.ToDropInto(task.SizeMm2, paints.Paper)),
                 .. Deepening.Of(task, paints, Stroke.Wash),
             ],
         };
 
-        AreaPass WhileWet(Stroke stroke, BrushWater water) =>
-            new(
-                stroke,
-                mixes[0],
-                Zone.Whole,
-                water,
-                [new Act(ActKind.Lay, Zone.Whole) { Mixes = mixes, Along = new(into.Gradient, 0, mixes.Length) }]
-            )
-            {
-                Also = [.. mixes.Skip(1).Distinct().Where(mix => mix != mixes[0])],
-            };
+        // All hues once for each layer; the next when the last is dry. A second coat of a pen or marker adds less.
+        IEnumerable<AreaPass> WhileWet(Stroke stroke, BrushWater water) =>
+            Enumerable
+                .Range(0, task.Recipe.Layers)
+                .Select(layer => new AreaPass(
+                    stroke,
+                    mixes[0],
+                    Zone.Whole,
+                    water,
+                    [
+                        new Act(ActKind.Lay, Zone.Whole)
+                        {
+                            Mixes = mixes,
+                            Along = new(into.Gradient, 0, mixes.Length),
+                            Share = stroke == Stroke.Variegate ? 1 : Math.Pow(Inks.NextCoat, layer),
+                        },
+                    ]
+                )
+                {
+                    Also = [.. mixes.Skip(1).Distinct().Where(mix => mix != mixes[0])],
+                });
     }
 
     private static IEnumerable<AreaPass> Drawn(AreaTask task, IntoHues into)

@@ -114,14 +114,14 @@
     <BenchPicture image={run.value.image} paper={run.value.paperColour} {card} {step} />
 
     <div class="flex flex-col">
-      <p class="text-lg">
-        Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
+      <div class="flex flex-wrap gap-x-3 text-lg">
+        <p>
+          Card {step.card} of {run.value.cards}, step {bench.value.stepsDone + 1} of {bench.value.stepCount}
+        </p>
         {#if card}
-          <span class="ml-3 whitespace-nowrap"
-            ><WetMark state={card.state} size={18} /> {wetnessWords[card.state]}</span
-          >
+          <p class="whitespace-nowrap"><WetMark state={card.state} size={18} /> {wetnessWords[card.state]}</p>
         {/if}
-      </p>
+      </div>
       <StepInHand {step} paper={run.value.paperColour} />
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">

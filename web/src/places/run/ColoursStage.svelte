@@ -42,10 +42,26 @@
   let lately = $state.raw<Hand[]>([]);
   /** What areas had before each change, the latest last. */
   let before = $state.raw<Map<number, AreaColour | undefined>[]>([]);
-  const pick = (area: number) => {
-    if (tapping) void taps.add(area);
-    else chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
-  };
+  /** With each area go all that are alike: the petals of all flowers. */
+  let alike = $state(false);
+  async function pick(area: number) {
+    const group = alike ? await alikeTo(area) : [area];
+    if (tapping) void taps.add(...group);
+    else if (chosen.includes(area)) chosen = chosen.filter((a) => !group.includes(a));
+    else chosen = [...new Set([...chosen, ...group])];
+  }
+  async function alikeTo(area: number): Promise<number[]> {
+    let group = [area];
+    await colours.attempt(async () => {
+      group = await ask(
+        api.GET('/api/runs/{id}/image/areas/{area}/alike', { params: { path: { id, area } } }),
+      );
+    });
+    // What stays bare takes no colour, however alike it is.
+    const bare = (one: number) =>
+      ['notPart', 'leaveWhite'].includes(image?.areas.find((a) => a.id === one)?.mark ?? '');
+    return group.filter((one) => one === area || !bare(one));
+  }
 
   // By which light the card is looked at; the lamp's colours are asked for again when something has changed.
   let lamp = $state(false);
@@ -200,6 +216,7 @@
         bind:hand
         bind:tapping
         bind:showing
+        bind:alike
         {lately}
         {apply}
         {leaveWhite}

@@ -7,6 +7,7 @@
   import GradientForm from './GradientForm.svelte';
   import MethodChoice from './MethodChoice.svelte';
   import NamedPart from './NamedPart.svelte';
+  import KeptWishes from './KeptWishes.svelte';
   import LatelyUsed from './LatelyUsed.svelte';
 
   let {
@@ -17,6 +18,7 @@
     hand = $bindable(),
     tapping = $bindable(),
     showing = $bindable(),
+    alike = $bindable(),
     lately,
     apply,
     leaveWhite,
@@ -32,6 +34,8 @@
     tapping: boolean;
     /** A gradient is being shown on the picture. */
     showing: boolean;
+    /** With each area go all that are alike. */
+    alike: boolean;
     lately: Hand[];
     /** Hands to have in reach of the number keys. */
     offer: (hands: Hand[]) => void;
@@ -103,6 +107,10 @@
       <input class="toggle" type="checkbox" bind:checked={tapping} />
       Tap areas with a colour in hand
     </label>
+    <label class="flex min-h-10 items-center gap-2">
+      <input class="toggle" type="checkbox" bind:checked={alike} />
+      and all alike
+    </label>
     <span class="ml-auto flex gap-2">
       <button type="button" class="btn btn-line" disabled={!undo || busy} onclick={() => undo?.()}
         >Undo</button
@@ -170,6 +178,12 @@
         {/each}
       </div>
     </div>
+    <KeptWishes
+      colour={hand.colour}
+      take={(colour) => {
+        if (hand.kind === 'wish') hand = { ...hand, colour };
+      }}
+    />
   {:else}
     {@const parts = hand}
     {#if parts.gradient}
