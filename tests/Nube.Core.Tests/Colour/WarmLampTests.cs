@@ -60,26 +60,11 @@ public class WarmLampTests
         Assert.True(WarmLamp.ToLab(wash).L > red.L);
     }
 
-    // Two greys made to match by daylight, the one even, the other with a step in the red that daylight hardly lights
-    // and the lamp does.
+    // Two greys made to match by daylight: the one even, the other of three narrow bands.
     [Fact]
     public void What_matches_by_daylight_and_parts_by_the_lamp_is_told()
     {
         var paints = Supplies.OnWatercolourPaper;
-        // Complements that make the same grey by daylight as soot does are looked for among pairs of paints.
-        var finished = Finished("Golden yellow", "Violet", "Ultramarine", "Umber", "Indigo blue", "Red earth");
-        foreach (var pair in Metamers.In(finished))
-        {
-            var (one, other) = (finished.Areas[pair.One].Middle, finished.Areas[pair.Other].Middle);
-            Assert.True(Ciede2000.Difference(one.Colour(), other.Colour()) <= Words.HardlySeen);
-            Assert.Equal(
-                pair.ByLamp,
-                Ciede2000.Difference(WarmLamp.ToLab(one.Reflectance()), WarmLamp.ToLab(other.Reflectance())),
-                6
-            );
-            Assert.True(pair.ByLamp >= pair.ByDay + Words.HardlySeen);
-        }
-        // A made pair: the smooth grey of the reconstruction, and one of three narrow bands that looks the same by day.
         var smooth = Spectrum.Flat(0.3);
         var banded = Banded(SpectralColour.ToXyz(smooth));
         Assert.True(Ciede2000.Difference(SpectralColour.ToLab(smooth), SpectralColour.ToLab(banded)) < 0.1);
@@ -97,25 +82,6 @@ public class WarmLampTests
         var parted = Metamers.In(card);
         Assert.Contains(parted, pair => pair is { One: 1, Other: 2, ByLamp: > 3 });
         Assert.DoesNotContain(parted, pair => pair is { One: 1, Other: 3 });
-    }
-
-    private static CardSurface Finished(params string[] names)
-    {
-        var palette = new RunPalette(Supplies.OnWatercolourPaper, _ => Supplies.PansOnWatercolourPaper);
-        var chosen = names
-            .Select(
-                (name, place) =>
-                    new NamedColours(GradientTests.Layer(name)).For(palette, Schools.Usual, place + 1, Method.FlatWash)
-            )
-            .ToList();
-        return new Painting(
-            chosen,
-            [],
-            [.. chosen.Select(one => new AreaToPaint(one.Wish.Area, 400, new(0, 0), false))],
-            105 * 148,
-            false,
-            false
-        ).Finished(Supplies.OnWatercolourPaper, Schools.Usual);
     }
 
     private static int Place(string name) => Supplies.All.ToList().FindIndex(colourant => colourant.Name == name);
