@@ -23,6 +23,10 @@
 
   const own = $props.id();
   const ordinals = ['first', 'second', 'third', 'fourth'];
+  const axes = [
+    ['x', 'from the left'],
+    ['y', 'from above'],
+  ] as const;
   const ways = Object.entries(gradientWords) as [Gradient['way'], string][];
   const hues = $derived([first, ...into]);
   const drops = $derived(gradient.way === 'dropIns');
@@ -46,6 +50,8 @@
     if (changed.way) next.points = [];
     change({ middle: first, into: changed.way === 'dropIns' ? into.slice(0, 1) : into }, next);
   };
+  const move = (place: number, to: { x: number; y: number }) =>
+    how({ points: points.map((point, at) => (at === place ? to : point)) });
   // Of one colour dropped into another there are two; else one more may be named, up to four.
   const rows = $derived(
     Array.from({ length: drops ? 2 : Math.min(4, Math.max(2, hues.length + 1)) }, (_, at) => at),
@@ -127,32 +133,16 @@
     {#each points as point, place (place)}
       <span class="flex items-center gap-1">
         at
-        <input
-          class="input input-sm w-20"
-          type="number"
-          step="0.1"
-          aria-label="Millimetres from the left, point {place + 1}"
-          value={point.x}
-          onchange={(event) =>
-            how({
-              points: points.map((p, at) =>
-                at === place ? { ...p, x: event.currentTarget.valueAsNumber || 0 } : p,
-              ),
-            })}
-        />
-        <input
-          class="input input-sm w-20"
-          type="number"
-          step="0.1"
-          aria-label="Millimetres from above, point {place + 1}"
-          value={point.y}
-          onchange={(event) =>
-            how({
-              points: points.map((p, at) =>
-                at === place ? { ...p, y: event.currentTarget.valueAsNumber || 0 } : p,
-              ),
-            })}
-        />
+        {#each axes as [axis, words] (axis)}
+          <input
+            class="input input-sm w-20"
+            type="number"
+            step="0.1"
+            aria-label="Millimetres {words}, point {place + 1}"
+            value={point[axis]}
+            onchange={(event) => move(place, { ...point, [axis]: event.currentTarget.valueAsNumber || 0 })}
+          />
+        {/each}
         mm
         <button
           type="button"
