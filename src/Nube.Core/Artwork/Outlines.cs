@@ -12,7 +12,9 @@ internal static class Outlines
     private const double Tolerance = 0.7;
 
     /// <summary>How long the outlines of such a path are, mm.</summary>
-    /// <param name="path">A path of moves, lines and closings, as <see cref="Path(Mat, int, int, double)"/> writes it; empty for none.</param>
+    /// <param name="path">
+    /// A path of moves, lines and closings, as <see cref="Path(Mat, int, int, double)"/> writes it; empty for none.
+    /// </param>
     public static double LengthMm(string path)
     {
         return Points(path)

@@ -67,10 +67,11 @@ public static class GradientCheck
         var instead = mud.Instead is { } between
             ? $"With {paints.Colourants[between].Name} between them they pass clean."
             : "Take neighbours on the colour circle, or let the first dry and glaze the second up to it.";
+        var (first, then) = (NameOf(mud.Before), NameOf(mud.Before + 1));
         return new Remark(
             Severity.Warn,
             FormattableString.Invariant(
-                $"Between {NameOf(mud.Before)} and {NameOf(mud.Before + 1)} it turns muddy: chroma {mud.Chroma:0} of {mud.Clean:0}. {instead}"
+                $"Between {first} and {then} it turns muddy: chroma {mud.Chroma:0} of {mud.Clean:0}. {instead}"
             )
         );
 

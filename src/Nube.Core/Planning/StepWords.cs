@@ -126,12 +126,15 @@ public static class StepWords
             Stroke.LeadWash => $"Take the colour from the lead with the wet brush. {Brush(pass.Water)}",
             Stroke.Around => $"{Brush(pass.Water)}. Keep a hair away from the guide lines",
             Stroke.Variegate when OnGradient(pass) is { Gradient.Way: GradientWay.DropIns } =>
-                $"{Brush(pass.Water)}. The first colour all over; while it shines, touch the second in where the picture shows it and leave it alone",
+                $"{Brush(pass.Water)}. The first colour all over; while it shines, touch the second in where "
+                    + "the picture shows it and leave it alone",
             Stroke.Variegate =>
-                $"{Brush(pass.Water)}. A brush loaded with each colour before you begin, if you can; each into the edge of the last while it shines, and then leave it alone",
+                $"{Brush(pass.Water)}. A brush loaded with each colour before you begin, if you can; each into the "
+                    + "edge of the last while it shines, and then leave it alone",
             Stroke.Draw when OnGradient(pass) is { } along => Fading(pass, along),
             Stroke.Sponge when OnGradient(pass) is not null =>
-                $"{(pass.Areas.Length > 1 ? "Area by area, each to its end before the next" : "To its end")} while the ink can be moved: each ink on its own part, lightly over into the next. Dab off on scrap each time; small circles",
+                $"{(pass.Areas.Length > 1 ? "Area by area, each to its end before the next" : "To its end")} while the ink can "
+                    + "be moved: each ink on its own part, lightly over into the next. Dab off on scrap each time; small circles",
             Stroke.PenPair or Stroke.Marker when OnGradient(pass) is not null =>
                 "One colour beside the other without a pause; go back over the seam with the lighter one while both are wet",
             Stroke.GradedWash =>

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Colour;
 using Nube.Core.Planning;
@@ -37,7 +38,9 @@ public static class ByLamp
     }
 
     private static string Sentence(Parted pair, RunWithSupplies run) =>
-        FormattableString.Invariant(
-            $"{run.NameOf(pair.One)} and {Words.LowerFirst(run.NameOf(pair.Other))} match by daylight ({pair.ByDay:0.0} apart) and part by a warm lamp ({pair.ByLamp:0.0})."
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{run.NameOf(pair.One)} and {Words.LowerFirst(run.NameOf(pair.Other))} match by daylight "
+                + $"({pair.ByDay:0.0} apart) and part by a warm lamp ({pair.ByLamp:0.0})."
         );
 }
