@@ -144,14 +144,15 @@ internal static class ServerLoad
         ConcurrentBag<string> errors
     )
     {
+        var piece = await page.PieceOf(run);
         (string What, Func<Task> Do)[] clicks =
         [
             ("the line", () => page.Get("/api/runs")),
             ("a run", () => page.Get(run)),
-            ("its colours", () => page.Get($"{run}/colours")),
+            ("its colours", () => page.Get($"{piece}/colours")),
             ("a wish", () => page.Send(
                     HttpMethod.Put,
-                    $"{run}/colours/wishes",
+                    $"{piece}/colours/wishes",
                     JsonContent.Create(
                         new
                         {

@@ -73,6 +73,10 @@ internal sealed class SignedInPage(HttpClient http, string token)
         return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
     }
 
+    /// <summary>The address of the piece that a run has.</summary>
+    public async Task<string> PieceOf(string run) =>
+        $"/api/pieces/{(await Get(run))["pieces"]![0]!["id"]!.GetValue<string>()}";
+
     /// <summary>Brings a picture in and answers its job.</summary>
     public async Task<string> BringIn(string run, byte[] picture, int? dotsPerInch = null)
     {
@@ -82,7 +86,7 @@ internal sealed class SignedInPage(HttpClient http, string token)
                 new StringContent(dots.ToString(System.Globalization.CultureInfo.InvariantCulture)),
                 "dotsPerInch"
             );
-        return (await Send(HttpMethod.Post, $"{run}/image", form))["job"]!.GetValue<string>();
+        return (await Send(HttpMethod.Post, $"{await PieceOf(run)}/image", form))["job"]!.GetValue<string>();
     }
 
     /// <summary>Waits until a job has ended; answers its last word.</summary>
@@ -101,13 +105,13 @@ internal sealed class SignedInPage(HttpClient http, string token)
     {
         var run = await Begin(name, cards);
         await Ended(await BringIn(run, picture));
-        var areas = (await Get(run))["image"]!["areas"]!
+        var areas = (await Get(run))["pieces"]![0]!["image"]!["areas"]!
             .AsArray()
             .Select(area => area!["id"]!.GetValue<int>())
             .ToArray();
         await Send(
             HttpMethod.Put,
-            $"{run}/colours/wishes",
+            $"{await PieceOf(run)}/colours/wishes",
             JsonContent.Create(
                 new
                 {

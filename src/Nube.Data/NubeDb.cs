@@ -30,14 +30,17 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Files.</summary>
     public DbSet<StoredFile> Files => Set<StoredFile>();
 
-    /// <summary>Runs, with image and plan.</summary>
+    /// <summary>Runs, with pieces and plan.</summary>
     public DbSet<Run> Runs => Set<Run>();
+
+    /// <summary>Pieces of runs, with image and scene.</summary>
+    public DbSet<RunPiece> Pieces => Set<RunPiece>();
 
     /// <summary>Stamps that can be placed in scenes.</summary>
     public DbSet<StampPrint> Stamps => Set<StampPrint>();
 
-    /// <summary>Scenes of runs.</summary>
-    public DbSet<RunScene> Scenes => Set<RunScene>();
+    /// <summary>Scenes of pieces.</summary>
+    public DbSet<PieceScene> Scenes => Set<PieceScene>();
 
     /// <summary>What was found in the background for plans.</summary>
     public DbSet<FoundOrder> FoundOrders => Set<FoundOrder>();
@@ -159,22 +162,31 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             run.ToTable("runs");
             run.HasQueryFilter(r => r.MakerId == MakerId);
             run.HasOne<Maker>().WithMany().HasForeignKey(r => r.MakerId);
-            run.HasOne<StashItem>().WithMany().HasForeignKey(r => r.PaperId).OnDelete(DeleteBehavior.Restrict);
-            run.HasOne<StashItem>().WithMany().HasForeignKey(r => r.StampingInkId).OnDelete(DeleteBehavior.Restrict);
             run.Property(r => r.Name).HasMaxLength(200);
             run.Property(r => r.Palette).AsJsonb();
-            run.Property(r => r.Colours).AsJsonb();
             run.Property(r => r.Silenced).AsJsonb();
-            run.Property(r => r.CardWork).AsJsonb();
             run.Property(r => r.Schools).AsJsonb();
             run.Property(r => r.Version).IsRowVersion();
-            run.HasOne(r => r.Image).WithOne().HasForeignKey<RunImage>(i => i.RunId);
+            run.HasMany(r => r.Pieces).WithOne().HasForeignKey(p => p.RunId);
             run.HasOne(r => r.Plan).WithOne().HasForeignKey<RunPlan>(p => p.RunId);
         });
-        builder.Entity<RunImage>(image =>
+        builder.Entity<RunPiece>(piece =>
         {
-            image.ToTable("run_images");
-            image.HasKey(i => i.RunId);
+            piece.ToTable("pieces");
+            piece.HasQueryFilter(p => p.MakerId == MakerId);
+            piece.HasOne<StashItem>().WithMany().HasForeignKey(p => p.PaperId).OnDelete(DeleteBehavior.Restrict);
+            piece.HasOne<StashItem>().WithMany().HasForeignKey(p => p.StampingInkId).OnDelete(DeleteBehavior.Restrict);
+            piece.HasIndex(p => new { p.RunId, p.Place }).IsUnique();
+            piece.Property(p => p.Colours).AsJsonb();
+            piece.Property(p => p.CardWork).AsJsonb();
+            piece.Property(p => p.Version).IsRowVersion();
+            piece.HasOne(p => p.Image).WithOne().HasForeignKey<PieceImage>(i => i.PieceId);
+            piece.HasOne(p => p.Scene).WithOne().HasForeignKey<PieceScene>(s => s.PieceId);
+        });
+        builder.Entity<PieceImage>(image =>
+        {
+            image.ToTable("piece_images");
+            image.HasKey(i => i.PieceId);
             image.HasQueryFilter(i => i.MakerId == MakerId);
             image.Property(i => i.FileHash).HasMaxLength(64);
             image.Property(i => i.LineHash).HasMaxLength(64);
@@ -186,6 +198,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Touching).AsJsonb();
             image.Property(i => i.Edits).AsJsonb();
             image.Property(i => i.Names).AsJsonb();
+            image.Property(i => i.Notes).AsJsonb();
             image.Property(i => i.Light).AsJsonb();
             image.Property(i => i.Zones).AsJsonb();
             image.Property(i => i.Marks).AsJsonb();
@@ -204,12 +217,11 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             stamp.Property(s => s.Silhouette).AsJsonb();
             stamp.Ignore(s => s.Stamp);
         });
-        builder.Entity<RunScene>(scene =>
+        builder.Entity<PieceScene>(scene =>
         {
-            scene.ToTable("run_scenes");
-            scene.HasKey(s => s.RunId);
+            scene.ToTable("piece_scenes");
+            scene.HasKey(s => s.PieceId);
             scene.HasQueryFilter(s => s.MakerId == MakerId);
-            scene.HasOne<Run>().WithOne().HasForeignKey<RunScene>(s => s.RunId);
             scene.Property(s => s.Scene).AsJsonb();
             scene.Property(s => s.Found).AsJsonb();
             scene.Property(s => s.Version).IsRowVersion();

@@ -86,7 +86,7 @@ builder
     .AddScoped<FindAreasJob>()
     .AddScoped<ReadStampJob>()
     .AddScoped<ImprovePlanJob>();
-builder.Services.AddScoped<StampBox>().AddScoped<RunScenes>();
+builder.Services.AddScoped<StampBox>().AddScoped<PieceScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
 var keys = builder.Services.AddDataProtection().SetApplicationName("Nube");

@@ -113,12 +113,19 @@ public sealed class ScriptTests : IDisposable
         )!.AsArray();
         var run = Assert.Single(runs)!;
         Assert.Equal("Old cards", run["name"]!.GetValue<string>());
-        foreach (var stage in new[] { "colours", "plan", "bench" })
+        var piece = Assert.Single(run["pieces"]!.AsArray())!;
+        Assert.NotEmpty(piece["image"]!["areas"]!.AsArray());
+        foreach (
+            var address in new[]
+            {
+                $"/api/pieces/{piece["id"]}/colours",
+                $"/api/runs/{run["id"]}/plan",
+                $"/api/runs/{run["id"]}/bench",
+            }
+        )
             Assert.Equal(
                 HttpStatusCode.OK,
-                (
-                    await maker.GetAsync($"/api/runs/{run["id"]}/{stage}", TestContext.Current.CancellationToken)
-                ).StatusCode
+                (await maker.GetAsync(address, TestContext.Current.CancellationToken)).StatusCode
             );
         var bench = await maker.GetFromJsonAsync<JsonNode>(
             $"/api/runs/{run["id"]}/bench",

@@ -16,7 +16,7 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Disc);
-        var image = (await maker.Ok(maker.Get(run)))["image"]!;
+        var image = (await maker.Piece(run))["image"]!;
         JsonNode colours = null!;
         foreach (
             var (area, colour) in image["areas"]!
@@ -26,7 +26,7 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
         )
             colours = await maker.Ok(
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { area },
@@ -50,8 +50,10 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.EndsWith(", again", made["name"]!.GetValue<string>(), StringComparison.Ordinal);
         var before = await maker.Ok(maker.Get(run));
         Assert.Equal(before["cards"]!.GetValue<int>(), made["cards"]!.GetValue<int>());
-        Assert.Equal(before["image"]!["areas"]!.ToJsonString(), made["image"]!["areas"]!.ToJsonString());
-        var same = await maker.Ok(maker.Get($"{address}/colours"));
+        var (first, copy) = (await maker.Piece(run), await maker.Piece(address));
+        Assert.Equal(first["image"]!["areas"]!.ToJsonString(), copy["image"]!["areas"]!.ToJsonString());
+        Assert.NotEqual(first["id"]!.GetValue<string>(), copy["id"]!.GetValue<string>());
+        var same = await maker.Ok(maker.Get($"{address}/piece/colours"));
         Assert.Equal(2, same["areas"]!.AsArray().Count);
         Assert.Equal(colours["areas"]!.ToJsonString(), same["areas"]!.ToJsonString());
         // Nothing is planned or done; it can be planned, and the first run stays what it was.
@@ -73,7 +75,7 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
             [item["name"]!.GetValue<string>()],
             again["putAway"]!.AsArray().Select(name => name!.GetValue<string>())
         );
-        var anew = await maker.Ok(maker.Get($"/api/runs/{again["id"]!.GetValue<string>()}/colours"));
+        var anew = await maker.Ok(maker.Get($"/api/runs/{again["id"]!.GetValue<string>()}/piece/colours"));
         Assert.Equal(2, anew["areas"]!.AsArray().Count);
         Assert.DoesNotContain(
             item["name"]!.GetValue<string>(),
@@ -92,11 +94,11 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
         await other.Trouble(HttpStatusCode.NotFound, other.Post($"{run}/again"));
     }
 
-    /// <summary>A property that is added to the image and forgotten here would be lost with every copy.</summary>
+    /// <summary>A property that is added and forgotten here would be lost with every copy.</summary>
     [Fact]
-    public void Everything_of_an_image_goes_along()
+    public void Everything_of_a_piece_goes_along()
     {
-        var image = new RunImage
+        var image = new PieceImage
         {
             FileHash = "file",
             FileName = "disc.svg",
@@ -104,18 +106,40 @@ public class AgainTests(NubeServer server) : IClassFixture<NubeServer>
             LineHash = "lines",
             LabelsHash = "labels",
             Names = new Dictionary<int, string> { [1] = "Disc" }.ToImmutableDictionary(),
+            Notes = new Dictionary<int, string> { [1] = "Mask it first" }.ToImmutableDictionary(),
             GapMm = 0.7,
             SmallestMm2 = 3,
             WidthMm = 60,
             HeightMm = 50,
         };
-        var run = new Run { Name = "Discs", MakerId = Guid.NewGuid() };
-        var copy = image.For(run);
-        string[] itsOwn = [nameof(RunImage.RunId), nameof(RunImage.MakerId), nameof(RunImage.Version)];
-        Assert.All(
-            typeof(RunImage).GetProperties().Where(property => property.CanWrite && !itsOwn.Contains(property.Name)),
-            property => Assert.Equal(property.GetValue(image), property.GetValue(copy))
-        );
-        Assert.Equal((run.Id, run.MakerId), (copy.RunId, copy.MakerId));
+        var maker = Guid.NewGuid();
+        var piece = new RunPiece
+        {
+            MakerId = maker,
+            Place = 1,
+            PaperId = Guid.NewGuid(),
+            StampingInkId = Guid.NewGuid(),
+            Image = image,
+            Scene = new PieceScene { Scene = new(60, 50, true, []), Found = new(60, 50, false, []) },
+        };
+        var run = new Run { Name = "Discs", MakerId = maker };
+        var copy = piece.For(run);
+        Assert.Equal(run.Id, copy.RunId);
+        SameBut(piece, copy, nameof(RunPiece.RunId), nameof(RunPiece.Image), nameof(RunPiece.Scene));
+        SameBut(image, copy.Image!);
+        SameBut(piece.Scene, copy.Scene!);
+        Assert.Equal((copy.Id, copy.Id), (copy.Image!.PieceId, copy.Scene!.PieceId));
+
+        static void SameBut<T>(T one, T other, params string[] itsOwn) =>
+            Assert.All(
+                typeof(T)
+                    .GetProperties()
+                    .Where(property =>
+                        property.CanWrite
+                        && property.Name is not ("Id" or "PieceId" or "MakerId" or "Version")
+                        && !itsOwn.Contains(property.Name)
+                    ),
+                property => Assert.Equal(property.GetValue(one), property.GetValue(other))
+            );
     }
 }

@@ -17,7 +17,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, DiscAndBar);
-        return (maker, run, (await maker.Ok(maker.Get(run)))["image"]!);
+        return (maker, run, (await maker.Piece(run))["image"]!);
     }
 
     private static int Area(JsonNode image, double mm2) =>
@@ -30,7 +30,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, image) = await Begin();
         var (disc, right) = (Area(image, 707), Area(image, 263));
-        var light = await maker.Ok(maker.Get($"{run}/image/light"));
+        var light = await maker.Ok(maker.Get($"{run}/piece/image/light"));
         JsonNode? Pair(JsonNode of) =>
             of["inFront"]!
                 .AsArray()
@@ -49,7 +49,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
 
         var turned = await maker.Ok(
             maker.Put(
-                $"{run}/image/depth",
+                $"{run}/piece/image/depth",
                 new
                 {
                     one = disc,
@@ -61,13 +61,13 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal((right, true), (Pair(turned)!["front"]!.GetValue<int>(), Pair(turned)!["said"]!.GetValue<bool>()));
         Assert.True(Shadow(turned, disc) > 0.42 && Shadow(turned, right) < 0.38);
         // The word holds when the areas are looked for once more.
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.8 }));
-        Assert.Equal(right, Pair(await maker.Ok(maker.Get($"{run}/image/light")))!["front"]!.GetValue<int>());
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 0.8 }));
+        Assert.Equal(right, Pair(await maker.Ok(maker.Get($"{run}/piece/image/light")))!["front"]!.GetValue<int>());
         Assert.Null(
             Pair(
                 await maker.Ok(
                     maker.Put(
-                        $"{run}/image/depth",
+                        $"{run}/piece/image/depth",
                         new
                         {
                             one = disc,
@@ -80,7 +80,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         );
         Assert.Equal(
             disc,
-            Pair(await maker.Ok(maker.Put($"{run}/image/depth", new { one = disc, other = right })))![
+            Pair(await maker.Ok(maker.Put($"{run}/piece/image/depth", new { one = disc, other = right })))![
                 "front"
             ]!.GetValue<int>()
         );
@@ -90,7 +90,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Put(
-                    $"{run}/image/depth",
+                    $"{run}/piece/image/depth",
                     new
                     {
                         one = disc,
@@ -104,7 +104,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
             maker.Put(
-                $"{run}/image/depth",
+                $"{run}/piece/image/depth",
                 new
                 {
                     one = disc,
@@ -116,7 +116,7 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.NotFound,
             maker.Put(
-                $"{run}/image/depth",
+                $"{run}/piece/image/depth",
                 new
                 {
                     one = disc,
@@ -133,17 +133,19 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
         var (maker, run, image) = await Begin();
         var disc = Area(image, 707);
         Assert.Equal("none", image["dams"]!["lines"]!.GetValue<string>());
-        await maker.Ok(maker.Put($"{run}/image/dams", new { lines = "all", areas = Array.Empty<int>() }));
+        await maker.Ok(maker.Put($"{run}/piece/image/dams", new { lines = "all", areas = Array.Empty<int>() }));
         Assert.Contains(
             "Choose the areas",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/image/dams", new { lines = "chosen", areas = Array.Empty<int>() })
+                maker.Put($"{run}/piece/image/dams", new { lines = "chosen", areas = Array.Empty<int>() })
             ),
             StringComparison.Ordinal
         );
-        Assert.Equal("all", (await maker.Ok(maker.Get(run)))["image"]!["dams"]!["lines"]!.GetValue<string>());
-        var chosen = await maker.Ok(maker.Put($"{run}/image/dams", new { lines = "chosen", areas = new[] { disc } }));
+        Assert.Equal("all", (await maker.Piece(run))["image"]!["dams"]!["lines"]!.GetValue<string>());
+        var chosen = await maker.Ok(
+            maker.Put($"{run}/piece/image/dams", new { lines = "chosen", areas = new[] { disc } })
+        );
         Assert.Equal([disc], chosen["dams"]!["areas"]!.AsArray().Select(area => area!.GetValue<int>()));
     }
 
@@ -152,16 +154,16 @@ public class AreaWishTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, image) = await Begin();
         Assert.Equal(4, image["areas"]!.AsArray().Count);
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { smallestMm2 = 15 }));
-        var coarse = (await maker.Ok(maker.Get(run)))["image"]!;
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { smallestMm2 = 15 }));
+        var coarse = (await maker.Piece(run))["image"]!;
         Assert.Equal((3, 15), (coarse["areas"]!.AsArray().Count, coarse["smallestMm2"]!.GetValue<double>()));
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { smallestMm2 = 2 }));
-        Assert.Equal(4, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { smallestMm2 = 2 }));
+        Assert.Equal(4, (await maker.Piece(run))["image"]!["areas"]!.AsArray().Count);
         Assert.Contains(
             "between 2 and 60",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/image/gaps", new { smallestMm2 = 500 })
+                maker.Post($"{run}/piece/image/gaps", new { smallestMm2 = 500 })
             ),
             StringComparison.Ordinal
         );

@@ -13,7 +13,7 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
 {
     private static readonly GreyPicture Panel = PictureReader.Read(Pictures.ThreeRooms, new PictureSize(100, null));
 
-    private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Ok(maker.Get(run)))["image"]!;
+    private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Piece(run))["image"]!;
 
     private static string Json(IEnumerable<PicturePoint> points) =>
         $"[{string.Join(',', points.Select(p => string.Create(CultureInfo.InvariantCulture, $$"""{"x":{{p.X}},"y":{{p.Y}}}""")))}]";
@@ -24,16 +24,19 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         var (photo, _) = SimulatedPhone.Take(Panel, PhoneHeld.Ordinary);
-        var found = await maker.Ok(maker.Post($"{run}/image/panel", Visitor.Form(photo, "photo.jpg")));
+        var found = await maker.Ok(maker.Post($"{run}/piece/image/panel", Visitor.Form(photo, "photo.jpg")));
         Assert.True(found["found"]!.GetValue<bool>());
         var points = found["corners"]!.ToJsonString();
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image", Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm")))
+            maker.Post(
+                $"{run}/piece/image",
+                Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm"))
+            )
         );
         var job = await maker.Follow(
             maker.Post(
-                $"{run}/image",
+                $"{run}/piece/image",
                 Visitor.FormWith(photo, "photo.jpg", ("points", points), ("width", "100 mm"), ("height", "100 mm"))
             )
         );
@@ -49,7 +52,7 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
             3200 * 0.97,
             3200 * 1.03
         );
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.4 }));
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 0.4 }));
         Assert.Equal(3, (await Image(maker, run))["areas"]!.AsArray().Count);
     }
 
@@ -69,7 +72,10 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         var file = png.ToArray();
         string Points(double x) => Json([new(100 / 600.0, 0.2), new(x / 600.0, 0.2)]);
         await maker.Follow(
-            maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500)), ("width", "80 mm")))
+            maker.Post(
+                $"{run}/piece/image",
+                Visitor.FormWith(file, "box.webp", ("points", Points(500)), ("width", "80 mm"))
+            )
         );
         var image = await Image(maker, run);
         Assert.Equal(120, image["widthMm"]!.GetValue<double>(), 0.1); // 400 of 600 pixels are 80 mm
@@ -80,7 +86,7 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Post(
-                    $"{run}/image",
+                    $"{run}/piece/image",
                     Visitor.FormWith(file, "box.webp", ("points", Points(101)), ("width", "80 mm"))
                 )
             ),
@@ -90,7 +96,7 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
             "how far apart",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", Points(500))))
+                maker.Post($"{run}/piece/image", Visitor.FormWith(file, "box.webp", ("points", Points(500))))
             ),
             StringComparison.Ordinal
         );
@@ -98,7 +104,10 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
             "not understood",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/image", Visitor.FormWith(file, "box.webp", ("points", "[1,2"), ("width", "80 mm")))
+                maker.Post(
+                    $"{run}/piece/image",
+                    Visitor.FormWith(file, "box.webp", ("points", "[1,2"), ("width", "80 mm"))
+                )
             ),
             StringComparison.Ordinal
         );
@@ -112,8 +121,8 @@ public class BringInTests(NubeServer server) : IClassFixture<NubeServer>
         foreach (var device in new[] { "scanner", "phone" })
             Assert.Equal(
                 PictureKind.Jpeg,
-                PictureReader.Sniff(await maker.File($"{run}/image/stand-in/{device}", "image/jpeg"))
+                PictureReader.Sniff(await maker.File($"{run}/piece/image/stand-in/{device}", "image/jpeg"))
             );
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/image/stand-in/toaster"));
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/piece/image/stand-in/toaster"));
     }
 }

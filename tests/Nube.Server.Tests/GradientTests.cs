@@ -30,7 +30,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
         params string[] names
     ) =>
         maker.Put(
-            $"{run}/colours/named",
+            $"{run}/piece/colours/named",
             new
             {
                 areas = new[] { 1 },
@@ -46,7 +46,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin(cards: 1);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         colours = await maker.Ok(
             Name(maker, run, colours, new { way = "across", degrees = 90 }, "Golden yellow", "Rose", "Violet")
         );
@@ -99,7 +99,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin(cards: 1);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         async Task<string> Trouble(object gradient, params string[] names) =>
             await maker.Trouble(HttpStatusCode.UnprocessableEntity, Name(maker, run, colours, gradient, names));
         Assert.Contains("no shapes in it", await Trouble(new { way = "roundShapes" }, "Golden yellow", "Rose"));
@@ -110,7 +110,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { 1 },
@@ -121,7 +121,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
                 )
             )
         );
-        Assert.Empty((await maker.Ok(maker.Get($"{run}/colours")))["areas"]!.AsArray());
+        Assert.Empty((await maker.Ok(maker.Get($"{run}/piece/colours")))["areas"]!.AsArray());
     }
 
     [Fact]
@@ -130,12 +130,12 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin(cards: 1);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         colours = await maker.Ok(Name(maker, run, colours, new { way = "fromEdge" }, "Golden yellow", "Rose"));
         var rose = colours["colourants"]!.AsArray().Single(one => one!["name"]!.GetValue<string>() == "Rose")!["id"];
         var without = await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["paper"],

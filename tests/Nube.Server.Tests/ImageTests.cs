@@ -20,7 +20,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
     private static double Area(JsonNode image, int id) =>
         image["areas"]!.AsArray().Single(area => area!["id"]!.GetValue<int>() == id)!["sizeMm2"]!.GetValue<double>();
 
-    private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Ok(maker.Get(run)))["image"]!;
+    private static async Task<JsonNode> Image(Visitor maker, string run) => (await maker.Piece(run))["image"]!;
 
     [Fact]
     public async Task The_light_turns_and_areas_can_have_a_rule_of_their_own()
@@ -28,7 +28,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var light = await maker.Ok(maker.Get($"{run}/image/light"));
+        var light = await maker.Ok(maker.Get($"{run}/piece/image/light"));
         Assert.Equal(225, light["degrees"]!.GetValue<double>());
         Assert.Equal(
             (await Image(maker, run))["areas"]![0]!["shadowOutline"]!.GetValue<string>(),
@@ -42,7 +42,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
             lightShare = 0.3,
             whiteShare = 0.1,
         };
-        var turned = await maker.Ok(maker.Put($"{run}/image/light", new { degrees = 405, rule }));
+        var turned = await maker.Ok(maker.Put($"{run}/piece/image/light", new { degrees = 405, rule }));
         Assert.Equal(45, turned["degrees"]!.GetValue<double>());
         Assert.NotEqual(
             light["zones"]![0]!["shadow"]!.GetValue<string>(),
@@ -63,7 +63,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 
         var own = await maker.Ok(
             maker.Put(
-                $"{run}/image/light/own",
+                $"{run}/piece/image/light/own",
                 new
                 {
                     areas = new[] { 2 },
@@ -79,7 +79,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         );
         Assert.Equal("", own["zones"]![1]!["white"]!.GetValue<string>());
         Assert.Equal(turned["zones"]![0]!.ToJsonString(), own["zones"]![0]!.ToJsonString());
-        var back = await maker.Ok(maker.Put($"{run}/image/light/own", new { areas = new[] { 2 } }));
+        var back = await maker.Ok(maker.Put($"{run}/piece/image/light/own", new { areas = new[] { 2 } }));
         Assert.Equal(turned["zones"]!.ToJsonString(), back["zones"]!.ToJsonString());
         Assert.Equal(
             turned["zones"]![2]!["light"]!.GetValue<string>(),
@@ -89,7 +89,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
             maker.Put(
-                $"{run}/image/light",
+                $"{run}/piece/image/light",
                 new
                 {
                     degrees = 10,
@@ -105,7 +105,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         );
         await maker.Trouble(
             HttpStatusCode.NotFound,
-            maker.Put($"{run}/image/light/own", new { areas = new[] { 9 }, rule })
+            maker.Put($"{run}/piece/image/light/own", new { areas = new[] { 9 }, rule })
         );
     }
 
@@ -115,14 +115,14 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
-        await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/image/values"));
-        var alike = (await maker.Ok(maker.Get($"{run}/image/areas/14/alike")))
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/piece/image/values"));
+        var alike = (await maker.Ok(maker.Get($"{run}/piece/image/areas/14/alike")))
             .AsArray()
             .Select(id => id!.GetValue<int>())
             .ToArray();
         Assert.Equal([14, 15], alike); // the two pears
 
-        var named = await maker.Ok(maker.Put($"{run}/image/names", new { areas = alike, name = " Pear " }));
+        var named = await maker.Ok(maker.Put($"{run}/piece/image/names", new { areas = alike, name = " Pear " }));
         Assert.Equal(
             ["Pear 1", "Pear 2"],
             named["areas"]!
@@ -133,7 +133,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
 
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 3, 14, 15 },
@@ -142,7 +142,7 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
                 }
             )
         );
-        var values = await maker.Ok(maker.Get($"{run}/image/values"));
+        var values = await maker.Ok(maker.Get($"{run}/piece/image/values"));
         Assert.All(values["greys"]!.AsArray(), grey =>
         {
             var hex = grey!["whole"]!.GetValue<string>();
@@ -150,26 +150,28 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         });
         Assert.Equal(Ids(named).Count, values["greys"]!.AsArray().Count);
 
-        var steps = (await maker.Ok(maker.Get($"{run}/image/stamping")))["embossed"]!.AsArray();
+        var steps = (await maker.Ok(maker.Get($"{run}/piece/image/stamping")))["embossed"]!.AsArray();
         Assert.Contains(steps, step =>
             step!["caution"] is not null
             || step["text"]!.GetValue<string>().Contains("too fast for powder", StringComparison.Ordinal)
         );
 
         // What is marked as not part of it loses its colour, and only that.
-        var marked = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 }, mark = "notPart" }));
+        var marked = await maker.Ok(
+            maker.Put($"{run}/piece/image/marks", new { areas = new[] { 3 }, mark = "notPart" })
+        );
         Assert.Equal(
             "notPart",
             marked["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]!.GetValue<string>()
         );
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         Assert.Equal([14, 15], colours["areas"]!.AsArray().Select(area => area!["area"]!.GetValue<int>()));
         Assert.Contains(
             "not part",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { 3 },
@@ -180,11 +182,11 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
             ),
             StringComparison.Ordinal
         );
-        var clear = await maker.Ok(maker.Put($"{run}/image/marks", new { areas = new[] { 3 } }));
+        var clear = await maker.Ok(maker.Put($"{run}/piece/image/marks", new { areas = new[] { 3 } }));
         Assert.Null(clear["areas"]!.AsArray().Single(a => a!["id"]!.GetValue<int>() == 3)!["mark"]);
 
         // With the mark off it has its colour again.
-        colours = await maker.Ok(maker.Get($"{run}/colours"));
+        colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         Assert.Equal([3, 14, 15], colours["areas"]!.AsArray().Select(area => area!["area"]!.GetValue<int>()));
     }
 
@@ -205,9 +207,9 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
             )
         );
         Assert.Equal([1], Ids(await Image(maker, run)));
-        await maker.Ok(maker.Put($"{run}/image/names", new { areas = new[] { 1 }, name = "House" }));
+        await maker.Ok(maker.Put($"{run}/piece/image/names", new { areas = new[] { 1 }, name = "House" }));
 
-        var bridged = await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 2 }));
+        var bridged = await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 2 }));
         Assert.Equal(
             ("done", "2 areas found."),
             (bridged["state"]!.GetValue<string>(), bridged["message"]!.GetValue<string>())
@@ -218,17 +220,17 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(2, image["gapMm"]!.GetValue<double>());
 
         // A piece that was split off keeps its number and name, whatever else is found before it.
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.5 }));
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 0.5 }));
         var halves = await maker.Ok(
             maker.Post(
-                $"{run}/image/corrections",
+                $"{run}/piece/image/corrections",
                 new { split = 1, stroke = new[] { new { x = 2, y = 12 }, new { x = 58, y = 12 } } }
             )
         );
         var piece = Ids(halves).Max();
-        await maker.Ok(maker.Put($"{run}/image/names", new { areas = new[] { piece }, name = "Attic" }));
+        await maker.Ok(maker.Put($"{run}/piece/image/names", new { areas = new[] { piece }, name = "Attic" }));
         var attic = Area(halves, piece);
-        await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 2 }));
+        await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 2 }));
         var more = await Image(maker, run);
         Assert.Equal(
             "Attic",
@@ -236,27 +238,27 @@ public class ImageTests(NubeServer server) : IClassFixture<NubeServer>
         );
         Assert.InRange(Area(more, piece), 0.3 * attic, attic * 1.01);
         Assert.Equal(3, Ids(more).Count);
-        await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
+        await maker.Ok(maker.Delete($"{run}/piece/image/corrections/last"));
 
         // A correction that has nothing left to correct is said.
-        await maker.Ok(maker.Post($"{run}/image/corrections", new { join = Ids(await Image(maker, run)) }));
-        var apart = await maker.Follow(maker.Post($"{run}/image/gaps", new { longestMm = 0.5 }));
+        await maker.Ok(maker.Post($"{run}/piece/image/corrections", new { join = Ids(await Image(maker, run)) }));
+        var apart = await maker.Follow(maker.Post($"{run}/piece/image/gaps", new { longestMm = 0.5 }));
         Assert.Contains("1 of your corrections", apart["message"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Equal([1], Ids(await Image(maker, run)));
 
         await maker.Follow(
             maker.Post(
-                $"{run}/image/gaps",
+                $"{run}/piece/image/gaps",
                 new { stroke = new[] { new { x = 30, y = 18.5 }, new { x = 30, y = 21.5 } } }
             )
         );
         Assert.Equal(2, Ids(await Image(maker, run)).Count);
-        var undone = await maker.Follow(maker.Delete($"{run}/image/corrections/last"));
+        var undone = await maker.Follow(maker.Delete($"{run}/piece/image/corrections/last"));
         Assert.Equal("done", undone["state"]!.GetValue<string>());
         Assert.Equal([1], Ids(await Image(maker, run)));
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image/gaps", new { longestMm = 40 })
+            maker.Post($"{run}/piece/image/gaps", new { longestMm = 40 })
         );
     }
 }

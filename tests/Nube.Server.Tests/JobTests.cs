@@ -11,7 +11,7 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var maker = await server.NewMaker();
         var run = await maker.Begin();
-        var started = await maker.Ok(maker.Post($"{run}/image", Visitor.Form(Pictures.PearBranch, "pears.svg")));
+        var started = await maker.Ok(maker.Post($"{run}/piece/image", Visitor.Form(Pictures.PearBranch, "pears.svg")));
         var events = await Events(maker, started["job"]!.GetValue<string>());
 
         var progress = events.Select(e => e["progress"]!.GetValue<double>()).ToList();
@@ -37,11 +37,11 @@ public class JobTests(NubeServer server) : IClassFixture<NubeServer>
 
         var run = await maker.Begin();
         var started = await elsewhere.Ok(
-            elsewhere.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg"))
+            elsewhere.Post($"{run}/piece/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg"))
         );
         var events = await Events(elsewhere, started["job"]!.GetValue<string>());
         Assert.Equal("3 areas found.", events[^1]["message"]!.GetValue<string>());
-        Assert.Equal(3, (await elsewhere.Ok(elsewhere.Get(run)))["image"]!["areas"]!.AsArray().Count);
+        Assert.Equal(3, (await elsewhere.Piece(run))["image"]!["areas"]!.AsArray().Count);
 
         // The first goes on when the second is stopped.
         await second.DisposeAsync();

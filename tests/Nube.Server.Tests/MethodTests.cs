@@ -23,10 +23,10 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Ok(maker.Post("/api/stash/catalogue", new { names = more }));
         var run = await maker.Begin(cards: 2);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["paper"],
@@ -43,7 +43,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     private static Task<JsonNode> Wish(Visitor maker, string run, string colour, string? method, params int[] areas) =>
         maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas,
@@ -58,7 +58,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task Pencils_are_named_part_by_part_and_stay_through_a_change_of_supplies()
     {
         var (maker, run) = await Begun("Leaf green pencil", "Dark green pencil", "Lemon pencil");
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         string Id(string name) =>
             colours["colourants"]!.AsArray().Single(one => one!["name"]!.GetValue<string>() == name)![
                 "id"
@@ -66,7 +66,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         object Named(string name, int layers) => new { parts = new[] { new { id = Id(name), parts = 1 } }, layers };
         colours = await maker.Ok(
             maker.Put(
-                $"{run}/colours/named",
+                $"{run}/piece/colours/named",
                 new
                 {
                     areas = new[] { 1, 2 },
@@ -90,7 +90,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             (
                 await maker.Ok(
                     maker.Put(
-                        $"{run}/colours/supplies",
+                        $"{run}/piece/colours/supplies",
                         new
                         {
                             paper = colours["paper"],
@@ -109,7 +109,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Put(
-                    $"{run}/colours/named",
+                    $"{run}/piece/colours/named",
                     new
                     {
                         areas = new[] { 1 },
@@ -129,13 +129,13 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var onPaper = (await Wish(maker, run, "#7f9a4a", "flatWash", 1))["areas"]![0]!;
         static double Off(JsonNode area) => area["differences"]!["middle"]!.GetValue<double>();
         var work = new { work = new[] { new { method = "looseBackground", colours = new[] { "#f2df9a" } } } };
-        var onYellow = (await maker.Ok(maker.Put($"{run}/colours/card", work)))["areas"]![0]!;
+        var onYellow = (await maker.Ok(maker.Put($"{run}/piece/colours/card", work)))["areas"]![0]!;
         // The green on yellow is another mix than the green on white, and comes as near.
         Assert.NotEqual(onPaper["recipe"]!["parts"]!.ToJsonString(), onYellow["recipe"]!["parts"]!.ToJsonString());
         Assert.InRange(Off(onYellow), 0, Off(onPaper) + 2);
         // What the row says is what comes out over the background; without it all is as before.
         Assert.Equal(onYellow["recipe"]!["difference"]!.GetValue<double>(), Off(onYellow), 0.5);
-        var bare = await maker.Ok(maker.Put($"{run}/colours/card", new { work = Array.Empty<object>() }));
+        var bare = await maker.Ok(maker.Put($"{run}/piece/colours/card", new { work = Array.Empty<object>() }));
         Assert.Equal(onPaper["recipe"]!.ToJsonString(), bare["areas"]![0]!["recipe"]!.ToJsonString());
     }
 
@@ -148,11 +148,13 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             plan["passes"]!.AsArray().First(pass => pass!["zone"]!.GetValue<string>() == "whole")!;
         var before = WholeWash((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
         Assert.DoesNotContain("white", before["where"]!.GetValue<string>(), StringComparison.Ordinal);
-        var light = await maker.Ok(maker.Get($"{run}/image/light"));
+        var light = await maker.Ok(maker.Get($"{run}/piece/image/light"));
         var rule = light["rule"]!.AsObject();
         rule["whiteShare"] = 0.15;
         rule["lightShare"] = 0.3;
-        await maker.Ok(maker.Put($"{run}/image/light", new { degrees = light["degrees"], rule = rule.DeepClone() }));
+        await maker.Ok(
+            maker.Put($"{run}/piece/image/light", new { degrees = light["degrees"], rule = rule.DeepClone() })
+        );
         var after = WholeWash((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
         Assert.EndsWith("; the highlight stays white", after["where"]!.GetValue<string>(), StringComparison.Ordinal);
         // There is less to paint.
@@ -168,14 +170,14 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var usual = Area(await Wish(maker, run, "#7f9a4a", "flatWash", 1));
         Assert.Contains("wash more", usual["oneWashMore"]!.GetValue<string>(), StringComparison.Ordinal);
         await maker.Ok(maker.Put($"{run}/schools", new { schools = new { shadows = "strong" } }));
-        var strong = Area(await maker.Ok(maker.Get($"{run}/colours")));
+        var strong = Area(await maker.Ok(maker.Get($"{run}/piece/colours")));
         Assert.True(
             Lightness(strong["predicted"]!["shadow"]!) < Lightness(usual["predicted"]!["shadow"]!) - 1,
             "The shadow is deeper."
         );
         Assert.Equal(usual["wish"]!.GetValue<string>(), strong["wish"]!.GetValue<string>());
         await maker.Ok(maker.Put($"{run}/schools", new { schools = (object?)null }));
-        var again = Area(await maker.Ok(maker.Get($"{run}/colours")));
+        var again = Area(await maker.Ok(maker.Get($"{run}/piece/colours")));
         Assert.Equal(usual["recipe"]!.ToJsonString(), again["recipe"]!.ToJsonString());
 
         await maker.Ok(maker.Post($"{run}/plan"));
@@ -215,17 +217,19 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             "Sponge blending needs a blending ink among the run's colours.",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "spongeBlend" })
+                maker.Put($"{run}/piece/colours/methods", new { areas = new[] { 1 }, method = "spongeBlend" })
             )
         );
         Assert.Equal(
             "Splatter is for whole cards.",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "splatter" })
+                maker.Put($"{run}/piece/colours/methods", new { areas = new[] { 1 }, method = "splatter" })
             )
         );
-        colours = await maker.Ok(maker.Put($"{run}/colours/methods", new { areas = new[] { 1 }, method = "glaze" }));
+        colours = await maker.Ok(
+            maker.Put($"{run}/piece/colours/methods", new { areas = new[] { 1 }, method = "glaze" })
+        );
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
         Assert.Equal(38, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
@@ -265,7 +269,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
                 relineWith = "stamp",
             },
         };
-        var colours = await maker.Ok(maker.Put($"{run}/colours/card", new { work }));
+        var colours = await maker.Ok(maker.Put($"{run}/piece/colours/card", new { work }));
         Assert.Equal([1, 2, 0], colours["cardWork"]!.AsArray().Select(one => one!["recipes"]!.AsArray().Count));
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         string[] titles = [.. plan["passes"]!.AsArray().Select(pass => pass!["title"]!.GetValue<string>())];
@@ -279,7 +283,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
             maker.Put(
-                $"{run}/colours/card",
+                $"{run}/piece/colours/card",
                 new
                 {
                     work = new[]
@@ -298,7 +302,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
             maker.Put(
-                $"{run}/colours/card",
+                $"{run}/piece/colours/card",
                 new
                 {
                     work = new[]
@@ -314,7 +318,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
                 }
             )
         );
-        Assert.Equal(3, (await maker.Ok(maker.Get($"{run}/colours")))["cardWork"]!.AsArray().Count);
+        Assert.Equal(3, (await maker.Ok(maker.Get($"{run}/piece/colours")))["cardWork"]!.AsArray().Count);
     }
 
     [Fact]
@@ -513,7 +517,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
                 relineWith = "pen",
             },
         };
-        await maker.Ok(maker.Put($"{run}/colours/card", new { work }));
+        await maker.Ok(maker.Put($"{run}/piece/colours/card", new { work }));
         var steps = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["steps"]!.AsArray();
         Assert.Equal(2, steps.Count);
         var now = await maker.Ok(maker.Get(run));

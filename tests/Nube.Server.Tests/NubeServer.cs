@@ -138,6 +138,7 @@ public class OnTheDemoBook : ICollectionFixture<DemoServer>;
 /// <summary>Someone with a browser.</summary>
 public sealed class Visitor(HttpClient http)
 {
+    private readonly Dictionary<string, string> pieces = [];
     private string token = "";
 
     /// <summary>Loads the account, which brings the request token.</summary>
@@ -153,7 +154,29 @@ public sealed class Visitor(HttpClient http)
 
     public void ForgetToken() => token = "";
 
-    public Task<HttpResponseMessage> Get(string address) => http.GetAsync(address);
+    /// <summary>The piece that a run has.</summary>
+    public async Task<JsonNode> Piece(string run) => (await Ok(Get(run)))["pieces"]!.AsArray().Single()!;
+
+    /// <summary>The address of the piece that a run has.</summary>
+    public async Task<string> PieceAddress(string run) => $"/api/pieces/{(await Piece(run))["id"]!.GetValue<string>()}";
+
+    /// <summary>
+    /// An address as it is asked for: what tests write as "a run's piece" becomes the address of that piece.
+    /// </summary>
+    private async Task<string> Resolved(string address)
+    {
+        const string OfItsPiece = "/piece/";
+        if (address.IndexOf(OfItsPiece, StringComparison.Ordinal) is var at and > 0)
+        {
+            var run = address[..at];
+            if (!pieces.TryGetValue(run, out var piece))
+                pieces[run] = piece = await PieceAddress(run);
+            return $"{piece}/{address[(at + OfItsPiece.Length)..]}";
+        }
+        return address;
+    }
+
+    public async Task<HttpResponseMessage> Get(string address) => await http.GetAsync(await Resolved(address));
 
     /// <summary>Begins to read an answer that goes on.</summary>
     public Task<HttpResponseMessage> Stream(string address, CancellationToken cancel) =>
@@ -167,7 +190,7 @@ public sealed class Visitor(HttpClient http)
 
     public async Task<HttpResponseMessage> Send(HttpMethod method, string address, object? body)
     {
-        using var request = new HttpRequestMessage(method, address);
+        using var request = new HttpRequestMessage(method, await Resolved(address));
         if (body is HttpContent content)
             request.Content = content;
         else if (body is not null)
@@ -229,7 +252,7 @@ public sealed class Visitor(HttpClient http)
         int? dots = null
     )
     {
-        return await Follow(Post($"{run}/image", Form(file, name, width, dots)));
+        return await Follow(Post($"{run}/piece/image", Form(file, name, width, dots)));
     }
 
     /// <summary>Follows a job that was asked for to its end; answers the last event.</summary>

@@ -162,9 +162,12 @@ public class OddRequestsTests(DemoServer server)
         var body = $$"""{ "areas": [1], "colour": "#e3cf6e", "shadow": {{shadow}} }""";
         await maker.Trouble(
             HttpStatusCode.BadRequest,
-            maker.Put($"{run}/colours/wishes", new StringContent(body, new MediaTypeHeaderValue("application/json")))
+            maker.Put(
+                $"{run}/piece/colours/wishes",
+                new StringContent(body, new MediaTypeHeaderValue("application/json"))
+            )
         );
-        Assert.Empty((await maker.Ok(maker.Get($"{run}/colours")))["areas"]!.AsArray());
+        Assert.Empty((await maker.Ok(maker.Get($"{run}/piece/colours")))["areas"]!.AsArray());
     }
 
     /// <summary>Bodies that are odd as a whole.</summary>
@@ -273,7 +276,7 @@ public class OddRequestsTests(DemoServer server)
             await maker.BringIn(run, Pictures.ThreeRooms);
             await maker.Ok(
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { 1, 2, 3 },
@@ -285,7 +288,7 @@ public class OddRequestsTests(DemoServer server)
             await maker.Ok(maker.Post($"{run}/plan"));
             scene = await maker.Begin();
             await maker.BringIn(scene, Pictures.ThreeRooms);
-            await maker.Ok(maker.Post($"{scene}/scene", new { width = (string?)null, height = (string?)null }));
+            await maker.Ok(maker.Post($"{scene}/piece/scene", new { width = (string?)null, height = (string?)null }));
             item = (await maker.Ok(maker.Get("/api/stash"))).AsArray()[0]!["id"]!.GetValue<string>();
         }
 
@@ -326,6 +329,7 @@ public class OddRequestsTests(DemoServer server)
         {
             var owner = path.Contains("/scene", StringComparison.Ordinal) ? scene : run;
             var address = path.Replace("/api/runs/{id}", owner, StringComparison.Ordinal)
+                .Replace("/api/pieces/{id}", $"{owner}/piece", StringComparison.Ordinal)
                 .Replace("{id}", item, StringComparison.Ordinal)
                 .Replace("{area}", "1", StringComparison.Ordinal)
                 .Replace("{number}", "1", StringComparison.Ordinal)
@@ -355,14 +359,14 @@ public class OddRequestsTests(DemoServer server)
             [
                 "/api/runs",
                 run,
-                $"{run}/colours",
+                $"{run}/piece/colours",
                 $"{run}/plan",
                 $"{run}/bench",
                 $"{run}/record",
-                $"{run}/image/light",
-                $"{run}/image/stamping",
+                $"{run}/piece/image/light",
+                $"{run}/piece/image/stamping",
                 $"{run}/plan/turns",
-                $"{scene}/scene",
+                $"{scene}/piece/scene",
                 "/api/stash",
                 "/api/habits",
                 "/api/mix/kept",

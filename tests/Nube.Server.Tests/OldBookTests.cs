@@ -48,7 +48,7 @@ public class OldBookTests(OldBookServer server) : IClassFixture<OldBookServer>
         foreach (var run in runs.Values)
         {
             await maker.Ok(maker.Get(run));
-            var colours = await maker.Ok(maker.Get($"{run}/colours"));
+            var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
             Assert.NotEmpty(colours["areas"]!.AsArray());
         }
         foreach (var name in new[] { "Old labels, done", "Old pears", "Old rooms" })

@@ -12,17 +12,19 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (mine, yours) = (await server.NewMaker(), await server.NewMaker());
         var run = await mine.Begin();
-        var started = await mine.Ok(mine.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg")));
+        var started = await mine.Ok(mine.Post($"{run}/piece/image", Visitor.Form(Pictures.ThreeRooms, "rooms.svg")));
         await mine.BringIn(run, Pictures.ThreeRooms);
-        var lines = (await mine.Ok(mine.Get(run)))["image"]!["lineUrl"]!.GetValue<string>();
+        var lines = (await mine.Piece(run))["image"]!["lineUrl"]!.GetValue<string>();
         var pan = (await mine.Ok(mine.Get("/api/stash"))).AsArray()[0]!["id"]!.GetValue<string>();
 
         Assert.Empty((await yours.Ok(yours.Get("/api/runs"))).AsArray());
+        var piece = await mine.PieceAddress(run);
         foreach (
             var address in new[]
             {
                 run,
-                $"{run}/colours",
+                $"{piece}/colours",
+                $"{piece}/image/light",
                 $"{run}/plan",
                 $"{run}/bench",
                 $"{run}/record",
@@ -54,11 +56,11 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
             "not in your stash",
             await yours.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                yours.Put($"{own}/colours/supplies", new { palette = new[] { pan } })
+                yours.Put($"{own}/piece/colours/supplies", new { palette = new[] { pan } })
             ),
             StringComparison.Ordinal
         );
-        Assert.Equal(3, (await mine.Ok(mine.Get(run)))["image"]!["areas"]!.AsArray().Count);
+        Assert.Equal(3, (await mine.Piece(run))["image"]!["areas"]!.AsArray().Count);
     }
 
     [Fact]
@@ -117,15 +119,16 @@ public class OwnershipTests(NubeServer server) : IClassFixture<NubeServer>
         );
         var run = await maker.Begin();
         await maker.Ok(maker.Put(address));
-        var offered = await maker.Ok(maker.Get($"{await maker.Begin()}/colours"));
+        var offered = await maker.Ok(maker.Get($"{await maker.Begin()}/piece/colours"));
         Assert.DoesNotContain(offered["colourants"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "Beetroot");
         // A run that uses it still shows it.
-        Assert.Contains((await maker.Ok(maker.Get($"{run}/colours")))["colourants"]!.AsArray(), c =>
+        Assert.Contains((await maker.Ok(maker.Get($"{run}/piece/colours")))["colourants"]!.AsArray(), c =>
             c!["name"]!.GetValue<string>() == "Beetroot"
         );
         await maker.Ok(maker.Delete(address));
-        Assert.Contains((await maker.Ok(maker.Get($"{await maker.Begin()}/colours")))["colourants"]!.AsArray(), c =>
-            c!["name"]!.GetValue<string>() == "Beetroot"
+        Assert.Contains(
+            (await maker.Ok(maker.Get($"{await maker.Begin()}/piece/colours")))["colourants"]!.AsArray(),
+            c => c!["name"]!.GetValue<string>() == "Beetroot"
         );
     }
 }
@@ -172,13 +175,14 @@ public class DemoBookTests(DemoServer server) : IClassFixture<DemoServer>
         foreach (var run in left)
         {
             var address = $"/api/runs/{run!["id"]}";
-            await other.Ok(other.Get($"{address}/colours"));
-            if (run["image"] is { } image)
+            await other.Ok(other.Get($"{address}/piece/colours"));
+            var piece = run["pieces"]!.AsArray().Single()!;
+            if (piece["image"] is { } image)
                 Assert.True((await other.Get(image["lineUrl"]!.GetValue<string>())).IsSuccessStatusCode);
-            if (run["hasScene"]!.GetValue<bool>())
+            if (piece["hasScene"]!.GetValue<bool>())
                 Assert.Equal(
                     "done",
-                    (await other.Follow(other.Post($"{address}/scene/areas")))["state"]!.GetValue<string>()
+                    (await other.Follow(other.Post($"{address}/piece/scene/areas")))["state"]!.GetValue<string>()
                 );
             if (run["now"]!.GetValue<string>() != "bench")
                 continue;

@@ -25,7 +25,7 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin(cards);
         await maker.BringIn(run, picture);
         var colours = new[] { "#a9c87c", "#e3cf6e", "#d98a5a", "#7f9fc9" };
-        var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!
+        var areas = (await maker.Piece(run))["image"]!["areas"]!
             .AsArray()
             .Select(area => area!["id"]!.GetValue<int>())
             .ToList();
@@ -35,7 +35,7 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
             if (these.Count > 0)
                 await maker.Ok(
                     maker.Put(
-                        $"{run}/colours/wishes",
+                        $"{run}/piece/colours/wishes",
                         new
                         {
                             areas = these,
@@ -217,14 +217,14 @@ public class PlanSearchTests(NubeServer server) : IClassFixture<NubeServer>
     public async Task What_clashes_is_told_on_the_plan_and_silenced_with_a_reason_but_no_caution_is()
     {
         var (maker, run, _, _) = await Planned(Pictures.ThreeRooms, 1);
-        var grey = await maker.Ok(maker.Get($"{run}/colours"));
+        var grey = await maker.Ok(maker.Get($"{run}/piece/colours"));
         var soluble = grey["stampingInks"]!
             .AsArray()
             .FirstOrDefault(ink => ink!["name"]!.GetValue<string>().Contains("soluble", StringComparison.Ordinal));
         Assert.NotNull(soluble);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = grey["paper"],

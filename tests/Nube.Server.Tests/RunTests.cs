@@ -19,31 +19,31 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
             ("done", "3 areas found."),
             (job["state"]!.GetValue<string>(), job["message"]!.GetValue<string>())
         );
-        var image = (await maker.Ok(maker.Get(run)))["image"]!;
+        var image = (await maker.Piece(run))["image"]!;
         Assert.Equal(50, image["widthMm"]!.GetValue<double>(), 6);
         var lines = await maker.Get(image["lineUrl"]!.GetValue<string>());
         Assert.Equal("image/png", lines.Content.Headers.ContentType!.MediaType);
 
         // Correct and undo.
-        var joined = await maker.Ok(maker.Post($"{run}/image/corrections", new { join = new[] { 1, 2 } }));
+        var joined = await maker.Ok(maker.Post($"{run}/piece/image/corrections", new { join = new[] { 1, 2 } }));
         Assert.Equal(2, joined["areas"]!.AsArray().Count);
         var split = await maker.Ok(
             maker.Post(
-                $"{run}/image/corrections",
+                $"{run}/piece/image/corrections",
                 new { split = 3, stroke = new[] { new { x = 25, y = 20 }, new { x = 25, y = 48 } } }
             )
         );
         Assert.Equal([1, 3, 4], split["areas"]!.AsArray().Select(a => a!["id"]!.GetValue<int>()));
-        await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
-        var undone = await maker.Ok(maker.Delete($"{run}/image/corrections/last"));
+        await maker.Ok(maker.Delete($"{run}/piece/image/corrections/last"));
+        var undone = await maker.Ok(maker.Delete($"{run}/piece/image/corrections/last"));
         Assert.Equal(3, undone["areas"]!.AsArray().Count);
         Assert.False(undone["canUndo"]!.GetValue<bool>());
-        await maker.Ok(maker.Put($"{run}/image/areas/1/name", new { name = "Sky" }));
+        await maker.Ok(maker.Put($"{run}/piece/image/areas/1/name", new { name = "Sky" }));
 
         // Colours: several areas at once; another recipe; a white area.
         var colours = await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2 },
@@ -57,11 +57,11 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var others = chosen[0]!["others"]!.AsArray();
         Assert.Equal(5, others.Count);
         Assert.Equal(chosen[0]!["recipe"]!.ToJsonString(), others[0]!.ToJsonString());
-        var picked = await maker.Ok(maker.Put($"{run}/colours/recipes", new { areas = new[] { 1 }, place = 1 }));
+        var picked = await maker.Ok(maker.Put($"{run}/piece/colours/recipes", new { areas = new[] { 1 }, place = 1 }));
         Assert.Equal(others[1]!.ToJsonString(), picked["areas"]![0]!["recipe"]!.ToJsonString());
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 3 },
@@ -70,7 +70,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
                 }
             )
         );
-        var left = await maker.Ok(maker.Post($"{run}/colours/wishes/leave-white", new { areas = new[] { 3 } }));
+        var left = await maker.Ok(maker.Post($"{run}/piece/colours/wishes/leave-white", new { areas = new[] { 3 } }));
         Assert.Equal(2, left["areas"]!.AsArray().Count);
 
         // Plan, then begin.
@@ -110,7 +110,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.Conflict,
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { 1 },
@@ -160,7 +160,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
             dots: 300
         );
         Assert.Equal("17 areas found.", job["message"]!.GetValue<string>());
-        Assert.Equal(108, (await maker.Ok(maker.Get(run)))["image"]!["widthMm"]!.GetValue<double>(), 0);
+        Assert.Equal(108, (await maker.Piece(run))["image"]!["widthMm"]!.GetValue<double>(), 0);
     }
 
     [Fact]
@@ -171,7 +171,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2 },
@@ -240,10 +240,10 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
-        await maker.Ok(maker.Put($"{run}/image/areas/15/name", new { name = "Left pear" }));
+        await maker.Ok(maker.Put($"{run}/piece/image/areas/15/name", new { name = "Left pear" }));
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 14, 15 },
@@ -279,7 +279,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1 },
@@ -291,7 +291,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.False((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["stale"]!.GetValue<bool>());
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 2 },
@@ -353,7 +353,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2, 3 },
@@ -402,7 +402,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2, 3 },
@@ -414,11 +414,11 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         static string Mixes(JsonNode plan) =>
             string.Join('|', plan["toMix"]!.AsArray().Select(mix => mix!["mix"]!["parts"]!.ToJsonString()));
         var made = Mixes((await maker.Ok(maker.Post($"{run}/plan")))["plan"]!);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         // The same colours in another order: every recipe counts them anew, and the plan still means the same.
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["paper"],
@@ -442,7 +442,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         foreach (var (area, colour) in new[] { (1, "#e3cf6e"), (2, "#84ad62"), (3, "#c93a6a") })
             await maker.Ok(
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { area },
@@ -457,11 +457,13 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
             "touch each other",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/image/leave", new { areas = new[] { 1 }, mayRun = true })
+                maker.Put($"{run}/piece/image/leave", new { areas = new[] { 1 }, mayRun = true })
             ),
             StringComparison.Ordinal
         );
-        var image = await maker.Ok(maker.Put($"{run}/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = true }));
+        var image = await maker.Ok(
+            maker.Put($"{run}/piece/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = true })
+        );
         Assert.NotEmpty(image["mayRun"]!.AsArray());
         Assert.Contains(
             "areas may run together changed",
@@ -470,7 +472,9 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         );
         var together = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         Assert.True(together["finishSeconds"]!.GetValue<double>() < apart["finishSeconds"]!.GetValue<double>());
-        image = await maker.Ok(maker.Put($"{run}/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = false }));
+        image = await maker.Ok(
+            maker.Put($"{run}/piece/image/leave", new { areas = new[] { 1, 2, 3 }, mayRun = false })
+        );
         Assert.Empty(image["mayRun"]!.AsArray());
     }
 
@@ -482,7 +486,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2 },
@@ -544,7 +548,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await Tap(maker, run, "back", 0);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1 },
@@ -576,7 +580,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         var colours = await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1 },
@@ -590,7 +594,7 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         ]!.GetValue<string>();
         var narrowed = await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["paper"]!.GetValue<string>(),

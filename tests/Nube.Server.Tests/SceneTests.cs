@@ -50,15 +50,15 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var maker = await server.NewMaker();
         var run = await maker.Begin();
         await maker.BringIn(run, Box(20), "pot.svg");
-        await maker.Ok(maker.Post($"{run}/scene", new { width = "100 mm", height = "80 mm" }));
+        await maker.Ok(maker.Post($"{run}/piece/scene", new { width = "100 mm", height = "80 mm" }));
         foreach (var (side, name) in new[] { (30.0, "crate.svg"), (40.0, "shed.svg") })
             Assert.Equal(
                 "done",
-                (await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(side), name))))[
+                (await maker.Follow(maker.Post($"{run}/piece/scene/stamps", Visitor.Form(Box(side), name))))[
                     "state"
                 ]!.GetValue<string>()
             );
-        return (maker, run, await maker.Ok(maker.Get($"{run}/scene")));
+        return (maker, run, await maker.Ok(maker.Get($"{run}/piece/scene")));
     }
 
     /// <summary>Pot before crate before shed, each 12 mm right and above the one before it.</summary>
@@ -67,7 +67,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var placed = scene["frontFirst"]!.AsArray();
         return await maker.Ok(
             maker.Put(
-                $"{run}/scene",
+                $"{run}/piece/scene",
                 Scene(scene, At(placed[2]!, 25, 55), At(placed[1]!, 40, 45), At(placed[0]!, 60, 35))
             )
         );
@@ -89,10 +89,10 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
 
         Assert.Equal(
             "3 areas found.",
-            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+            (await maker.Follow(maker.Post($"{run}/piece/scene/areas")))["message"]!.GetValue<string>()
         );
-        Assert.True((await maker.Ok(maker.Get($"{run}/scene")))["areasAreOfThis"]!.GetValue<bool>());
-        var image = (await maker.Ok(maker.Get(run)))["image"]!;
+        Assert.True((await maker.Ok(maker.Get($"{run}/piece/scene")))["areasAreOfThis"]!.GetValue<bool>());
+        var image = (await maker.Piece(run))["image"]!;
         var areas = image["areas"]!.AsArray();
         Assert.Equal(
             ["crate, part 1", "pot, part 1", "shed, part 1"],
@@ -108,18 +108,18 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var placed = arranged["frontFirst"]!.AsArray();
         await maker.Ok(
             maker.Put(
-                $"{run}/scene",
+                $"{run}/piece/scene",
                 Scene(arranged, At(placed[0]!, 25, 55), At(placed[1]!, 40, 45), At(placed[2]!, 78, 30, 90))
             )
         );
-        await maker.Follow(maker.Post($"{run}/scene/areas"));
-        var moved = (await maker.Ok(maker.Get(run)))["image"]!;
+        await maker.Follow(maker.Post($"{run}/piece/scene/areas"));
+        var moved = (await maker.Piece(run))["image"]!;
         foreach (var name in new[] { "pot", "crate", "shed" })
             Assert.Equal(Named(image, name)["id"]!.GetValue<int>(), Named(moved, name)["id"]!.GetValue<int>());
 
         // Another picture instead of the scene: its areas are of the scene no more.
         await maker.BringIn(run, Pictures.ThreeRooms);
-        Assert.False((await maker.Ok(maker.Get($"{run}/scene")))["areasAreOfThis"]!.GetValue<bool>());
+        Assert.False((await maker.Ok(maker.Get($"{run}/piece/scene")))["areasAreOfThis"]!.GetValue<bool>());
     }
 
     [Fact]
@@ -131,10 +131,10 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         traced["as"] = "traced";
         var given = Scene(scene, traced);
         given["paintsGround"] = true;
-        var view = await maker.Ok(maker.Put($"{run}/scene", given));
+        var view = await maker.Ok(maker.Put($"{run}/piece/scene", given));
         Assert.Contains("bone dry: some", view["guide"]!.ToJsonString(), StringComparison.Ordinal);
-        await maker.Follow(maker.Post($"{run}/scene/areas"));
-        var areas = (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray();
+        await maker.Follow(maker.Post($"{run}/piece/scene/areas"));
+        var areas = (await maker.Piece(run))["image"]!["areas"]!.AsArray();
         Assert.Equal(
             [("Ground, part 1", null), ("shed, part 1", "leaveWhite")],
             areas.Select(area => (area!["name"]!.GetValue<string>(), area["mark"]?.GetValue<string>())).Order()
@@ -149,10 +149,10 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             scene["stamps"]!.AsArray().Single(stamp => stamp!["name"]!.GetValue<string>() == "pot")!["id"]!,
             scene["frontFirst"]![0]!
         );
-        await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(front, 50, 40))));
+        await maker.Ok(maker.Put($"{run}/piece/scene", Scene(scene, At(front, 50, 40))));
         var filled = await maker.Ok(
             maker.Post(
-                $"{run}/scene/fill",
+                $"{run}/piece/scene/fill",
                 new
                 {
                     stamp = pot,
@@ -176,7 +176,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Post(
-                    $"{run}/scene/fill",
+                    $"{run}/piece/scene/fill",
                     new
                     {
                         stamp = pot,
@@ -193,7 +193,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
                 maker.Post(
-                    $"{run}/scene/fill",
+                    $"{run}/piece/scene/fill",
                     new
                     {
                         stamp = pot,
@@ -214,14 +214,14 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var arranged = await Arrange(maker, run, scene);
         var placed = arranged["frontFirst"]!.AsArray();
         var word = placed[0]!["stamp"]!.GetValue<string>();
-        await maker.Ok(maker.Put($"{run}/scene/stamps/{word}", new { name = "With thanks", lettering = true }));
+        await maker.Ok(maker.Put($"{run}/piece/scene/stamps/{word}", new { name = "With thanks", lettering = true }));
         var mirrored = At(placed[0]!, 20, 20);
         mirrored["mirrored"] = true;
         Assert.Contains(
             "can be read",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/scene", Scene(arranged, mirrored))
+                maker.Put($"{run}/piece/scene", Scene(arranged, mirrored))
             ),
             StringComparison.Ordinal
         );
@@ -229,7 +229,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             "20 and 420",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/scene/panel", new { width = "2 mm", height = "80 mm" })
+                maker.Put($"{run}/piece/scene/panel", new { width = "2 mm", height = "80 mm" })
             ),
             StringComparison.Ordinal
         );
@@ -237,15 +237,15 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             "too far off",
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Put($"{run}/scene", Scene(arranged, At(placed[0]!, 9e9, 0)))
+                maker.Put($"{run}/piece/scene", Scene(arranged, At(placed[0]!, 9e9, 0)))
             ),
             StringComparison.Ordinal
         );
-        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/scene", new { }));
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/scene/stamps/{Guid.NewGuid()}"));
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/piece/scene", new { }));
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/piece/scene/stamps/{Guid.NewGuid()}"));
         var failed = await maker.Follow(
             maker.Post(
-                $"{run}/scene/stamps",
+                $"{run}/piece/scene/stamps",
                 Visitor.Form(
                     """<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="30mm"/>"""u8.ToArray(),
                     "empty.svg"
@@ -253,23 +253,23 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             )
         );
         Assert.Equal("failed", failed["state"]!.GetValue<string>());
-        Assert.Equal(["With thanks", "crate", "shed"], Names(await maker.Ok(maker.Get($"{run}/scene"))));
+        Assert.Equal(["With thanks", "crate", "shed"], Names(await maker.Ok(maker.Get($"{run}/piece/scene"))));
 
         var other = await server.NewMaker();
-        await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/scene"));
+        await other.Trouble(HttpStatusCode.NotFound, other.Get($"{await maker.PieceAddress(run)}/scene"));
         var bare = await other.Begin();
-        await other.Ok(other.Post($"{bare}/scene", new { }));
+        await other.Ok(other.Post($"{bare}/piece/scene", new { }));
         Assert.Contains(
             "Place a stamp first",
-            await other.Trouble(HttpStatusCode.Conflict, other.Post($"{bare}/scene/areas")),
+            await other.Trouble(HttpStatusCode.Conflict, other.Post($"{bare}/piece/scene/areas")),
             StringComparison.Ordinal
         );
         Assert.Contains(
             "no mask is needed",
-            await other.Trouble(HttpStatusCode.Conflict, other.Get($"{bare}/scene/masks/A4.pdf")),
+            await other.Trouble(HttpStatusCode.Conflict, other.Get($"{bare}/piece/scene/masks/A4.pdf")),
             StringComparison.Ordinal
         );
-        Assert.Empty((await other.Ok(other.Get($"{bare}/scene")))["stamps"]!.AsArray());
+        Assert.Empty((await other.Ok(other.Get($"{bare}/piece/scene")))["stamps"]!.AsArray());
     }
 
     [Fact]
@@ -280,35 +280,38 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         // A wall with a gap of 4 mm between two rooms.
         var rooms =
             """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM30 5V18M30 22V35" fill="none" stroke="#000" stroke-width="0.5"/></svg>"""u8.ToArray();
-        await maker.Ok(maker.Post($"{run}/scene", new { width = "140 mm", height = "120 mm" }));
-        await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(rooms, "rooms.svg")));
-        await maker.Follow(maker.Post($"{run}/scene/stamps", Visitor.Form(Box(20), "pot.svg")));
-        var scene = await maker.Ok(maker.Get($"{run}/scene"));
+        await maker.Ok(maker.Post($"{run}/piece/scene", new { width = "140 mm", height = "120 mm" }));
+        await maker.Follow(maker.Post($"{run}/piece/scene/stamps", Visitor.Form(rooms, "rooms.svg")));
+        await maker.Follow(maker.Post($"{run}/piece/scene/stamps", Visitor.Form(Box(20), "pot.svg")));
+        var scene = await maker.Ok(maker.Get($"{run}/piece/scene"));
         var (pot, wall) = (scene["frontFirst"]![0]!, scene["frontFirst"]![1]!);
-        await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 40, 30), At(pot, 100, 90))));
+        await maker.Ok(maker.Put($"{run}/piece/scene", Scene(scene, At(wall, 40, 30), At(pot, 100, 90))));
         Assert.Equal(
             "2 areas found.",
-            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+            (await maker.Follow(maker.Post($"{run}/piece/scene/areas")))["message"]!.GetValue<string>()
         );
         await maker.Follow(
-            maker.Post($"{run}/image/gaps", new { stroke = new[] { new { x = 40, y = 26 }, new { x = 40, y = 34 } } })
+            maker.Post(
+                $"{run}/piece/image/gaps",
+                new { stroke = new[] { new { x = 40, y = 26 }, new { x = 40, y = 34 } } }
+            )
         );
-        Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
+        Assert.Equal(3, (await maker.Piece(run))["image"]!["areas"]!.AsArray().Count);
 
         // Turned by a quarter and moved: the stroke goes along.
-        await maker.Ok(maker.Put($"{run}/scene", Scene(scene, At(wall, 90, 60, 90))));
+        await maker.Ok(maker.Put($"{run}/piece/scene", Scene(scene, At(wall, 90, 60, 90))));
         Assert.Equal(
             "2 areas found.",
-            (await maker.Follow(maker.Post($"{run}/scene/areas")))["message"]!.GetValue<string>()
+            (await maker.Follow(maker.Post($"{run}/piece/scene/areas")))["message"]!.GetValue<string>()
         );
 
         var (potStamp, wallStamp) = (pot["stamp"]!.GetValue<string>(), wall["stamp"]!.GetValue<string>());
         Assert.Contains(
             "is used in a scene",
-            await maker.Trouble(HttpStatusCode.Conflict, maker.Delete($"{run}/scene/stamps/{wallStamp}")),
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Delete($"{run}/piece/scene/stamps/{wallStamp}")),
             StringComparison.Ordinal
         );
-        var left = await maker.Ok(maker.Delete($"{run}/scene/stamps/{potStamp}"));
+        var left = await maker.Ok(maker.Delete($"{run}/piece/scene/stamps/{potStamp}"));
         Assert.Equal([wallStamp], left["stamps"]!.AsArray().Select(stamp => stamp!["id"]!.GetValue<string>()));
     }
 
@@ -321,7 +324,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, scene) = await Begin();
         await Arrange(maker, run, scene);
-        using var picture = Rendered(await maker.File($"{run}/scene/masks/{paper}.pdf", "application/pdf"));
+        using var picture = Rendered(await maker.File($"{run}/piece/scene/masks/{paper}.pdf", "application/pdf"));
         Assert.InRange(picture.Width, width - 1, width + 1);
         Assert.InRange(picture.Height, height - 1, height + 1);
         // The rule of 100 mm: the longest run of dark pixels in the head of the sheet.
@@ -347,7 +350,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         var (maker, run, scene) = await Begin();
         await Arrange(maker, run, scene);
         var svg = XDocument
-            .Parse(Encoding.UTF8.GetString(await maker.File($"{run}/scene/masks/a4/1.svg", "image/svg+xml")))
+            .Parse(Encoding.UTF8.GetString(await maker.File($"{run}/piece/scene/masks/a4/1.svg", "image/svg+xml")))
             .Root!;
         Assert.Equal(
             ("210mm", "297mm", "0 0 210 297"),
@@ -368,8 +371,8 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
             .ToList();
         Assert.Equal(20.1, widths[0], 0.15);
         Assert.Equal(30.1, widths[1], 0.15);
-        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/scene/masks/A4/2.svg"));
-        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Get($"{run}/scene/masks/A9.pdf"));
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/piece/scene/masks/A4/2.svg"));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Get($"{run}/piece/scene/masks/A9.pdf"));
     }
 
     private static SKBitmap Rendered(byte[] file)

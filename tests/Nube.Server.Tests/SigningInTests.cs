@@ -103,7 +103,7 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1, 2, 3 },
@@ -153,7 +153,7 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         JsonNode Part(string name) => JsonNode.Parse(archive.GetEntry(name)!.Open())!;
         Assert.Equal("Archivist", Part("maker.json")["name"]!.GetValue<string>());
         Assert.Equal((await maker.Ok(maker.Get("/api/stash"))).AsArray().Count, Part("stash.json").AsArray().Count);
-        var image = Part("runs.json").AsArray().Single()!["image"]!;
+        var image = Part("runs.json").AsArray().Single()!["pieces"]!.AsArray().Single()!["image"]!;
         Assert.Equal("rooms.svg", image["fileName"]!.GetValue<string>());
         var picture = archive.GetEntry($"files/{image["fileHash"]!.GetValue<string>()}.svg")!;
         using var content = new MemoryStream();
@@ -228,7 +228,7 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
             Assert.True((await maker.Get(address)).Headers.CacheControl?.NoStore, address);
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var lines = (await maker.Ok(maker.Get(run)))["image"]!["lineUrl"]!.GetValue<string>();
+        var lines = (await maker.Piece(run))["image"]!["lineUrl"]!.GetValue<string>();
         Assert.True((await maker.Get(lines)).Headers.CacheControl is { Private: true, NoStore: false });
         Assert.Equal(
             "\"cache\"",
@@ -336,7 +336,9 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(Enumerable.Range(1, 10), made.Select(sheet => sheet["number"]!.GetValue<int>()).Order());
         var run = await maker.Begin();
         var begun = await Task.WhenAll(
-            Enumerable.Range(0, 6).Select(_ => maker.Post($"{run}/scene", new { width = "100 mm", height = "80 mm" }))
+            Enumerable
+                .Range(0, 6)
+                .Select(_ => maker.Post($"{run}/piece/scene", new { width = "100 mm", height = "80 mm" }))
         );
         Assert.Single(begun, answer => answer.IsSuccessStatusCode);
         Assert.All(begun.Where(answer => !answer.IsSuccessStatusCode), answer =>
@@ -429,10 +431,10 @@ public class StorageTests(SmallServer server) : IClassFixture<SmallServer>
             "not kept",
             await maker.Trouble(
                 HttpStatusCode.InsufficientStorage,
-                maker.Post($"{run}/image", Visitor.Form(Padded(300), "third.svg"))
+                maker.Post($"{run}/piece/image", Visitor.Form(Padded(300), "third.svg"))
             ),
             StringComparison.Ordinal
         );
-        Assert.Equal("second.svg", (await maker.Ok(maker.Get(run)))["image"]!["fileName"]!.GetValue<string>());
+        Assert.Equal("second.svg", (await maker.Piece(run))["image"]!["fileName"]!.GetValue<string>());
     }
 }

@@ -101,7 +101,7 @@ public class LargeStashTests(NubeServer server) : IClassFixture<NubeServer>
             )
         );
         // A first run begins with all that there is, pencils too.
-        var colours = await maker.Ok(maker.Get($"{await maker.Begin()}/colours"));
+        var colours = await maker.Ok(maker.Get($"{await maker.Begin()}/piece/colours"));
         var pencils = colours["colourants"]!
             .AsArray()
             .Where(colour => colour!["name"]!.GetValue<string>().EndsWith("pencil", StringComparison.Ordinal))

@@ -53,7 +53,7 @@ public class StoppedWorkTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("cancelled", ended["state"]!.GetValue<string>());
         // A second is asked for; the rest is for a machine that is busy with other tests.
         Assert.True(watch.Elapsed.TotalSeconds < 4, $"{watch.Elapsed.TotalSeconds:0.0} s");
-        Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
+        Assert.Equal(3, (await maker.Piece(run))["image"]!["areas"]!.AsArray().Count);
         Assert.Contains(
             "ended already",
             await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"/api/jobs/{job}/cancel")),
@@ -72,7 +72,7 @@ public class StoppedWorkTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal("cancelled", (await maker.Ok(maker.Get($"/api/jobs/{second}")))["state"]!.GetValue<string>());
         await maker.Ok(maker.Post($"/api/jobs/{first}/cancel"));
         await Until(maker, first, now => now["state"]!.GetValue<string>() != "working");
-        Assert.Null((await maker.Ok(maker.Get(waiting)))["image"]);
+        Assert.Null((await maker.Piece(waiting))["image"]);
     }
 
     [Fact]
@@ -105,7 +105,10 @@ public class StoppedWorkTests(NubeServer server) : IClassFixture<NubeServer>
         var hash = await scope
             .ServiceProvider.GetRequiredService<FileStore>()
             .Keep(Pictures.ThreeRooms, "image/svg+xml", CancellationToken.None);
-        var order = new FindAreasJob.Order(hash, "rooms.svg", new PictureSize(null, null));
+        var order = new FindAreasJob.Order(hash, "rooms.svg", new PictureSize(null, null))
+        {
+            Piece = (await maker.Piece(run))["id"]!.GetValue<Guid>(),
+        };
         // As a server leaves them that is killed at work: taken long ago, by a turn that does not come again.
         async Task<Guid> CutOff(int tries)
         {
@@ -210,7 +213,7 @@ public class StoppedWorkTests(NubeServer server) : IClassFixture<NubeServer>
         (
             await maker.Ok(
                 maker.Post(
-                    $"{run}/image",
+                    $"{run}/piece/image",
                     picture[0] == 0xff
                         ? Visitor.Form(picture, "large.jpg", dots: 600)
                         : Visitor.Form(picture, "rooms.svg")

@@ -21,7 +21,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1 },
@@ -44,8 +44,8 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
             StringComparison.Ordinal
         );
 
-        Assert.Equal(3, (await maker.Ok(maker.Get(run)))["image"]!["areas"]!.AsArray().Count);
-        Assert.Single((await maker.Ok(maker.Get($"{run}/colours")))["areas"]!.AsArray());
+        Assert.Equal(3, (await maker.Piece(run))["image"]!["areas"]!.AsArray().Count);
+        Assert.Single((await maker.Ok(maker.Get($"{run}/piece/colours")))["areas"]!.AsArray());
     }
 
     [Theory]
@@ -61,7 +61,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
             part,
             await maker.Trouble(
                 HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/image", Visitor.Form(png, "a.png", width))
+                maker.Post($"{run}/piece/image", Visitor.Form(png, "a.png", width))
             ),
             StringComparison.Ordinal
         );
@@ -82,7 +82,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
         await maker.Ok(maker.Delete(run));
-        foreach (var place in new[] { "", "/colours", "/plan", "/bench", "/record" })
+        foreach (var place in new[] { "", "/piece/colours", "/plan", "/bench", "/record" })
             Assert.Contains(
                 "not there any more",
                 await maker.Trouble(HttpStatusCode.NotFound, maker.Get(run + place)),
@@ -91,7 +91,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(
             HttpStatusCode.NotFound,
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas = new[] { 1 },
@@ -102,7 +102,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
         );
         await maker.Trouble(
             HttpStatusCode.NotFound,
-            maker.Post($"{run}/image", Visitor.Form(Pictures.ThreeRooms, "a.svg"))
+            maker.Post($"{run}/piece/image", Visitor.Form(Pictures.ThreeRooms, "a.svg"))
         );
     }
 
@@ -175,7 +175,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Trouble(
                 HttpStatusCode.BadRequest,
                 maker.Put(
-                    $"{run}/colours/wishes",
+                    $"{run}/piece/colours/wishes",
                     new
                     {
                         areas = new[] { 1 },
@@ -199,7 +199,7 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
 
         Task<HttpResponseMessage> Wish(int[] areas) =>
             maker.Put(
-                $"{run}/colours/wishes",
+                $"{run}/piece/colours/wishes",
                 new
                 {
                     areas,
@@ -226,6 +226,6 @@ public class TroubleTests(NubeServer server) : IClassFixture<NubeServer>
     private static Task<string> Refused(Visitor maker, string run, byte[] file) =>
         maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/image", Visitor.Form(file, "image.png", "100 mm"))
+            maker.Post($"{run}/piece/image", Visitor.Form(file, "image.png", "100 mm"))
         );
 }

@@ -31,17 +31,17 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.All(names, name => Assert.EndsWith("pencil", name));
         // All of it comes into the first run.
         var run = await maker.Begin(cards: 1);
-        Assert.Equal(36, (await maker.Ok(maker.Get($"{run}/colours")))["palette"]!.AsArray().Count);
+        Assert.Equal(36, (await maker.Ok(maker.Get($"{run}/piece/colours")))["palette"]!.AsArray().Count);
 
         // Later, sets are only added, and the next run has what the last one had and what came since.
         Assert.False((await maker.Ok(maker.Get("/api/stash/sets")))["first"]!.GetValue<bool>());
         await maker.Ok(maker.Post("/api/stash/sets", Sets(("inkPad", 6), ("waxPencil", 12))));
         Assert.Equal(42, (await Names(maker)).Count);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
         List<string> kept = [.. colours["palette"]!.AsArray().Take(5).Select(id => id!.GetValue<string>())];
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["papers"]![2]!["id"],
@@ -50,7 +50,7 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
                 }
             )
         );
-        var next = await maker.Ok(maker.Get($"{await maker.Begin(cards: 1)}/colours"));
+        var next = await maker.Ok(maker.Get($"{await maker.Begin(cards: 1)}/piece/colours"));
         Assert.Equal(5 + 6, next["palette"]!.AsArray().Count);
         Assert.Equal(kept, next["lastPalette"]!.AsArray().Select(id => id!.GetValue<string>()));
         Assert.Equal(colours["papers"]![2]!["id"]!.GetValue<string>(), next["paper"]!.GetValue<string>());
@@ -184,12 +184,12 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
         );
         var run = await maker.Begin(cards: 1);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/colours"));
-        async Task<string> Line() => (await maker.Ok(maker.Get(run)))["image"]!["lineColour"]!.GetValue<string>();
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
+        async Task<string> Line() => (await maker.Piece(run))["image"]!["lineColour"]!.GetValue<string>();
         Assert.Equal("#1b1b1d", await Line());
         await maker.Ok(
             maker.Put(
-                $"{run}/colours/supplies",
+                $"{run}/piece/colours/supplies",
                 new
                 {
                     paper = colours["paper"],

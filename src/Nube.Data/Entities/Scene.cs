@@ -37,11 +37,11 @@ public sealed class StampPrint : IOwned
     public Stamp Stamp => new(Id, Name, Silhouette, Lettering);
 }
 
-/// <summary>The scene of a run: stamps placed on its panel.</summary>
-public sealed class RunScene : IOwned
+/// <summary>The scene of a piece: stamps placed on its panel.</summary>
+public sealed class PieceScene : IOwned
 {
-    /// <summary>The run; also the key.</summary>
-    public Guid RunId { get; init; }
+    /// <summary>The piece; also the key.</summary>
+    public Guid PieceId { get; init; }
 
     /// <inheritdoc />
     public Guid MakerId { get; init; }
@@ -49,9 +49,22 @@ public sealed class RunScene : IOwned
     /// <summary>The scene as it is now.</summary>
     public required Scene Scene { get; set; }
 
-    /// <summary>The scene whose areas the run's image has; null until they were looked for.</summary>
+    /// <summary>The scene whose areas the piece's image has; null until they were looked for.</summary>
     public Scene? Found { get; set; }
 
     /// <summary>PostgreSQL's row version.</summary>
     public uint Version { get; set; }
+
+    /// <summary>The same scene for another piece.</summary>
+    public PieceScene For(RunPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return new PieceScene
+        {
+            PieceId = piece.Id,
+            MakerId = MakerId,
+            Scene = Scene,
+            Found = Found,
+        };
+    }
 }

@@ -420,97 +420,11 @@ namespace Nube.Data.Migrations
                     b.ToTable("makers", (string)null);
                 });
 
-            modelBuilder.Entity("Nube.Data.Entities.Run", b =>
+            modelBuilder.Entity("Nube.Data.Entities.PieceImage", b =>
                 {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
+                    b.Property<Guid>("PieceId")
                         .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<string>("CardWork")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("card_work");
-
-                    b.Property<int>("Cards")
-                        .HasColumnType("integer")
-                        .HasColumnName("cards");
-
-                    b.Property<DateTimeOffset>("ChangedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("changed_at");
-
-                    b.Property<string>("Colours")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("colours");
-
-                    b.Property<DateTimeOffset>("CreatedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("created_at");
-
-                    b.Property<DateTimeOffset?>("FinishedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("finished_at");
-
-                    b.Property<Guid>("MakerId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("maker_id");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasMaxLength(200)
-                        .HasColumnType("character varying(200)")
-                        .HasColumnName("name");
-
-                    b.Property<string>("Palette")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("palette");
-
-                    b.Property<Guid?>("PaperId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("paper_id");
-
-                    b.Property<string>("Schools")
-                        .HasColumnType("jsonb")
-                        .HasColumnName("schools");
-
-                    b.Property<string>("Silenced")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("silenced");
-
-                    b.Property<Guid?>("StampingInkId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("stamping_ink_id");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.HasKey("Id")
-                        .HasName("pk_runs");
-
-                    b.HasIndex("MakerId")
-                        .HasDatabaseName("ix_runs_maker_id");
-
-                    b.HasIndex("PaperId")
-                        .HasDatabaseName("ix_runs_paper_id");
-
-                    b.HasIndex("StampingInkId")
-                        .HasDatabaseName("ix_runs_stamping_ink_id");
-
-                    b.ToTable("runs", (string)null);
-                });
-
-            modelBuilder.Entity("Nube.Data.Entities.RunImage", b =>
-                {
-                    b.Property<Guid>("RunId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("run_id");
+                        .HasColumnName("piece_id");
 
                     b.Property<string>("Areas")
                         .IsRequired()
@@ -588,6 +502,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("names");
 
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("notes");
+
                     b.Property<string>("Panel")
                         .HasColumnType("jsonb")
                         .HasColumnName("panel");
@@ -621,10 +540,162 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("zones");
 
-                    b.HasKey("RunId")
-                        .HasName("pk_run_images");
+                    b.HasKey("PieceId")
+                        .HasName("pk_piece_images");
 
-                    b.ToTable("run_images", (string)null);
+                    b.ToTable("piece_images", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.PieceScene", b =>
+                {
+                    b.Property<Guid>("PieceId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("piece_id");
+
+                    b.Property<string>("Found")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("found");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Scene")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("scene");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("PieceId")
+                        .HasName("pk_piece_scenes");
+
+                    b.ToTable("piece_scenes", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.Run", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<int>("Cards")
+                        .HasColumnType("integer")
+                        .HasColumnName("cards");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("FinishedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("finished_at");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Palette")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("palette");
+
+                    b.Property<string>("Schools")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("schools");
+
+                    b.Property<string>("Silenced")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("silenced");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_runs");
+
+                    b.HasIndex("MakerId")
+                        .HasDatabaseName("ix_runs_maker_id");
+
+                    b.ToTable("runs", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.RunPiece", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("CardWork")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("card_work");
+
+                    b.Property<string>("Colours")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("colours");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<Guid?>("PaperId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("paper_id");
+
+                    b.Property<int>("Place")
+                        .HasColumnType("integer")
+                        .HasColumnName("place");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid?>("StampingInkId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("stamping_ink_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_pieces");
+
+                    b.HasIndex("PaperId")
+                        .HasDatabaseName("ix_pieces_paper_id");
+
+                    b.HasIndex("StampingInkId")
+                        .HasDatabaseName("ix_pieces_stamping_ink_id");
+
+                    b.HasIndex("RunId", "Place")
+                        .IsUnique()
+                        .HasDatabaseName("ix_pieces_run_id_place");
+
+                    b.ToTable("pieces", (string)null);
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.RunPlan", b =>
@@ -676,37 +747,6 @@ namespace Nube.Data.Migrations
                         .HasName("pk_run_plans");
 
                     b.ToTable("run_plans", (string)null);
-                });
-
-            modelBuilder.Entity("Nube.Data.Entities.RunScene", b =>
-                {
-                    b.Property<Guid>("RunId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("run_id");
-
-                    b.Property<string>("Found")
-                        .HasColumnType("jsonb")
-                        .HasColumnName("found");
-
-                    b.Property<Guid>("MakerId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("maker_id");
-
-                    b.Property<string>("Scene")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("scene");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.HasKey("RunId")
-                        .HasName("pk_run_scenes");
-
-                    b.ToTable("run_scenes", (string)null);
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Session", b =>
@@ -1030,6 +1070,26 @@ namespace Nube.Data.Migrations
                         .HasConstraintName("fk_jobs_runs_run_id");
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.PieceImage", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.RunPiece", null)
+                        .WithOne("Image")
+                        .HasForeignKey("Nube.Data.Entities.PieceImage", "PieceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_piece_images_pieces_piece_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.PieceScene", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.RunPiece", null)
+                        .WithOne("Scene")
+                        .HasForeignKey("Nube.Data.Entities.PieceScene", "PieceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_piece_scenes_pieces_piece_id");
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.Run", b =>
                 {
                     b.HasOne("Nube.Data.Entities.Maker", null)
@@ -1038,28 +1098,28 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_runs_makers_maker_id");
+                });
 
+            modelBuilder.Entity("Nube.Data.Entities.RunPiece", b =>
+                {
                     b.HasOne("Nube.Data.Entities.StashItem", null)
                         .WithMany()
                         .HasForeignKey("PaperId")
                         .OnDelete(DeleteBehavior.Restrict)
-                        .HasConstraintName("fk_runs_stash_items_paper_id");
+                        .HasConstraintName("fk_pieces_stash_items_paper_id");
+
+                    b.HasOne("Nube.Data.Entities.Run", null)
+                        .WithMany("Pieces")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_pieces_runs_run_id");
 
                     b.HasOne("Nube.Data.Entities.StashItem", null)
                         .WithMany()
                         .HasForeignKey("StampingInkId")
                         .OnDelete(DeleteBehavior.Restrict)
-                        .HasConstraintName("fk_runs_stash_items_stamping_ink_id");
-                });
-
-            modelBuilder.Entity("Nube.Data.Entities.RunImage", b =>
-                {
-                    b.HasOne("Nube.Data.Entities.Run", null)
-                        .WithOne("Image")
-                        .HasForeignKey("Nube.Data.Entities.RunImage", "RunId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
-                        .HasConstraintName("fk_run_images_runs_run_id");
+                        .HasConstraintName("fk_pieces_stash_items_stamping_ink_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.RunPlan", b =>
@@ -1070,16 +1130,6 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_run_plans_runs_run_id");
-                });
-
-            modelBuilder.Entity("Nube.Data.Entities.RunScene", b =>
-                {
-                    b.HasOne("Nube.Data.Entities.Run", null)
-                        .WithOne()
-                        .HasForeignKey("Nube.Data.Entities.RunScene", "RunId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
-                        .HasConstraintName("fk_run_scenes_runs_run_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Session", b =>
@@ -1134,9 +1184,16 @@ namespace Nube.Data.Migrations
 
             modelBuilder.Entity("Nube.Data.Entities.Run", b =>
                 {
-                    b.Navigation("Image");
+                    b.Navigation("Pieces");
 
                     b.Navigation("Plan");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.RunPiece", b =>
+                {
+                    b.Navigation("Image");
+
+                    b.Navigation("Scene");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.RunPlan", b =>

@@ -138,17 +138,18 @@ public sealed class DemoBook(
             Cards = cards,
             CreatedAt = now,
             ChangedAt = now,
-            PaperId = stash.First(item => item.Kind == StashKind.Paper).Id,
-            StampingInkId = stash.First(item => item.Kind == StashKind.StampingInk).Id,
-            Palette =
+        };
+        new StartingSupplies(
+            stash.First(item => item.Kind == StashKind.Paper).Id,
+            stash.First(item => item.Kind == StashKind.StampingInk).Id,
             [
                 .. stash
                     .Where(item =>
                         item.Colourant is { } colourant && (media.Length == 0 || media.Contains(colourant.Medium))
                     )
                     .Select(item => item.Id),
-            ],
-        };
+            ]
+        ).GiveTo(run);
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancel);
         return run.Id;
@@ -200,16 +201,17 @@ public sealed class DemoBook(
                 new PlacedStamp(Guid.CreateVersion7(), stamp.Id, new Placement(new PointMm(x, y), degrees, false))
             );
         }
-        var scene = new RunScene
+        var piece = (await runs.Load(id, cancel)).InHand;
+        var scene = new PieceScene
         {
-            RunId = id,
+            PieceId = piece.Id,
             MakerId = atWork.MakerId,
             Scene = new Scene(204, 142, false, placed.ToImmutable()),
         };
         db.Scenes.Add(scene);
         await db.SaveChangesAsync(cancel);
         var hash = await files.Keep(await stamps.Print(scene.Scene, cancel), "image/png", cancel);
-        await FindAreas(id, ScenePlace.Order((await runs.Load(id, cancel)).Run, scene, hash), cancel);
+        await FindAreas(id, ScenePlace.Order(piece, scene, hash), cancel);
     }
 
     private async Task FindAreas(
@@ -227,6 +229,7 @@ public sealed class DemoBook(
 
     private async Task FindAreas(Guid run, FindAreasJob.Order order, CancellationToken cancel)
     {
+        order = order with { Piece = (await runs.Load(run, cancel)).InHand.Id };
         var job = await board.BeginHere(atWork.MakerId, run, JobKind.FindAreas, order, cancel);
         await areas.Work(job, cancel);
     }
@@ -251,7 +254,7 @@ public sealed class DemoBook(
             colours[area] = Places.Colours.Chosen(run, palette, new Wish(area, wish, shadow, by ?? method));
             run.Image.Names = run.Image.Names.SetItem(area, name);
         }
-        run.Run.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
+        run.InHand.Colours = [.. colours.Values.OrderBy(c => c.Wish.Area)];
         await db.SaveChangesAsync(cancel);
     }
 
@@ -271,9 +274,9 @@ public sealed class DemoBook(
                 )),
             ];
             var named = new NamedColours(layers[0]) { Gradient = gradient, Into = layers[1..] };
-            run.Run.Colours =
+            run.InHand.Colours =
             [
-                .. run.Run.Colours.Where(colour => colour.Wish.Area != area),
+                .. run.InHand.Colours.Where(colour => colour.Wish.Area != area),
                 named.For(palette, run.Schools, area, Method.Gradient),
             ];
         }
@@ -285,7 +288,7 @@ public sealed class DemoBook(
     {
         var run = await runs.Load(id, cancel);
         var palette = Places.Colours.Palette(run, palettes)!;
-        run.Run.CardWork =
+        run.InHand.CardWork =
         [
             Choosing.Best(palette, new CardWish(Method.Splatter, [Srgb.Parse(colour)])),
             Choosing.Best(palette, new CardWish(Method.EmbossedWords, [])),

@@ -31,12 +31,13 @@ public static class AgainPlace
         CancellationToken cancel
     )
     {
-        var made = (await runs.Load(id, cancel)).Run;
+        var there = await runs.Load(id, cancel);
+        var (made, piece) = (there.Run, there.InHand);
         var now = clock.GetUtcNow();
         var used = made
             .Palette.Cast<Guid?>()
-            .Append(made.PaperId)
-            .Append(made.StampingInkId)
+            .Append(piece.PaperId)
+            .Append(piece.StampingInkId)
             .OfType<Guid>()
             .ToHashSet();
         var gone = await db
@@ -45,27 +46,17 @@ public static class AgainPlace
             .ToDictionaryAsync(item => item.Id, item => item.Name, cancel);
         var again = made.Again(NameOf(made), now);
         db.Runs.Add(again);
-        if (await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == id, cancel) is { } scene)
-            db.Scenes.Add(
-                new RunScene
-                {
-                    RunId = again.Id,
-                    MakerId = scene.MakerId,
-                    Scene = scene.Scene,
-                    Found = scene.Found,
-                }
-            );
         await db.SaveChangesAsync(cancel);
         if (gone.Count > 0)
         {
             var supplies = new Supplies(
-                await Still(made.PaperId, StashKind.Paper),
-                await Still(made.StampingInkId, StashKind.StampingInk),
+                await Still(piece.PaperId, StashKind.Paper),
+                await Still(piece.StampingInkId, StashKind.StampingInk),
                 [.. made.Palette.Where(item => !gone.ContainsKey(item))]
             );
             try
             {
-                await Colours.Supply(again.Id, supplies, db, runs, palettes, now, cancel);
+                await Colours.Supply(again.Pieces.First().Id, supplies, db, runs, palettes, now, cancel);
             }
             catch (TroubleException)
             {

@@ -43,7 +43,7 @@ public static class Book
             var palette = Colours.Palette(run, palettes);
             var used = run
                 .Colours.Select(c => c.Recipe)
-                .Concat(run.Run.CardWork.SelectMany(work => work.Recipes))
+                .Concat(run.InHand.CardWork.SelectMany(work => work.Recipes))
                 .SelectMany(recipe => recipe.Colourants)
                 .Distinct()
                 .Order()
@@ -51,7 +51,7 @@ public static class Book
                 .ToList();
             var words = string.Join(
                 ' ',
-                used.Append(run.Run.Name).Append(run.Paper?.Name).Concat(run.Run.Image?.Names.Values ?? [])
+                used.Append(run.Run.Name).Append(run.Paper?.Name).Concat(run.InHand.Image?.Names.Values ?? [])
             );
             if (
                 !string.IsNullOrWhiteSpace(search) && !words.Contains(search.Trim(), StringComparison.OrdinalIgnoreCase)
@@ -64,7 +64,7 @@ public static class Book
                     run.Run.Cards,
                     run.Run.FinishedAt!.Value,
                     run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"),
-                    ImageView.Of(run.Run.Image, run.Ink),
+                    ImageView.Of(run.InHand.Image, run.Ink),
                     Looks.Finished(run, palette),
                     used
                 )

@@ -16,11 +16,11 @@ public static class ByLamp
 
     /// <summary>Maps the place.</summary>
     public static void MapByLamp(this IEndpointRouteBuilder api) =>
-        api.MapGroup("/runs/{id:guid}/colours").WithTags("Colours").MapGet("/by-lamp", Look);
+        api.MapGroup("/pieces/{id:guid}/colours").WithTags("Colours").MapGet("/by-lamp", Look);
 
     private static async Task<Ok<ByLampView>> Look(Guid id, RunLoader runs, Palettes palettes, CancellationToken cancel)
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         var paints = Colours.Needed(run, palettes).Paints;
         var finished = run.Painting.Finished(paints, run.Schools);
         return TypedResults.Ok(
@@ -30,7 +30,7 @@ public static class ByLamp
                     .. finished
                         .ByLamp()
                         .Where(look => look.Area != Pass.Panel)
-                        .Select(look => AreaFill.Of(look, run.Run.Image)),
+                        .Select(look => AreaFill.Of(look, run.InHand.Image)),
                 ],
                 [.. Metamers.In(finished).Take(MostSentences).Select(pair => Sentence(pair, run))]
             )

@@ -185,7 +185,7 @@ internal static class ColourViews
     )
     {
         // What was put away is offered no more, unless this run uses it.
-        var used = run.Run.Palette.Cast<Guid?>().Append(run.Run.PaperId).Append(run.Run.StampingInkId).ToList();
+        var used = run.Run.Palette.Cast<Guid?>().Append(run.InHand.PaperId).Append(run.InHand.StampingInkId).ToList();
         var stash = await db
             .Stash.AsNoTracking()
             .Where(item => item.ArchivedAt == null || used.Contains(item.Id))
@@ -220,8 +220,8 @@ internal static class ColourViews
                         i.Colourant.Medium
                     )),
             ],
-            run.Run.PaperId,
-            run.Run.StampingInkId,
+            run.InHand.PaperId,
+            run.InHand.StampingInkId,
             run.Run.Palette,
             last is { IsEmpty: false } before ? [.. before.Where(id => stash.Exists(item => item.Id == id))] : null,
             run.Paper?.Colour ?? Srgb.Parse("#fbfaf7"),
@@ -244,7 +244,7 @@ internal static class ColourViews
                 ? []
                 :
                 [
-                    .. run.Run.CardWork.Select(work => new CardWorkView(
+                    .. run.InHand.CardWork.Select(work => new CardWorkView(
                         work.Wish.Method,
                         MethodTable.Of(work.Wish.Method).Name,
                         work.Wish.Times,
@@ -296,7 +296,7 @@ internal static class ColourViews
                         colour.Wish.Colour,
                         colour.Wish.Shadow,
                         colour.Wish.Method,
-                        AreaFill.Of(finished[colour.Wish.Area], run.Run.Image),
+                        AreaFill.Of(finished[colour.Wish.Area], run.InHand.Image),
                         colour.Wish.Exactly,
                         differences[colour.Wish.Area],
                         Likenesses.Of(

@@ -38,7 +38,7 @@ public static partial class Colours
     /// <summary>Maps the place.</summary>
     public static void MapColours(this IEndpointRouteBuilder api)
     {
-        var colours = api.MapGroup("/runs/{id:guid}/colours").WithTags("Colours");
+        var colours = api.MapGroup("/pieces/{id:guid}/colours").WithTags("Colours");
         colours.MapGet("/", Look);
         colours.MapPut("/supplies", Choose);
         colours.MapPut("/wishes", Wish);
@@ -54,7 +54,7 @@ public static partial class Colours
         RunLoader runs,
         Palettes palettes,
         CancellationToken cancel
-    ) => TypedResults.Ok(await ColourViews.View(await runs.Load(id, cancel), db, palettes, cancel));
+    ) => TypedResults.Ok(await ColourViews.View(await runs.Piece(id, cancel), db, palettes, cancel));
 
     private static async Task<Ok<ColoursView>> Choose(
         Guid id,
@@ -67,12 +67,12 @@ public static partial class Colours
         CancellationToken cancel
     )
     {
-        await gate.Open(await runs.Load(id, cancel), OnTheBench, cancel);
+        await gate.Open(await runs.Piece(id, cancel), OnTheBench, cancel);
         var supplied = await Supply(id, given, db, runs, palettes, clock.GetUtcNow(), cancel);
         return TypedResults.Ok(await ColourViews.View(supplied, db, palettes, cancel));
     }
 
-    /// <summary>Gives a run its supplies; its wishes get the best recipes of these.</summary>
+    /// <summary>Gives a piece its supplies; its wishes get the best recipes of these.</summary>
     internal static async Task<RunWithSupplies> Supply(
         Guid id,
         Supplies given,
@@ -83,8 +83,8 @@ public static partial class Colours
         CancellationToken cancel
     )
     {
-        var there = await runs.Load(id, cancel);
-        var run = there.Run;
+        var there = await runs.Piece(id, cancel);
+        var piece = there.InHand;
         var palette = given.Palette.IsDefault ? [] : given.Palette.Distinct().ToImmutableArray();
         if (palette.Length > StartingSupplies.MostColours)
             throw TroubleException.Unusable($"Choose at most {StartingSupplies.MostColours} colours to mix from.");
@@ -100,27 +100,28 @@ public static partial class Colours
             || palette.Any(colourant => kinds[colourant] != StashKind.Colourant)
         )
             throw TroubleException.Unusable("A paper, an ink and colours were expected in their own places.");
-        (run.PaperId, run.StampingInkId, run.Palette, run.ChangedAt) = (given.Paper, given.StampingInk, palette, now);
+        (piece.PaperId, piece.StampingInkId) = (given.Paper, given.StampingInk);
+        (there.Run.Palette, there.Run.ChangedAt) = (palette, now);
 
         // Recipes hold for a palette and a paper: every wish gets its best one anew. Without a palette the wishes wait.
         // Where nothing suits a wish, all stays as it was.
         await using var whole = await db.Database.BeginTransactionAsync(cancel);
         await db.SaveChangesAsync(cancel);
-        var loaded = await runs.Load(id, cancel);
+        var loaded = await runs.Piece(id, cancel);
         if (Palette(loaded, palettes) is { } onPaper)
         {
-            run.CardWork =
+            piece.CardWork =
             [
-                .. run
+                .. piece
                     .CardWork.Where(work => onPaper.CanUse(work.Wish.Method))
                     .Select(work => Choosing.Best(onPaper, work.Wish)),
             ];
             // What is done to the whole card first: its backgrounds are what areas are coloured on.
             var ground = Ground(loaded, palettes);
             // Where a method's colour is not there any more, the area gets the usual one of what is.
-            run.Colours =
+            piece.Colours =
             [
-                .. run.Colours.Select(c =>
+                .. piece.Colours.Select(c =>
                     NamedPlace.Still(there, loaded, ground, c)
                     ?? Chosen(
                         loaded,
@@ -162,10 +163,10 @@ public static partial class Colours
                 var areas = Known(run, given.Areas);
                 var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour);
                 RefuseMissing(run, method, wholeCard: false);
-                var before = run.Run.Colours.ToDictionary(c => c.Wish.Area);
-                run.Run.Colours =
+                var before = run.InHand.Colours.ToDictionary(c => c.Wish.Area);
+                run.InHand.Colours =
                 [
-                    .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
+                    .. run.InHand.Colours.Where(c => !areas.Contains(c.Wish.Area)),
                     .. areas.Select(area =>
                     {
                         var wish = new Wish(area, given.Colour, given.Shadow, method);
@@ -197,7 +198,7 @@ public static partial class Colours
             run =>
             {
                 var areas = Known(run, given.Areas);
-                run.Run.Colours = [.. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area))];
+                run.InHand.Colours = [.. run.InHand.Colours.Where(c => !areas.Contains(c.Wish.Area))];
             },
             cancel
         );
@@ -224,9 +225,9 @@ public static partial class Colours
                 var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 RefuseMissing(run, given.Method, wholeCard: false);
-                run.Run.Colours =
+                run.InHand.Colours =
                 [
-                    .. run.Run.Colours.Select(c =>
+                    .. run.InHand.Colours.Select(c =>
                         areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
                             ? Chosen(run, palette, c.Wish with { Method = given.Method, Exactly = false })
                             : c
@@ -275,12 +276,12 @@ public static partial class Colours
                         );
                 }
                 var before = Ground(run, palettes);
-                run.Run.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];
+                run.InHand.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];
                 var now = Ground(run, palettes);
                 if (now != before)
-                    run.Run.Colours =
+                    run.InHand.Colours =
                     [
-                        .. run.Run.Colours.Select(c => Choosing.OnAnotherGround(before, now, run.Schools, c)),
+                        .. run.InHand.Colours.Select(c => Choosing.OnAnotherGround(before, now, run.Schools, c)),
                     ];
             },
             cancel
@@ -307,9 +308,9 @@ public static partial class Colours
             {
                 var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
-                run.Run.Colours =
+                run.InHand.Colours =
                 [
-                    .. run.Run.Colours.Select(colour =>
+                    .. run.InHand.Colours.Select(colour =>
                     {
                         if (!areas.Contains(colour.Wish.Area))
                             return colour;
@@ -335,7 +336,7 @@ public static partial class Colours
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         await gate.Open(run, OnTheBench, cancel);
         change(run);
         run.Run.ChangedAt = clock.GetUtcNow();

@@ -103,7 +103,10 @@ public static class HabitsPlace
         if (!before.ChoosesLike(there.Schools) && Colours.OnGround(there, palettes) is { } palette)
         {
             await gate.Open(there, Colours.OnTheBench, cancel);
-            run.Colours = [.. run.Colours.Select(c => Choosing.Anew(palette, c, before, there.Schools))];
+            there.InHand.Colours =
+            [
+                .. there.InHand.Colours.Select(c => Choosing.Anew(palette, c, before, there.Schools)),
+            ];
         }
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(given);

@@ -32,7 +32,7 @@ public static class Image
     public static void MapImage(this IEndpointRouteBuilder api)
     {
         api.MapGet("/usual-widths", UsualWidths).WithTags("Image");
-        var image = api.MapGroup("/runs/{id:guid}/image").WithTags("Image");
+        var image = api.MapGroup("/pieces/{id:guid}/image").WithTags("Image");
         image.MapPost("/", BringIn).RequireRateLimiting(UploadLimit).DisableAntiforgery();
         image.MapImageSize();
         image.MapGet("/lines/{hash}", Lines);
@@ -68,12 +68,15 @@ public static class Image
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already. Begin a new run for another image.");
+        var run = await runs.Piece(id, cancel);
+        await runs.RefuseOnceBegun(run, "This run is on the bench already. Begin a new run for another image.", cancel);
         var picture = await desk.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
-        var order = new FindAreasJob.Order(picture.Hash, picture.FileName, picture.Size) { Panel = picture.Panel };
-        var job = await board.Begin(maker.MakerId, run.Id, JobKind.FindAreas, order, cancel);
+        var order = new FindAreasJob.Order(picture.Hash, picture.FileName, picture.Size)
+        {
+            Piece = id,
+            Panel = picture.Panel,
+        };
+        var job = await board.Begin(maker.MakerId, run.Run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
@@ -86,7 +89,7 @@ public static class Image
         CancellationToken cancel
     )
     {
-        var image = (await runs.Load(id, cancel)).Image;
+        var image = (await runs.Piece(id, cancel)).Image;
         if (image.LineHash != hash)
             throw TroubleException.Gone("This picture was replaced.");
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
@@ -103,8 +106,8 @@ public static class Image
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
-        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+        var run = await runs.Piece(id, cancel);
+        var image = run.Image;
         AreaEdit edit = given switch
         {
             { Join: { IsDefault: false } join } => new JoinAreas(join),
@@ -115,7 +118,7 @@ public static class Image
             ),
             _ => throw TroubleException.Unusable("Say which areas to join, or which to split along which stroke."),
         };
-        return await Apply(run, image, image.Edits.Add(edit), db, runs, forms, clock, cancel);
+        return await Apply(run, image.Edits.Add(edit), db, runs, forms, clock, cancel);
     }
 
     /// <summary>Takes the last correction back; after a closed gap the areas are found once more.</summary>
@@ -130,19 +133,18 @@ public static class Image
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
-        var image = run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+        var run = await runs.Piece(id, cancel);
+        var image = run.Image;
         if (image.Edits.IsEmpty)
             throw TroubleException.Conflict("There is no correction to undo.");
         if (image.Edits[^1] is CloseGap)
-            return await FindAgain(run, image, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, cancel);
-        return await Apply(run, image, image.Edits[..^1], db, runs, forms, clock, cancel);
+            return await FindAgain(run, image.GapMm, image.SmallestMm2, image.Edits[..^1], board, maker, cancel);
+        return await Apply(run, image.Edits[..^1], db, runs, forms, clock, cancel);
     }
 
     /// <summary>Looks for areas in the same picture once more; what still is one keeps its number.</summary>
     internal static async Task<Accepted<JobStarted>> FindAgain(
-        Run run,
-        RunImage image,
+        RunWithSupplies run,
         double gapMm,
         double smallestMm2,
         ImmutableArray<AreaEdit> edits,
@@ -151,20 +153,22 @@ public static class Image
         CancellationToken cancel
     )
     {
+        var image = run.Image;
         var order = new FindAreasJob.Order(image.FileHash, image.FileName, image.Size)
         {
+            Piece = image.PieceId,
             Again = true,
             Panel = image.Panel,
             GapMm = gapMm,
             SmallestMm2 = smallestMm2,
             Edits = edits,
         };
-        var job = await board.Begin(maker.MakerId, run.Id, JobKind.FindAreas, order, cancel);
+        var job = await board.Begin(maker.MakerId, run.Run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     /// <summary>Areas that are there, or a sentence.</summary>
-    internal static HashSet<int> Known(RunImage image, ImmutableArray<int> areas)
+    internal static HashSet<int> Known(PieceImage image, ImmutableArray<int> areas)
     {
         if (areas.IsDefaultOrEmpty)
             throw TroubleException.Unusable("Choose an area first.");
@@ -178,8 +182,7 @@ public static class Image
     }
 
     private static async Task<Ok<ImageView>> Apply(
-        Run run,
-        RunImage image,
+        RunWithSupplies run,
         ImmutableArray<AreaEdit> edits,
         NubeDb db,
         RunLoader runs,
@@ -188,16 +191,16 @@ public static class Image
         CancellationToken cancel
     )
     {
-        if ((await runs.Taps(run.Id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        await runs.RefuseOnceBegun(run, "This run is on the bench already; its areas stay as they are.", cancel);
+        var image = run.Image;
         image.Edits = edits;
         var map = await forms.Areas(image, cancel);
         (image.Areas, image.Touching) = (map.Areas, map.Touching);
         image.Depth = image.Depth with { Guessed = DepthGuess.Of(map.Labels) };
         await forms.Light(image, cancel);
-        run.ChangedAt = clock.GetUtcNow();
+        run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(image, (await runs.Load(run.Id, cancel)).Ink)!);
+        return TypedResults.Ok(ImageView.Of(image, run.Ink)!);
     }
 
     private static async Task<NoContent> Rename(
@@ -210,7 +213,7 @@ public static class Image
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         if (run.Image.Areas.All(a => a.Id != area))
             throw TroubleException.Gone($"Area {area} is not there any more.");
         var name = CheckedName(given.Name);

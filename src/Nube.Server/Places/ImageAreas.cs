@@ -62,9 +62,8 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var run = await runs.Piece(id, cancel);
+        await runs.RefuseOnceBegun(run, "This run is on the bench already; its areas stay as they are.", cancel);
         var areas = Image.Known(run.Image, given.Areas);
         var marks = run.Image.Marks.RemoveRange(areas);
         if (given.Mark is { } mark)
@@ -84,7 +83,7 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         var areas = Image.Known(run.Image, given.Areas);
         var name = Image.CheckedName(given.Name);
         var names = run.Image.Names.RemoveRange(areas);
@@ -112,9 +111,8 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its lines stay as they are.");
+        var run = await runs.Piece(id, cancel);
+        await runs.RefuseOnceBegun(run, "This run is on the bench already; its lines stay as they are.", cancel);
         ImmutableArray<int> areas = given.Areas.IsDefaultOrEmpty
             ? []
             : [.. Image.Known(run.Image, given.Areas).Order()];
@@ -136,9 +134,12 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; what may run together stays as it is.");
+        var run = await runs.Piece(id, cancel);
+        await runs.RefuseOnceBegun(
+            run,
+            "This run is on the bench already; what may run together stays as it is.",
+            cancel
+        );
         var areas = Image.Known(run.Image, given.Areas).ToHashSet();
         ImmutableArray<AreaPair> pairs =
         [
@@ -166,7 +167,7 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         Image.Known(run.Image, [given.One, given.Other]);
         if (given.One == given.Other)
             throw TroubleException.Unusable("Choose two areas.");
@@ -181,7 +182,7 @@ internal static class ImageAreas
 
     private static async Task<Ok<StampingView>> HowToStamp(Guid id, RunLoader runs, CancellationToken cancel)
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         if (run.Ink is null || run.Paper is null)
             throw TroubleException.Conflict(
                 "Choose the paper and the ink of the outline on the Colours stage; then it is told how to stamp."
@@ -201,7 +202,7 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var image = (await runs.Load(id, cancel)).Image;
+        var image = (await runs.Piece(id, cancel)).Image;
         return TypedResults.Ok(AreaLikeness.Alike((await forms.Areas(image, cancel)).Labels, area));
     }
 
@@ -214,9 +215,8 @@ internal static class ImageAreas
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var run = await runs.Piece(id, cancel);
+        await runs.RefuseOnceBegun(run, "This run is on the bench already; its areas stay as they are.", cancel);
         var gapMm = given.LongestMm ?? run.Image.GapMm;
         if (!(gapMm is >= 0 and <= GapRule.MostMm))
             throw TroubleException.Unusable($"Gaps are bridged up to {GapRule.MostMm:0.#} mm.");
@@ -232,6 +232,6 @@ internal static class ImageAreas
                 throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
             edits = edits.Add(new CloseGap(stroke));
         }
-        return await Image.FindAgain(run.Run, run.Image, gapMm, smallestMm2, edits, board, maker, cancel);
+        return await Image.FindAgain(run, gapMm, smallestMm2, edits, board, maker, cancel);
     }
 }

@@ -28,7 +28,7 @@ public sealed record LightView(
 )
 {
     /// <summary>The light of an image.</summary>
-    internal static LightView Of(RunImage image) =>
+    internal static LightView Of(PieceImage image) =>
         new(
             image.Light.Angle.Degrees,
             image.Light.Rule,
@@ -58,7 +58,7 @@ internal static class ImageLighting
     public static void MapImageLighting(this IEndpointRouteBuilder image)
     {
         image.MapGet("/light", async Task<Ok<LightView>> (Guid id, RunLoader runs, CancellationToken cancel) =>
-            TypedResults.Ok(LightView.Of((await runs.Load(id, cancel)).Image))
+            TypedResults.Ok(LightView.Of((await runs.Piece(id, cancel)).Image))
         );
         image.MapPut("/light", Turn);
         image.MapGet("/values", Values);
@@ -77,7 +77,7 @@ internal static class ImageLighting
     {
         if (!double.IsFinite(given.Degrees))
             throw TroubleException.Unusable("The light's direction is an angle from 0 to 360 degrees.");
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         var degrees = (given.Degrees % 360 + 360) % 360;
         run.Image.Light = run.Image.Light with { Angle = new LightAngle(degrees), Rule = Checked(given.Rule) };
         return await Relight(run, db, forms, clock, cancel);
@@ -93,7 +93,7 @@ internal static class ImageLighting
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         var areas = Image.Known(run.Image, given.Areas);
         var own = run.Image.Light.Own.RemoveRange(areas);
         if (given.Rule is { } rule)
@@ -109,7 +109,7 @@ internal static class ImageLighting
         CancellationToken cancel
     )
     {
-        var run = await runs.Load(id, cancel);
+        var run = await runs.Piece(id, cancel);
         if (run.Colours.Count == 0)
             throw TroubleException.Conflict("Give some areas a colour first; then they can be looked at in greys.");
         var fills = Looks.Finished(run, Colours.Palette(run, palettes));

@@ -101,7 +101,7 @@ internal static class ImageSize
         CancellationToken cancel
     )
     {
-        await runs.Load(id, cancel);
+        await runs.Piece(id, cancel);
         var found = (
             await apprentices.Do(new FindPanel(), await PictureDesk.Content(file, cancel), stop: cancel)
         ).Corners;
@@ -121,7 +121,7 @@ internal static class ImageSize
         CancellationToken cancel
     )
     {
-        await runs.Load(id, cancel);
+        await runs.Piece(id, cancel);
         var panel = PictureReader.Read(DemoBook.Resource("watering-can.svg"), new PictureSize(null, null));
         return device switch
         {

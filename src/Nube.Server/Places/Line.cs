@@ -32,6 +32,17 @@ public enum Stage
 /// <summary>A stage with a sentence on what is decided and what is missing.</summary>
 public sealed record StageView(Stage Stage, string Sentence, bool Open);
 
+/// <summary>A piece of a run: its paper, its image, and whether that is composed of stamps.</summary>
+public sealed record PieceView(Guid Id, Srgb PaperColour, ImageView? Image, bool HasScene)
+{
+    /// <summary>Bare paper where none is chosen yet.</summary>
+    private static readonly Srgb UnchosenPaper = Srgb.Parse("#fbfaf7");
+
+    /// <summary>The piece in hand.</summary>
+    internal static PieceView Of(RunWithSupplies run) =>
+        new(run.InHand.Id, run.Paper?.Colour ?? UnchosenPaper, ImageView.Of(run.InHand.Image, run.Ink), run.HasScene);
+}
+
 /// <summary>A run as a whole.</summary>
 public sealed record RunView(
     Guid Id,
@@ -41,10 +52,8 @@ public sealed record RunView(
     string Next,
     DateTimeOffset ServerNow,
     DateTimeOffset? FinishedAt,
-    Srgb PaperColour,
     IReadOnlyList<StageView> Stages,
-    ImageView? Image,
-    bool HasScene,
+    IReadOnlyList<PieceView> Pieces,
     IReadOnlyList<CardView> Line
 );
 
@@ -55,9 +64,6 @@ public sealed record NewRun(string Name, int Cards);
 public static class Line
 {
     internal const int LongestName = 80;
-
-    /// <summary>Bare paper where none is chosen yet.</summary>
-    private static readonly Srgb UnchosenPaper = Srgb.Parse("#fbfaf7");
 
     /// <summary>Maps the place.</summary>
     public static void MapLine(this IEndpointRouteBuilder api)
@@ -109,7 +115,10 @@ public static class Line
             CreatedAt = now,
             ChangedAt = now,
         };
-        var last = await db.Runs.OrderByDescending(other => other.CreatedAt).FirstOrDefaultAsync(cancel);
+        var last = await db
+            .Runs.Include(other => other.Pieces)
+            .OrderByDescending(other => other.CreatedAt)
+            .FirstOrDefaultAsync(cancel);
         var stash = await db.Stash.Where(item => item.ArchivedAt == null).OrderBy(item => item.Id).ToListAsync(cancel);
         StartingSupplies.Of(stash, last).GiveTo(run);
         db.Runs.Add(run);
@@ -183,10 +192,8 @@ public static class Line
             stages.First(stage => stage.Stage == current).Sentence,
             now,
             run.Run.FinishedAt,
-            run.Paper?.Colour ?? UnchosenPaper,
             stages,
-            ImageView.Of(run.Run.Image, run.Ink),
-            run.HasScene,
+            [PieceView.Of(run)],
             Looks.Cards(run, bench, palettes)
         );
     }
@@ -195,7 +202,7 @@ public static class Line
     {
         if (run.Run.FinishedAt is not null || (bench is { Current: null } && run.Run.Plan is not null))
             return Stage.Finish;
-        if (run.Run.Image is null)
+        if (run.InHand.Image is null)
             return Stage.Image;
         if (!run.HasWork)
             return Stage.Colours;
@@ -206,7 +213,7 @@ public static class Line
 
     private static List<StageView> Stages(RunWithSupplies run, BenchState? bench)
     {
-        var image = run.Run.Image;
+        var image = run.InHand.Image;
         var coloured = run.Colours.Count;
         return
         [

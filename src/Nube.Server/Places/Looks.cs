@@ -43,7 +43,7 @@ public sealed record ImageView(
     /// <summary>The view of an image; null when there is none.</summary>
     /// <param name="image">The image.</param>
     /// <param name="ink">The ink of its line; null where none is chosen.</param>
-    public static ImageView? Of(RunImage? image, StampingInk? ink)
+    public static ImageView? Of(PieceImage? image, StampingInk? ink)
     {
         if (image is null)
             return null;
@@ -51,7 +51,7 @@ public sealed record ImageView(
         return new(
             image.WidthMm,
             image.HeightMm,
-            $"/api/runs/{image.RunId}/image/lines/{image.LineHash}",
+            $"/api/pieces/{image.PieceId}/image/lines/{image.LineHash}",
             ink?.Colour ?? StampingInk.Black,
             image.FileName,
             image.Edits.Length > 0,
@@ -107,14 +107,14 @@ public sealed record AreaFill(int Area, Srgb Whole, Srgb? Light, Srgb? Shadow, G
     /// <summary>The fill of an area that looks so.</summary>
     /// <param name="look">How it looks.</param>
     /// <param name="image">The image that it is in; null where there is none any more.</param>
-    public static AreaFill Of(AreaLook look, RunImage? image)
+    public static AreaFill Of(AreaLook look, PieceImage? image)
     {
         ArgumentNullException.ThrowIfNull(look);
         var whole = ZoneFill.Of(look.Colours);
         return new AreaFill(look.Area, whole.Whole, whole.Light, whole.Shadow, GradientOf(look, image));
     }
 
-    private static GradientFill? GradientOf(AreaLook look, RunImage? image)
+    private static GradientFill? GradientOf(AreaLook look, PieceImage? image)
     {
         if (look.Gradient is not { } gradient || image?.Areas.FirstOrDefault(a => a.Id == look.Area) is not { } area)
             return null;
@@ -145,7 +145,7 @@ public sealed record CardView(
 public static class Looks
 {
     /// <summary>The fills of a card.</summary>
-    public static IReadOnlyList<AreaFill> Fills(CardSurface card, RunImage? image)
+    public static IReadOnlyList<AreaFill> Fills(CardSurface card, PieceImage? image)
     {
         ArgumentNullException.ThrowIfNull(card);
         return [.. card.Looks().Where(look => look.Area != Pass.Panel).Select(look => AreaFill.Of(look, image))];
@@ -162,7 +162,7 @@ public static class Looks
     public static IReadOnlyList<AreaFill> Finished(RunWithSupplies run, RunPalette? palette)
     {
         ArgumentNullException.ThrowIfNull(run);
-        return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools), run.Run.Image);
+        return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools), run.InHand.Image);
     }
 
     /// <summary>All cards of a run at some moment, as what was really done left them.</summary>
@@ -191,7 +191,7 @@ public static class Looks
                     card.NextStateAt,
                     card.DryAt,
                     Ground(look),
-                    Fills(look, run.Run.Image)
+                    Fills(look, run.InHand.Image)
                 )
             ),
         ];

@@ -44,7 +44,7 @@ public static class NamedPlace
 
     /// <summary>Maps the place.</summary>
     public static void MapNamedColours(this IEndpointRouteBuilder api) =>
-        api.MapGroup("/runs/{id:guid}/colours").WithTags("Colours").MapPut("/named", Name);
+        api.MapGroup("/pieces/{id:guid}/colours").WithTags("Colours").MapPut("/named", Name);
 
     private static Task<Ok<ColoursView>> Name(
         Guid id,
@@ -82,9 +82,9 @@ public static class NamedPlace
                     Colours.RefuseMissing(run, method, wholeCard: false);
                 try
                 {
-                    run.Run.Colours =
+                    run.InHand.Colours =
                     [
-                        .. run.Run.Colours.Where(c => !areas.Contains(c.Wish.Area)),
+                        .. run.InHand.Colours.Where(c => !areas.Contains(c.Wish.Area)),
                         .. areas.Select(area => named.For(palette, run.Schools, area, method)),
                     ];
                 }

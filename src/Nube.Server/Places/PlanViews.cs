@@ -178,7 +178,7 @@ internal static class PlanViews
             step is null ? 0 : step.EndSeconds - step.StartSeconds,
             PlanRemarks.AtStep(pass, heated: false),
             Looks.Ground(looks.After(pass)),
-            Looks.Fills(looks.After(pass), run.Run.Image)
+            Looks.Fills(looks.After(pass), run.InHand.Image)
         );
     }
 

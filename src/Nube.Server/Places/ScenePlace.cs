@@ -96,7 +96,7 @@ public sealed record FillGiven(Guid Stamp, string? Gap, int Generations, int See
 public sealed record StampGiven(string Name, bool Lettering);
 
 /// <summary>
-/// The scene of a run: several stamps on one panel, the order in which they are stamped, and the masks to cut.
+/// The scene of a piece: several stamps on one panel, the order in which they are stamped, and the masks to cut.
 /// </summary>
 public static class ScenePlace
 {
@@ -105,8 +105,8 @@ public static class ScenePlace
     /// <summary>Maps the place.</summary>
     public static void MapScene(this IEndpointRouteBuilder api)
     {
-        var scene = api.MapGroup("/runs/{id:guid}/scene").WithTags("Scene");
-        scene.MapGet("/", async Task<Ok<SceneView>> (Guid id, RunScenes scenes, CancellationToken cancel) =>
+        var scene = api.MapGroup("/pieces/{id:guid}/scene").WithTags("Scene");
+        scene.MapGet("/", async Task<Ok<SceneView>> (Guid id, PieceScenes scenes, CancellationToken cancel) =>
             TypedResults.Ok(await scenes.View(await scenes.Load(id, cancel), cancel))
         );
         scene.MapPost("/", Begin);
@@ -130,17 +130,18 @@ public static class ScenePlace
         NubeDb db,
         RunLoader runs,
         FileStore files,
-        RunScenes scenes,
+        PieceScenes scenes,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
-        if (await db.Scenes.AnyAsync(kept => kept.RunId == id, cancel))
+        var there = await runs.Piece(id, cancel);
+        var (run, piece) = (there.Run, there.InHand);
+        if (piece.Scene is not null)
             throw TroubleException.Conflict("This run has a scene already.");
         var panel = Panel(given);
         var scene = new Scene(panel.WidthMm, panel.HeightMm, false, []);
-        if (run.Image is { } image)
+        if (piece.Image is { } image)
         {
             var png = (await files.Get(image.LineHash, cancel)).Content;
             var name = Path.GetFileNameWithoutExtension(image.FileName).Replace('-', ' ');
@@ -156,10 +157,10 @@ public static class ScenePlace
             );
             scene = ReadStampJob.InFront(scene, stamp.Id);
         }
-        var begun = new RunScene
+        var begun = new PieceScene
         {
-            RunId = id,
-            MakerId = run.MakerId,
+            PieceId = id,
+            MakerId = piece.MakerId,
             Scene = scene,
         };
         db.Scenes.Add(begun);
@@ -171,7 +172,7 @@ public static class ScenePlace
     private static async Task<Ok<SceneView>> Arrange(
         Guid id,
         SceneGiven given,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -202,7 +203,7 @@ public static class ScenePlace
     private static async Task<Ok<SceneView>> Resize(
         Guid id,
         PanelGiven given,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -228,7 +229,8 @@ public static class ScenePlace
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
         [Microsoft.AspNetCore.Mvc.FromForm] string? name,
-        RunScenes scenes,
+        RunLoader runs,
+        PieceScenes scenes,
         PictureDesk desk,
         MakerAtWork maker,
         JobBoard board,
@@ -236,12 +238,13 @@ public static class ScenePlace
     )
     {
         await scenes.Load(id, cancel);
+        var run = (await runs.Piece(id, cancel)).Run;
         var picture = await desk.Receive(file, new SizeTyped(width, height, dotsPerInch, points), cancel);
         var called = string.IsNullOrWhiteSpace(name)
             ? Path.GetFileNameWithoutExtension(picture.FileName).Replace('-', ' ')
             : name;
-        var order = new ReadStampJob.Order(picture.Hash, picture.Size, picture.Panel, CheckedName(called));
-        var job = await board.Begin(maker.MakerId, id, JobKind.ReadStamp, order, cancel);
+        var order = new ReadStampJob.Order(picture.Hash, picture.Size, picture.Panel, CheckedName(called), id);
+        var job = await board.Begin(maker.MakerId, run.Id, JobKind.ReadStamp, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
@@ -249,7 +252,7 @@ public static class ScenePlace
         Guid id,
         Guid stamp,
         NubeDb db,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -264,7 +267,7 @@ public static class ScenePlace
         Guid stamp,
         StampGiven given,
         NubeDb db,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -284,7 +287,7 @@ public static class ScenePlace
         Guid id,
         Guid stamp,
         NubeDb db,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -324,7 +327,7 @@ public static class ScenePlace
         Guid id,
         FillGiven given,
         NubeDb db,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
@@ -357,7 +360,7 @@ public static class ScenePlace
     private static async Task<Accepted<JobStarted>> FindAreas(
         Guid id,
         RunLoader runs,
-        RunScenes scenes,
+        PieceScenes scenes,
         StampBox stamps,
         FileStore files,
         JobBoard board,
@@ -365,35 +368,41 @@ public static class ScenePlace
         CancellationToken cancel
     )
     {
-        var (kept, run) = (await scenes.Load(id, cancel), (await runs.Load(id, cancel)).Run);
-        if ((await runs.Taps(id, cancel)).Count > 0)
-            throw TroubleException.Conflict("This run is on the bench already; its areas stay as they are.");
+        var (kept, run) = (await scenes.Load(id, cancel), await runs.Piece(id, cancel));
+        await runs.RefuseOnceBegun(run, "This run is on the bench already; its areas stay as they are.", cancel);
         if (kept.Scene.FrontFirst.IsEmpty)
             throw TroubleException.Conflict("Place a stamp first; then its areas can be found.");
         var hash = await files.Keep(await stamps.Print(kept.Scene, cancel), "image/png", cancel);
-        var job = await board.Begin(maker.MakerId, id, JobKind.FindAreas, Order(run, kept, hash), cancel);
+        var job = await board.Begin(
+            maker.MakerId,
+            run.Run.Id,
+            JobKind.FindAreas,
+            Order(run.InHand, kept, hash),
+            cancel
+        );
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
     /// <summary>The order to find the areas of a scene from its print.</summary>
-    internal static FindAreasJob.Order Order(Run run, RunScene kept, string hash) =>
+    internal static FindAreasJob.Order Order(RunPiece piece, PieceScene kept, string hash) =>
         new(hash, "scene", new PictureSize(kept.Scene.WidthMm, null))
         {
+            Piece = piece.Id,
             Scene = kept.Scene,
-            GapMm = run.Image?.GapMm ?? GapRule.Strict.LongestMm,
-            SmallestMm2 = run.Image?.SmallestMm2 ?? AreaFinder.SliverMm2,
-            Edits = kept.Found is null ? [] : run.Image?.Edits ?? [],
+            GapMm = piece.Image?.GapMm ?? GapRule.Strict.LongestMm,
+            SmallestMm2 = piece.Image?.SmallestMm2 ?? AreaFinder.SliverMm2,
+            Edits = kept.Found is null ? [] : piece.Image?.Edits ?? [],
         };
 
     private static async Task<FileContentHttpResult> MasksAsPdf(
         Guid id,
         string paper,
         RunLoader runs,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {
-        var run = (await runs.Load(id, cancel)).Run;
+        var run = (await runs.Piece(id, cancel)).Run;
         return TypedResults.File(
             MaskPrint.Pdf(await scenes.Masks(id, Paper(paper), cancel), run.Name),
             "application/pdf",
@@ -405,7 +414,7 @@ public static class ScenePlace
         Guid id,
         string paper,
         int page,
-        RunScenes scenes,
+        PieceScenes scenes,
         CancellationToken cancel
     )
     {

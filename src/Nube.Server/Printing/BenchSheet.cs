@@ -9,7 +9,7 @@ namespace Nube.Server.Printing;
 public static class BenchSheet
 {
     /// <summary>The sheet as a PDF file, A4.</summary>
-    public static byte[] Print(string run, RunImage image, PlanView plan, string paper)
+    public static byte[] Print(string run, PieceImage image, PlanView plan, string paper)
     {
         ArgumentNullException.ThrowIfNull(image);
         ArgumentNullException.ThrowIfNull(plan);

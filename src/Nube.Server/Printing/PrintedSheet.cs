@@ -49,7 +49,7 @@ internal sealed class PrintedSheet : IDisposable
     public void Wait(string text) => Paragraph(text, Strong, 9.5f, 4, SKColors.Black, indent: 20);
 
     /// <summary>The outlines with the number of every area.</summary>
-    public void Picture(RunImage image)
+    public void Picture(PieceImage image)
     {
         const float widest = 90 * PointsPerMm;
         var scale = Math.Min(widest / (float)image.WidthMm, 80 * PointsPerMm / (float)image.HeightMm);

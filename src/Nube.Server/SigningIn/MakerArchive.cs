@@ -28,7 +28,7 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
             stash.json     what you own
             sheets.json    swatch sheets and what was read on them
             stamps.json    stamps and what they cover
-            runs.json      runs with image, scene, plan and the taps at the bench
+            runs.json      runs with their pieces (image, scene, colours), plan and the taps at the bench
             files/         pictures, named by the SHA-256 of their content as the lists above name them
             """
         );
@@ -75,9 +75,6 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 stamp.AddedAt,
             })
         );
-        var scenes = await db
-            .Scenes.AsNoTracking()
-            .ToDictionaryAsync(scene => scene.RunId, scene => scene.Scene, cancel);
         var taps = (await db.Taps.AsNoTracking().OrderBy(tap => tap.Arrival).ToListAsync(cancel)).ToLookup(
             tap => tap.RunId,
             tap => tap.Tap
@@ -87,7 +84,10 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
             (
                 await db
                     .Runs.AsNoTracking()
-                    .Include(run => run.Image)
+                    .Include(run => run.Pieces)
+                        .ThenInclude(piece => piece.Image)
+                    .Include(run => run.Pieces)
+                        .ThenInclude(piece => piece.Scene)
                     .Include(run => run.Plan)
                     .OrderBy(run => run.Id)
                     .ToListAsync(cancel)
@@ -96,18 +96,24 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 run.Id,
                 run.Name,
                 run.Cards,
-                run.PaperId,
-                run.StampingInkId,
                 run.Palette,
-                run.Colours,
-                run.CardWork,
                 run.Schools,
                 run.Silenced,
                 run.CreatedAt,
                 run.ChangedAt,
                 run.FinishedAt,
-                run.Image,
-                Scene = scenes.GetValueOrDefault(run.Id),
+                Pieces = run
+                    .Pieces.OrderBy(piece => piece.Place)
+                    .Select(piece => new
+                    {
+                        piece.Id,
+                        piece.PaperId,
+                        piece.StampingInkId,
+                        piece.Colours,
+                        piece.CardWork,
+                        piece.Image,
+                        piece.Scene?.Scene,
+                    }),
                 run.Plan?.Plan,
                 Taps = taps[run.Id],
             })

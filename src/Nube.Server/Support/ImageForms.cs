@@ -17,27 +17,27 @@ public sealed class ImageForms(IMemoryCache cache, FileStore files)
     private const int BytesPerCell = 10; // a flag and two numbers, with room
 
     /// <summary>Sets the zones of an image by its light.</summary>
-    public async Task Light(RunImage image, CancellationToken cancel)
+    public async Task Light(PieceImage image, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(image);
         image.Zones = Zoning.Of(await Of(image, cancel), image.Light.Angle, image.Light.RuleOf);
     }
 
     /// <summary>The areas of an image as they are after the maker's corrections.</summary>
-    public async Task<AreaMap> Areas(RunImage image, CancellationToken cancel)
+    public async Task<AreaMap> Areas(PieceImage image, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(image);
         return AreaEdits.Apply(AreaMeasuring.Measure(await Found(image, cancel)), image.Edits);
     }
 
     /// <summary>The areas of an image as they were found, before corrections.</summary>
-    public async Task<LabelRaster> Found(RunImage image, CancellationToken cancel)
+    public async Task<LabelRaster> Found(PieceImage image, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(image);
         return LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content);
     }
 
-    private async Task<ImmutableArray<AreaForm>> Of(RunImage image, CancellationToken cancel)
+    private async Task<ImmutableArray<AreaForm>> Of(PieceImage image, CancellationToken cancel)
     {
         var key =
             $"forms {image.LabelsHash} {JsonSerializer.Serialize(new { image.Edits, image.Depth }, RecordJson.Options)}";

@@ -25,7 +25,7 @@ internal static class RunBasis
     public static IReadOnlyList<string> ChangedSince(RunWithSupplies run, string basis)
     {
         if (!basis.Contains(':', StringComparison.Ordinal))
-            return basis == Whole(run) && run.Run.Image is not { MayRun.IsEmpty: false } ? [] : ["something"];
+            return basis == Whole(run) && run.InHand.Image is not { MayRun.IsEmpty: false } ? [] : ["something"];
         var kept = basis.Split(' ').ToHashSet();
         return
         [
@@ -41,11 +41,11 @@ internal static class RunBasis
             ("paper", "the paper", run.Paper),
             ("paints", "the colours to paint with", run.Palette.Select(item => item.Colourant)),
             ("wishes", "what the areas become", run.Colours),
-            ("areas", "which areas touch", run.Run.Image?.Touching),
-            ("dams", "which lines are embossed", run.Run.Image?.Dams),
-            ("light", "the light", new { run.Run.Image?.Light.Rule, run.Run.Image?.Light.Own }),
-            ("work", "what is done to the whole card", run.Run.CardWork),
-            ("leave", "which areas may run together", run.Run.Image?.MayRun),
+            ("areas", "which areas touch", run.InHand.Image?.Touching),
+            ("dams", "which lines are embossed", run.InHand.Image?.Dams),
+            ("light", "the light", new { run.InHand.Image?.Light.Rule, run.InHand.Image?.Light.Own }),
+            ("work", "what is done to the whole card", run.InHand.CardWork),
+            ("leave", "which areas may run together", run.InHand.Image?.MayRun),
             ("ways", "how you work", new { run.Schools, run.Options }),
         ];
 
@@ -58,11 +58,11 @@ internal static class RunBasis
                 run.Paper,
                 Palette = run.Palette.Select(p => p.Colourant),
                 Colours = run.Colours.Select(c => new { Wish = WithShadowLayers(c.Wish), c.Recipe }),
-                run.Run.Image?.Touching,
-                run.Run.Image?.Dams,
-                run.Run.Image?.Light.Rule,
-                run.Run.Image?.Light.Own,
-                run.Run.CardWork,
+                run.InHand.Image?.Touching,
+                run.InHand.Image?.Dams,
+                run.InHand.Image?.Light.Rule,
+                run.InHand.Image?.Light.Own,
+                run.InHand.CardWork,
                 run.Schools,
                 run.Options,
             },

@@ -13,22 +13,25 @@ using Nube.Data.Entities;
 
 namespace Nube.Server.Support;
 
-/// <summary>A run with the supplies that it is coloured with.</summary>
+/// <summary>A run and the piece of it that is in hand, with the supplies that it is coloured with.</summary>
 /// <param name="Run">The run.</param>
+/// <param name="InHand">The piece of it that is in hand.</param>
 /// <param name="Paper">Its paper, if chosen.</param>
 /// <param name="Ink">The ink of its outline, if chosen.</param>
 /// <param name="Palette">Its colourants, in the order in which recipes count them.</param>
 /// <param name="Habits">How its maker works.</param>
-/// <param name="Scene">The stamps that its image is composed of; null when it is one image.</param>
 public sealed record RunWithSupplies(
     Run Run,
+    RunPiece InHand,
     Paper? Paper,
     StampingInk? Ink,
     IReadOnlyList<StashItem> Palette,
-    Habits Habits,
-    Scene? Scene
+    Habits Habits
 )
 {
+    /// <summary>The stamps that its image is composed of; null when it is one image.</summary>
+    public Scene? Scene => InHand.Scene?.Scene;
+
     /// <summary>Its image is composed of several stamps, or is to be.</summary>
     public bool HasScene => Scene is not null;
 
@@ -42,13 +45,13 @@ public sealed record RunWithSupplies(
     public Hand Hand => Habits.Learned.Hand();
 
     /// <summary>The image, or a sentence that it is missing.</summary>
-    public RunImage Image => Run.Image ?? throw TroubleException.Conflict("Bring in an image first.");
+    public PieceImage Image => InHand.Image ?? throw TroubleException.Conflict("Bring in an image first.");
 
-    /// <summary>What is painted: the one piece that a run has so far.</summary>
+    /// <summary>What is painted on it.</summary>
     public Piece Piece =>
         new(
             Ink,
-            Run.Image is { } image
+            InHand.Image is { } image
                 ? new PiecePicture(
                     image.WidthMm,
                     image.HeightMm,
@@ -62,8 +65,8 @@ public sealed record RunWithSupplies(
                 )
                 : null,
             Scene,
-            Run.Colours,
-            Run.CardWork,
+            InHand.Colours,
+            InHand.CardWork,
             Schools
         );
 
@@ -98,7 +101,7 @@ public sealed record RunWithSupplies(
             .Select(item => item.Item.Colourant!);
         return
         [
-            .. WithSilenced(Cautions.ForSupplies(Paper, Ink, Run.Image?.Dams.Lines ?? DamLines.None, colourants))
+            .. WithSilenced(Cautions.ForSupplies(Paper, Ink, InHand.Image?.Dams.Lines ?? DamLines.None, colourants))
                 .OrderBy(remark => remark.Silenced is not null),
         ];
     }
@@ -144,16 +147,40 @@ public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned
 /// <summary>Loads runs of the maker at work.</summary>
 public sealed class RunLoader(NubeDb db, MakerAtWork maker)
 {
-    /// <summary>A run with image, plan and supplies.</summary>
-    public async Task<RunWithSupplies> Load(Guid id, CancellationToken cancel)
+    /// <summary>A run with pieces, plan and supplies; its first piece is in hand.</summary>
+    public Task<RunWithSupplies> Load(Guid id, CancellationToken cancel) =>
+        Load(id, pieces => pieces.MinBy(piece => piece.Place)!, cancel);
+
+    /// <summary>A run with pieces, plan and supplies, this piece in hand.</summary>
+    public async Task<RunWithSupplies> Piece(Guid id, CancellationToken cancel) =>
+        await Load(
+            await db.Pieces.Where(piece => piece.Id == id).Select(piece => piece.RunId).SingleOrDefaultAsync(cancel),
+            pieces => pieces.Single(piece => piece.Id == id),
+            cancel
+        );
+
+    private async Task<RunWithSupplies> Load(
+        Guid id,
+        Func<IEnumerable<RunPiece>, RunPiece> inHand,
+        CancellationToken cancel
+    )
     {
         var run = await db
-            .Runs.Include(r => r.Image)
+            .Runs.Include(r => r.Pieces)
+                .ThenInclude(piece => piece.Image)
+            .Include(r => r.Pieces)
+                .ThenInclude(piece => piece.Scene)
             .Include(r => r.Plan!.Found)
             .SingleOrDefaultAsync(r => r.Id == id, cancel)
             ?? throw NotThere();
+        var piece = inHand(run.Pieces);
         var ofPlan = run.Plan?.Palette ?? [];
-        var wanted = run.Palette.Concat(ofPlan).Cast<Guid?>().Append(run.PaperId).Append(run.StampingInkId).ToList();
+        var wanted = run
+            .Palette.Concat(ofPlan)
+            .Cast<Guid?>()
+            .Append(piece.PaperId)
+            .Append(piece.StampingInkId)
+            .ToList();
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
         var habits = await db
             .Users.Where(m => m.Id == maker.MakerId)
@@ -161,11 +188,11 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             .SingleAsync(cancel);
         return new RunWithSupplies(
             run,
-            run.PaperId is { } paper ? items[paper].Paper : null,
-            run.StampingInkId is { } ink ? items[ink].StampingInk : null,
+            piece,
+            piece.PaperId is { } paper ? items[paper].Paper : null,
+            piece.StampingInkId is { } ink ? items[ink].StampingInk : null,
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
-            habits,
-            await db.Scenes.Where(scene => scene.RunId == id).Select(scene => scene.Scene).SingleOrDefaultAsync(cancel)
+            habits
         )
         {
             Items = items,
@@ -175,6 +202,14 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
     /// <summary>What is said of a run that is not there.</summary>
     public static TroubleException NotThere() =>
         TroubleException.Gone("This run is not there any more. It may have been deleted in another window.");
+
+    /// <summary>Refuses with a sentence what cannot be changed any more once a card of the run was begun.</summary>
+    public async Task RefuseOnceBegun(RunWithSupplies run, string sentence, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        if (await db.Taps.AnyAsync(tap => tap.RunId == run.Run.Id, cancel))
+            throw TroubleException.Conflict(sentence);
+    }
 
     /// <summary>The taps of a run, oldest first.</summary>
     public async Task<List<Core.Bench.Tap>> Taps(Guid run, CancellationToken cancel) =>

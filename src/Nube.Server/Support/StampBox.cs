@@ -46,12 +46,12 @@ public sealed class StampBox(NubeDb db, FileStore files)
         return png.ToArray();
     }
 
-    /// <summary>How a run's scene changed since its areas were found; null when they never were.</summary>
-    public async Task<SceneMove?> Moved(Guid run, Scene now, CancellationToken cancel)
+    /// <summary>How a piece's scene changed since its areas were found; null when they never were.</summary>
+    public async Task<SceneMove?> Moved(Guid piece, Scene now, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(now);
         if (
-            await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.RunId == run, cancel)
+            await db.Scenes.AsNoTracking().SingleOrDefaultAsync(scene => scene.PieceId == piece, cancel)
             is not { Found: { } was }
         )
             return null;

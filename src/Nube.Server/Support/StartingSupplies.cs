@@ -19,6 +19,7 @@ public sealed record StartingSupplies(Guid? Paper, Guid? StampingInk, ImmutableA
     public static StartingSupplies Of(IReadOnlyList<StashItem> stash, Run? last)
     {
         ArgumentNullException.ThrowIfNull(stash);
+        var lastPiece = last?.Pieces.MinBy(piece => piece.Place);
         Guid? First(StashKind kind, Guid? before) =>
             (
                 stash.FirstOrDefault(item => item.Kind == kind && item.Id == before)
@@ -30,8 +31,8 @@ public sealed record StartingSupplies(Guid? Paper, Guid? StampingInk, ImmutableA
                 ? colours
                 : colours.Where(item => last.Palette.Contains(item.Id) || item.CreatedAt > last.CreatedAt);
         return new StartingSupplies(
-            First(StashKind.Paper, last?.PaperId),
-            First(StashKind.StampingInk, last?.StampingInkId),
+            First(StashKind.Paper, lastPiece?.PaperId),
+            First(StashKind.StampingInk, lastPiece?.StampingInkId),
             // Where there are more than a run takes, those that are mixed come first: others are taken as they are.
             [
                 .. again
@@ -42,10 +43,19 @@ public sealed record StartingSupplies(Guid? Paper, Guid? StampingInk, ImmutableA
         );
     }
 
-    /// <summary>Gives them to a run.</summary>
+    /// <summary>Gives them to a run and its first piece.</summary>
     public void GiveTo(Run run)
     {
         ArgumentNullException.ThrowIfNull(run);
-        (run.PaperId, run.StampingInkId, run.Palette) = (Paper, StampingInk, Palette);
+        run.Palette = Palette;
+        run.Pieces.Add(
+            new RunPiece
+            {
+                RunId = run.Id,
+                MakerId = run.MakerId,
+                PaperId = Paper,
+                StampingInkId = StampingInk,
+            }
+        );
     }
 }

@@ -30,8 +30,11 @@ public sealed class FindAreasJob(
     /// <param name="Size">The size that the maker gave.</param>
     public sealed record Order(string FileHash, string FileName, PictureSize Size)
     {
+        /// <summary>The piece whose picture it is.</summary>
+        public Guid Piece { get; init; }
+
         /// <summary>
-        /// The run's picture is looked at once more: what still is an area keeps its number, name and colour.
+        /// The piece's picture is looked at once more: what still is an area keeps its number, name and colour.
         /// </summary>
         public bool Again { get; init; }
 
@@ -69,13 +72,13 @@ public sealed class FindAreasJob(
     {
         await say(0.05, "Reading the picture");
         // In a scene that was rearranged areas go where their stamps went, and the maker's strokes with them.
-        var moved = order.Scene is null ? null : await stamps.Moved(job.RunId, order.Scene, stop);
+        var moved = order.Scene is null ? null : await stamps.Moved(order.Piece, order.Scene, stop);
         var edits = moved is null ? order.Edits : moved.Carry(order.Edits);
         var image = (
             await db
-                .Runs.AsNoTracking()
-                .Include(run => run.Image)
-                .SingleOrDefaultAsync(run => run.Id == job.RunId, stop)
+                .Pieces.AsNoTracking()
+                .Include(piece => piece.Image)
+                .SingleOrDefaultAsync(piece => piece.Id == order.Piece, stop)
             ?? throw Deleted()
         ).Image;
         var again = image is not null && (moved is not null || (order.Again && image.FileHash == order.FileHash));
@@ -99,7 +102,7 @@ public sealed class FindAreasJob(
             now => say(now.Share, now.Doing),
             stop
         );
-        await Keep(job, order, found, light, image?.LabelsHash, again, stop);
+        await Keep(order, found, light, image?.LabelsHash, again, stop);
         var dropped = edits.Length - found.Edits.Length;
         string[] remarks =
         [
@@ -118,7 +121,6 @@ public sealed class FindAreasJob(
 
     /// <summary>Keeps what was found, unless the image was changed meanwhile.</summary>
     private async Task Keep(
-        Job job,
         Order order,
         AreasFound found,
         ImageLight light,
@@ -127,20 +129,24 @@ public sealed class FindAreasJob(
         CancellationToken cancel
     )
     {
-        var run = await db.Runs.Include(r => r.Image).SingleOrDefaultAsync(r => r.Id == job.RunId, cancel)
+        var piece = await db
+            .Pieces.Include(piece => piece.Image)
+            .Include(piece => piece.Scene)
+            .SingleOrDefaultAsync(piece => piece.Id == order.Piece, cancel)
             ?? throw Deleted();
-        if (run.Image?.LabelsHash != labelsBefore)
+        var run = await db.Runs.SingleAsync(run => run.Id == piece.RunId, cancel);
+        if (piece.Image?.LabelsHash != labelsBefore)
             throw TroubleException.Conflict(
                 "The image was changed in another window meanwhile. What is kept is shown now; find the areas again."
             );
         var lineHash = await files.Keep(found.LinePng, "image/png", cancel);
         var labelsHash = await files.Keep(found.Labels, LabelFile.MediaType, cancel);
-        if (run.Image is null)
+        if (piece.Image is null)
         {
-            run.Image = new RunImage
+            piece.Image = new PieceImage
             {
-                RunId = run.Id,
-                MakerId = run.MakerId,
+                PieceId = piece.Id,
+                MakerId = piece.MakerId,
                 FileHash = order.FileHash,
                 FileName = order.FileName,
                 Size = order.Size,
@@ -148,7 +154,7 @@ public sealed class FindAreasJob(
                 LabelsHash = labelsHash,
             };
         }
-        var image = run.Image;
+        var image = piece.Image;
         (image.FileHash, image.FileName, image.Size) = (order.FileHash, order.FileName, order.Size);
         (image.Panel, image.LineHash, image.LabelsHash) = (order.Panel, lineHash, labelsHash);
         (image.WidthMm, image.HeightMm) = (found.WidthMm, found.HeightMm);
@@ -161,9 +167,9 @@ public sealed class FindAreasJob(
             image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
             image.Dams = image.Dams with { Areas = [] };
             image.MayRun = [];
-            run.Colours = [];
+            piece.Colours = [];
         }
-        await Placed(run, image, order, found, cancel);
+        await Placed(piece.Scene, image, order, found, cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
     }
@@ -173,9 +179,15 @@ public sealed class FindAreasJob(
     /// <summary>
     /// Says whose each area of a scene is: areas are called after their stamp, and what was traced stays bare.
     /// </summary>
-    private async Task Placed(Run run, RunImage image, Order order, AreasFound found, CancellationToken cancel)
+    private async Task Placed(
+        PieceScene? kept,
+        PieceImage image,
+        Order order,
+        AreasFound found,
+        CancellationToken cancel
+    )
     {
-        if (await db.Scenes.SingleOrDefaultAsync(s => s.RunId == run.Id, cancel) is not { } kept || order.Again)
+        if (kept is null || order.Again)
             return;
         kept.Found = order.Scene;
         if (kept.Found is not { } scene)

@@ -11,7 +11,7 @@ using Nube.Workshop;
 namespace Nube.Server.Work;
 
 /// <summary>
-/// Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a run's panel.
+/// Reads the print of a stamp that was brought in, keeps the stamp, and places it in front on a piece's panel.
 /// </summary>
 public sealed class ReadStampJob(
     NubeDb db,
@@ -27,7 +27,8 @@ public sealed class ReadStampJob(
     /// <param name="Size">The size that the maker gave.</param>
     /// <param name="Panel">Where the panel lies in a photo; null for a scan or a drawing.</param>
     /// <param name="Name">What the stamp is called.</param>
-    public sealed record Order(string FileHash, PictureSize Size, PanelInPhoto? Panel, string Name);
+    /// <param name="Piece">The piece on whose panel it is placed.</param>
+    public sealed record Order(string FileHash, PictureSize Size, PanelInPhoto? Panel, string Name, Guid Piece);
 
     /// <summary>Does the work. Until it is done the scene stays as it was.</summary>
     public Task Work(Job job, CancellationToken cancel)
@@ -53,7 +54,7 @@ public sealed class ReadStampJob(
             stop
         );
         var stamp = await Keep(db, files, job.MakerId, order.Name, read, clock.GetUtcNow(), stop);
-        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == job.RunId, stop)
+        var kept = await db.Scenes.SingleOrDefaultAsync(scene => scene.PieceId == order.Piece, stop)
             ?? throw TroubleException.Gone("The scene was deleted meanwhile.");
         if (kept.Scene.FrontFirst.Length >= Scene.MostPlaced)
             throw TroubleException.Conflict($"A scene holds at most {Scene.MostPlaced} prints. Take some away first.");

@@ -5,6 +5,7 @@ type Schemas = components['schemas'];
 export type Account = Schemas['AccountView'];
 export type Air = Schemas['Air'];
 export type Run = Schemas['RunView'];
+export type Piece = Schemas['PieceView'];
 export type Stage = Schemas['Stage'];
 export type Image = Schemas['ImageView'];
 export type Area = Schemas['AreaView'];

@@ -5,6 +5,7 @@
   import { navigate } from '../routes';
   import { clock } from '../state/clock.svelte';
   import { Resource } from '../state/resource.svelte';
+  import { paperOf, pieceOf } from '../state/run.svelte';
   import WhatIHave from './stash/WhatIHave.svelte';
 
   const runs = new Resource<Run[]>(async () => {
@@ -87,7 +88,12 @@
         </span>
       </div>
       <div class="mat-strip mt-2 pb-2">
-        <DryingLine cards={run.line} image={run.image} paper={run.paperColour} name={run.name} />
+        <DryingLine
+          cards={run.line}
+          image={pieceOf(run)?.image ?? null}
+          paper={paperOf(run)}
+          name={run.name}
+        />
       </div>
     </li>
   {/each}

@@ -1,5 +1,5 @@
 import { getContext, setContext } from 'svelte';
-import { api, ask, type Run } from '../api/client';
+import { api, ask, type Piece, type Run } from '../api/client';
 import { clock } from './clock.svelte';
 import { Resource } from './resource.svelte';
 
@@ -17,3 +17,9 @@ export function provideRun(id: () => string): Resource<Run> {
 }
 
 export const useRun = () => getContext<Resource<Run>>(key);
+
+/** The piece of a run that its stages show: the first. */
+export const pieceOf = (run: Run | undefined): Piece | undefined => run?.pieces[0];
+
+/** The colour of its paper; bare paper while there is none to show. */
+export const paperOf = (run: Run | undefined) => pieceOf(run)?.paperColour ?? '#fbfaf7';

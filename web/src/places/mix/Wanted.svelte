@@ -2,6 +2,7 @@
   import { api, ask, type Run, type StashItem } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
   import { Resource } from '../../state/resource.svelte';
+  import { pieceOf } from '../../state/run.svelte';
   import FromPhoto from './FromPhoto.svelte';
 
   let {
@@ -27,7 +28,8 @@
   void runs.refresh();
   let run = $state('');
   const ofRun = new Resource<string[]>(async () => {
-    const colours = await ask(api.GET('/api/runs/{id}/colours', { params: { path: { id: run } } }));
+    const id = pieceOf(runs.value?.find((one) => one.id === run))?.id ?? '';
+    const colours = await ask(api.GET('/api/pieces/{id}/colours', { params: { path: { id } } }));
     return [...new Set(colours.areas.map((area) => area.wish))];
   });
 

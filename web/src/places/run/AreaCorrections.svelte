@@ -4,7 +4,7 @@
   import JobProgress from '../../parts/JobProgress.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { pieceOf, useRun } from '../../state/run.svelte';
   import { marks } from './marks';
 
   type Point = { x: number; y: number };
@@ -18,7 +18,7 @@
   const run = useRun();
   const work = new Resource(async () => undefined);
   const again = new FollowedJob(() => void run.refresh());
-  const path = $derived({ path: { id: run.value?.id ?? '' } });
+  const path = $derived({ path: { id: pieceOf(run.value)?.id ?? '' } });
   let said = $state('');
 
   async function change(what: () => Promise<unknown>, keep = false) {
@@ -29,7 +29,7 @@
     await run.refresh();
   }
   const correct = (body: { join: number[] | null; split: number | null; stroke: Point[] | null }) =>
-    change(() => ask(api.POST('/api/runs/{id}/image/corrections', { params: path, body })));
+    change(() => ask(api.POST('/api/pieces/{id}/image/corrections', { params: path, body })));
 
   /** What was drawn on the picture: a cut through the picked area, or a line over a gap. */
   export function draw(stroke: Point[]) {
@@ -59,13 +59,15 @@
 
   function findAgain(body: { longestMm: number | null; stroke: Point[] | null; smallestMm2: number | null }) {
     drawing = undefined;
-    return again.start(() => ask(api.POST('/api/runs/{id}/image/gaps', { params: path, body })));
+    return again.start(() => ask(api.POST('/api/pieces/{id}/image/gaps', { params: path, body })));
   }
 
   async function undo() {
     let job: { job: string } | undefined;
     await change(async () => {
-      const answer = await ask<object>(api.DELETE('/api/runs/{id}/image/corrections/last', { params: path }));
+      const answer = await ask<object>(
+        api.DELETE('/api/pieces/{id}/image/corrections/last', { params: path }),
+      );
       if ('job' in answer) job = answer as { job: string };
     });
     if (job) await again.start(async () => job as { job: string });
@@ -75,7 +77,7 @@
     const area = chosen[0] ?? 0;
     await work.attempt(async () => {
       chosen = await ask(
-        api.GET('/api/runs/{id}/image/areas/{area}/alike', { params: { path: { ...path.path, area } } }),
+        api.GET('/api/pieces/{id}/image/areas/{area}/alike', { params: { path: { ...path.path, area } } }),
       );
       said = chosen.length === 1 ? `No other area is like ${area}.` : `${chosen.length} areas are alike.`;
     });
@@ -84,13 +86,13 @@
   let name = $state('');
   const nameThem = () =>
     change(
-      () => ask(api.PUT('/api/runs/{id}/image/names', { params: path, body: { areas: chosen, name } })),
+      () => ask(api.PUT('/api/pieces/{id}/image/names', { params: path, body: { areas: chosen, name } })),
       true,
     );
   const mark = (value: AreaMark | null) =>
     change(
       () =>
-        ask(api.PUT('/api/runs/{id}/image/marks', { params: path, body: { areas: chosen, mark: value } })),
+        ask(api.PUT('/api/pieces/{id}/image/marks', { params: path, body: { areas: chosen, mark: value } })),
       true,
     );
 

@@ -2,19 +2,22 @@
   import { api, ask, type Image } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { pieceOf, useRun } from '../../state/run.svelte';
   import { marks } from './marks';
 
   let { image, chosen, pick }: { image: Image; chosen: number[]; pick: (area: number) => void } = $props();
 
   const run = useRun();
   const work = new Resource(async () => undefined);
-  const id = $derived(run.value?.id ?? '');
+  const id = $derived(pieceOf(run.value)?.id ?? '');
 
   async function rename(area: number, name: string) {
     await work.attempt(() =>
       ask(
-        api.PUT('/api/runs/{id}/image/areas/{area}/name', { params: { path: { id, area } }, body: { name } }),
+        api.PUT('/api/pieces/{id}/image/areas/{area}/name', {
+          params: { path: { id, area } },
+          body: { name },
+        }),
       ),
     );
     await run.refresh();

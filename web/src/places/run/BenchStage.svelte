@@ -7,7 +7,7 @@
   import { navigate } from '../../routes';
   import { clock } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { pieceOf, useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
   import { TapQueue } from '../../state/taps.svelte';
   import { keepAwake, say, speak, speech } from '../../state/attention.svelte';
@@ -73,6 +73,7 @@
     }
   });
 
+  const piece = $derived(pieceOf(run.value));
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
   let remarksSeen = $state(false);
 
@@ -109,9 +110,9 @@
 <TapNotices {taps} />
 {#if bench.value?.stale}<StalePlan {id} sentence={bench.value.stale} planned={bench.refresh} />{/if}
 
-{#if bench.value && !bench.value.stale && step && run.value?.image}
+{#if bench.value && !bench.value.stale && step && run.value && piece?.image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
-    <BenchPicture image={run.value.image} paper={run.value.paperColour} {card} {step} />
+    <BenchPicture image={piece.image} paper={piece.paperColour} {card} {step} />
 
     <div class="flex flex-col">
       <div class="flex flex-wrap gap-x-3 text-lg">
@@ -122,7 +123,7 @@
           <p class="whitespace-nowrap"><WetMark state={card.state} size={18} /> {wetnessWords[card.state]}</p>
         {/if}
       </div>
-      <StepInHand {step} paper={run.value.paperColour} />
+      <StepInHand {step} paper={piece.paperColour} />
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">
           {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}
@@ -162,14 +163,14 @@
         card={step.card}
         planned={step.pass.mix.key}
         takeable={bench.value.takeable}
-        paper={run.value.paperColour}
+        paper={piece.paperColour}
         heatCaution={bench.value.heatCaution}
         again={oneMore}
         own={(text, minutes) => tap('ownStep', step.number, { text, minutes })}
         tap={(kind, mix) => tap(kind, step.number, { mix })}
       />
       {@render timers(bench.value)}
-      <DoneOtherwise steps={bench.value.otherwise} paper={run.value.paperColour} />
+      <DoneOtherwise steps={bench.value.otherwise} paper={piece.paperColour} />
       <BenchSwitches />
     </div>
   </div>

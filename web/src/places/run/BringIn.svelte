@@ -8,11 +8,11 @@
   import SizeOfPicture from './SizeOfPicture.svelte';
 
   let {
-    run,
+    piece,
     done,
     replaces = false,
     as = 'image',
-  }: { run: string; done: () => void; replaces?: boolean; as?: 'image' | 'stamp' } = $props();
+  }: { piece: string; done: () => void; replaces?: boolean; as?: 'image' | 'stamp' } = $props();
   const to = $derived(as === 'stamp' ? 'scene/stamps' : 'image');
 
   type Point = { x: number; y: number };
@@ -62,7 +62,7 @@
       form.set('file', file);
       await prepare.attempt(async () => {
         const found = await sendForm<{ found: boolean; corners: Point[] }>(
-          `/api/runs/${run}/image/panel`,
+          `/api/pieces/${piece}/image/panel`,
           form,
         );
         points = found.corners.map((corner) => at(corner.x, corner.y));
@@ -73,8 +73,8 @@
   async function standIn(device: 'scanner' | 'phone') {
     await prepare.attempt(async () => {
       const photo = await ask<Blob>(
-        api.GET('/api/runs/{id}/image/stand-in/{device}', {
-          params: { path: { id: run, device } },
+        api.GET('/api/pieces/{id}/image/stand-in/{device}', {
+          params: { path: { id: piece, device } },
           parseAs: 'blob',
         }) as never,
       );
@@ -97,7 +97,7 @@
       const { width, height } = shown;
       form.set('points', JSON.stringify(points.map(({ x, y }) => ({ x: x / width, y: y / height }))));
     }
-    await work.start(() => sendForm<{ job: string }>(`/api/runs/${run}/${to}`, form));
+    await work.start(() => sendForm<{ job: string }>(`/api/pieces/${piece}/${to}`, form));
   }
 </script>
 

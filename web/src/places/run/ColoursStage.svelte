@@ -16,7 +16,7 @@
   import { asked, handOf, lately as latelyUsed, type Hand } from '../../state/colourHand';
   import { shown } from '../../state/gradient';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { pieceOf, useRun } from '../../state/run.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
   import CardWorkPanel from './CardWorkPanel.svelte';
   import GradientMarks from './GradientMarks.svelte';
@@ -26,10 +26,11 @@
   import WishForm from './WishForm.svelte';
 
   const run = useRun();
-  const id = $derived(run.value?.id ?? '');
-  const image = $derived(run.value?.image);
+  const piece = $derived(pieceOf(run.value));
+  const id = $derived(piece?.id ?? '');
+  const image = $derived(piece?.image);
   const path = $derived({ path: { id } });
-  const colours = new Resource<Colours>(() => ask(api.GET('/api/runs/{id}/colours', { params: path })));
+  const colours = new Resource<Colours>(() => ask(api.GET('/api/pieces/{id}/colours', { params: path })));
   $effect(() => {
     if (id) void colours.refresh();
   });
@@ -54,7 +55,7 @@
     let group = [area];
     await colours.attempt(async () => {
       group = await ask(
-        api.GET('/api/runs/{id}/image/areas/{area}/alike', { params: { path: { id, area } } }),
+        api.GET('/api/pieces/{id}/image/areas/{area}/alike', { params: { path: { id, area } } }),
       );
     });
     // What stays bare takes no colour, however alike it is.
@@ -65,7 +66,9 @@
 
   // By which light the card is looked at; the lamp's colours are asked for again when something has changed.
   let lamp = $state(false);
-  const byLamp = new Resource<ByLamp>(() => ask(api.GET('/api/runs/{id}/colours/by-lamp', { params: path })));
+  const byLamp = new Resource<ByLamp>(() =>
+    ask(api.GET('/api/pieces/{id}/colours/by-lamp', { params: path })),
+  );
   $effect(() => {
     if (lamp && colours.value && !colours.busy) void byLamp.refresh();
   });
@@ -107,11 +110,11 @@
   const put = (what: Hand, areas: number[]) => {
     const body = asked(what, areas);
     return 'wish' in body
-      ? ask(api.PUT('/api/runs/{id}/colours/wishes', { params: path, body: body.wish }))
-      : ask(api.PUT('/api/runs/{id}/colours/named', { params: path, body: body.named }));
+      ? ask(api.PUT('/api/pieces/{id}/colours/wishes', { params: path, body: body.wish }))
+      : ask(api.PUT('/api/pieces/{id}/colours/named', { params: path, body: body.named }));
   };
   const leaveBare = (areas: number[]) =>
-    ask(api.POST('/api/runs/{id}/colours/wishes/leave-white', { params: path, body: { areas } }));
+    ask(api.POST('/api/pieces/{id}/colours/wishes/leave-white', { params: path, body: { areas } }));
 
   /** Changes areas, and remembers what they had. */
   async function colour(areas: number[], call: () => Promise<Colours>) {
@@ -144,11 +147,11 @@
     before = before.slice(0, -1);
   }
   const by = (areas: number[], method: Method) =>
-    change(() => ask(api.PUT('/api/runs/{id}/colours/methods', { params: path, body: { areas, method } })));
+    change(() => ask(api.PUT('/api/pieces/{id}/colours/methods', { params: path, body: { areas, method } })));
   const setCardWork = (work: CardWish[]) =>
-    change(() => ask(api.PUT('/api/runs/{id}/colours/card', { params: path, body: { work } })));
+    change(() => ask(api.PUT('/api/pieces/{id}/colours/card', { params: path, body: { work } })));
   const choose = (areas: number[], place: number) =>
-    change(() => ask(api.PUT('/api/runs/{id}/colours/recipes', { params: path, body: { areas, place } })));
+    change(() => ask(api.PUT('/api/pieces/{id}/colours/recipes', { params: path, body: { areas, place } })));
 </script>
 
 {#if image && colours.value}
@@ -204,7 +207,7 @@
           {/each}
         </div>
       </details>
-      <Supplies colours={colours.value} run={id} {change} />
+      <Supplies colours={colours.value} piece={id} {change} />
     </div>
 
     <div class="grid content-start gap-3">
@@ -236,13 +239,13 @@
         />
       {/each}
       <CardWorkPanel colours={colours.value} busy={colours.busy} set={setCardWork} />
-      <RunWays run={id} changed={() => run.refresh()} />
+      <RunWays run={run.value?.id ?? ''} changed={() => run.refresh()} />
       {#if rows.size > 0 || colours.value.cardWork.length > 0}
         <div>
           <button
             type="button"
             class="btn btn-primary"
-            onclick={() => navigate('/runs/:id/plan', { params: { id } })}
+            onclick={() => navigate('/runs/:id/plan', { params: { id: run.value?.id ?? '' } })}
           >
             Go on to the plan
           </button>

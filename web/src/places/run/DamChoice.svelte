@@ -2,7 +2,7 @@
   import { api, ask, type Image } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { pieceOf, useRun } from '../../state/run.svelte';
 
   // Which outlines are embossed: a raised line stops water, so wet areas on both sides of it stay apart.
   let { image, chosen }: { image: Image; chosen: number[] } = $props();
@@ -18,8 +18,8 @@
   async function leave(areas: number[], mayRun: boolean) {
     await work.attempt(() =>
       ask(
-        api.PUT('/api/runs/{id}/image/leave', {
-          params: { path: { id: run.value?.id ?? '' } },
+        api.PUT('/api/pieces/{id}/image/leave', {
+          params: { path: { id: pieceOf(run.value)?.id ?? '' } },
           body: { areas, mayRun },
         }),
       ),
@@ -30,8 +30,8 @@
   async function set(lines: Lines, areas: number[]) {
     await work.attempt(() =>
       ask(
-        api.PUT('/api/runs/{id}/image/dams', {
-          params: { path: { id: run.value?.id ?? '' } },
+        api.PUT('/api/pieces/{id}/image/dams', {
+          params: { path: { id: pieceOf(run.value)?.id ?? '' } },
           body: { lines, areas },
         }),
       ),

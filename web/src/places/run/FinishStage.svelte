@@ -5,11 +5,12 @@
   import { navigate } from '../../routes';
   import { clock, duration, until } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
+  const piece = $derived(pieceOf(run.value));
   const path = $derived({ path: { id } });
   const record = new Resource<RunRecord>(() => ask(api.GET('/api/runs/{id}/record', { params: path })));
   $effect(() => {
@@ -67,10 +68,10 @@
 {#if record.value}
   {@const value = record.value}
   <div class="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
-    <div style:aspect-ratio="{run.value?.image?.widthMm ?? 4} / {run.value?.image?.heightMm ?? 3}">
+    <div style:aspect-ratio="{piece?.image?.widthMm ?? 4} / {piece?.image?.heightMm ?? 3}">
       <CardPicture
-        image={run.value?.image ?? null}
-        paper={run.value?.paperColour ?? '#fbfaf7'}
+        image={piece?.image ?? null}
+        paper={paperOf(run.value)}
         fills={value.look}
         label="The finished card"
       />
@@ -122,7 +123,7 @@
           {#each value.colours as line (line)}<li>{line}</li>{/each}
         </ul>
       </section>
-      <DoneOtherwise steps={value.otherwise} paper={run.value?.paperColour ?? '#fbfaf7'} />
+      <DoneOtherwise steps={value.otherwise} paper={paperOf(run.value)} />
       {#if value.notes.length > 0}
         <section aria-label="Notes">
           <h3>Notes</h3>

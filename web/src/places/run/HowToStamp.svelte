@@ -3,7 +3,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
 
-  let { run }: { run: string } = $props();
+  let { piece }: { piece: string } = $props();
 
   const kinds: Record<keyof Stamping, string> = {
     crisp: 'a crisp line',
@@ -13,7 +13,7 @@
   let kind = $state<keyof Stamping>('crisp');
   let open = $state(false);
   const guide = new Resource<Stamping>(() =>
-    ask(api.GET('/api/runs/{id}/image/stamping', { params: { path: { id: run } } })),
+    ask(api.GET('/api/pieces/{id}/image/stamping', { params: { path: { id: piece } } })),
   );
   $effect(() => {
     if (open) void guide.refresh();

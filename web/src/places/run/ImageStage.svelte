@@ -5,7 +5,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import AreaCorrections from './AreaCorrections.svelte';
   import AreaList from './AreaList.svelte';
   import AreaOverlay from './AreaOverlay.svelte';
@@ -19,9 +19,10 @@
   import SceneView from './scene/SceneView.svelte';
 
   const run = useRun();
-  const id = $derived(run.value?.id ?? '');
+  const piece = $derived(pieceOf(run.value));
+  const id = $derived(piece?.id ?? '');
   const path = $derived({ params: { path: { id } } });
-  const image = $derived(run.value?.image);
+  const image = $derived(piece?.image);
 
   const views = { scene: 'Scene', areas: 'Areas', light: 'Light', greys: 'In greys' };
   let view = $state<keyof typeof views>('areas');
@@ -33,8 +34,8 @@
     chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
   }
 
-  const light = new Resource<ImageLight>(() => ask(api.GET('/api/runs/{id}/image/light', path)));
-  const values = new Resource<Values>(() => ask(api.GET('/api/runs/{id}/image/values', path)));
+  const light = new Resource<ImageLight>(() => ask(api.GET('/api/pieces/{id}/image/light', path)));
+  const values = new Resource<Values>(() => ask(api.GET('/api/pieces/{id}/image/values', path)));
   $effect(() => {
     void image;
     if (view === 'light') void light.refresh();
@@ -62,14 +63,14 @@
   }
   function setLight(degrees: number, rule: ZoneRule) {
     if (light.value) light.value = { ...light.value, degrees, rule };
-    void relight(() => ask(api.PUT('/api/runs/{id}/image/light', { ...path, body: { degrees, rule } })));
+    void relight(() => ask(api.PUT('/api/pieces/{id}/image/light', { ...path, body: { degrees, rule } })));
   }
   const say = (one: number, other: number, front: number | null) =>
-    relight(() => ask(api.PUT('/api/runs/{id}/image/depth', { ...path, body: { one, other, front } })));
+    relight(() => ask(api.PUT('/api/pieces/{id}/image/depth', { ...path, body: { one, other, front } })));
   function setRule(rule: ZoneRule | null) {
     const areas = $state.snapshot(chosen);
     if (areas.length === 0 && rule && light.value) return setLight(light.value.degrees, rule);
-    void relight(() => ask(api.PUT('/api/runs/{id}/image/light/own', { ...path, body: { areas, rule } })));
+    void relight(() => ask(api.PUT('/api/pieces/{id}/image/light/own', { ...path, body: { areas, rule } })));
   }
 </script>
 
@@ -89,8 +90,8 @@
   </div>
 {/snippet}
 
-{#if run.value && (view === 'scene' || (!image && run.value.hasScene))}
-  <SceneView run={run.value} lookAt={image ? lookAt : undefined} found={() => (view = 'areas')} />
+{#if piece && (view === 'scene' || (!image && piece.hasScene))}
+  <SceneView {piece} lookAt={image ? lookAt : undefined} found={() => (view = 'areas')} />
 {:else if image}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
     <div>
@@ -100,7 +101,7 @@
             <CardPicture
               {image}
               view={seen}
-              paper={run.value?.paperColour ?? '#fbfaf7'}
+              paper={paperOf(run.value)}
               fills={view === 'greys' ? values.value?.greys : []}
               label="The image with {image.areas.length} numbered areas"
             >
@@ -140,7 +141,7 @@
         <button
           type="button"
           class="btn btn-primary ml-auto"
-          onclick={() => navigate('/runs/:id/colours', { params: { id } })}
+          onclick={() => navigate('/runs/:id/colours', { params: { id: run.value?.id ?? '' } })}
         >
           Choose the colours
         </button>
@@ -157,11 +158,11 @@
       {:else}
         <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
         <DamChoice {image} {chosen} />
-        <HowToStamp run={id} />
+        <HowToStamp piece={id} />
         <AreaList {image} {chosen} {pick} />
         <details>
           <summary class="cursor-pointer underline">Bring in another image</summary>
-          <div class="mt-3"><BringIn run={id} replaces done={() => void run.refresh()} /></div>
+          <div class="mt-3"><BringIn piece={id} replaces done={() => void run.refresh()} /></div>
         </details>
       {/if}
     </div>
@@ -171,7 +172,7 @@
     Scan a stamped panel flat and straight, dark on light, at 300 dots per inch if you can; or bring in a
     drawing as SVG. Every part of it that its lines enclose becomes an area to colour.
   </p>
-  <BringIn run={id} done={() => void run.refresh()} />
+  <BringIn piece={id} done={() => void run.refresh()} />
   <p class="mt-8">
     Several images on one panel, one behind the other?
     <button type="button" class="underline" onclick={() => (view = 'scene')}>Lay out a scene</button>.

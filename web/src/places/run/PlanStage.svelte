@@ -9,7 +9,7 @@
   import { navigate } from '../../routes';
   import { duration } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
-  import { useRun } from '../../state/run.svelte';
+  import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
   import StepList from './StepList.svelte';
   import TimeChart from './TimeChart.svelte';
@@ -104,8 +104,8 @@
       <li class="card-paper grid grid-cols-[6.5rem_minmax(0,1fr)] gap-3 bg-white p-3">
         <div class="h-24">
           <CardPicture
-            image={run.value?.image ?? null}
-            paper={run.value?.paperColour ?? '#fbfaf7'}
+            image={pieceOf(run.value)?.image ?? null}
+            paper={paperOf(run.value)}
             ground={pass.groundAfter}
             fills={pass.lookAfter}
             label="A card after this pass"

@@ -5,7 +5,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { route } from '../../routes';
   import { clock } from '../../state/clock.svelte';
-  import { provideRun } from '../../state/run.svelte';
+  import { pieceOf, provideRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
 
   let { children }: { children: Snippet } = $props();
@@ -35,18 +35,19 @@
     bench: 'Bench',
     finish: 'Finish',
   };
+  const piece = $derived(pieceOf(run.value));
   const here = $derived(run.value?.stages.find((s) => s.stage === stage));
 </script>
 
 <svelte:head><title>{run.value ? `${run.value.name}, ${names[stage]}` : 'Run'}, Nube</title></svelte:head>
 
 {#if run.value}
-  {#if run.value.image}
+  {#if piece?.image}
     <div class="mat-strip pb-2">
       <DryingLine
         cards={run.value.line}
-        image={run.value.image}
-        paper={run.value.paperColour}
+        image={piece.image}
+        paper={piece.paperColour}
         name={run.value.name}
         folds
       />

@@ -5,9 +5,9 @@
 
   let {
     colours,
-    run,
+    piece,
     change,
-  }: { colours: Colours; run: string; change: (call: () => Promise<Colours>) => Promise<void> } = $props();
+  }: { colours: Colours; piece: string; change: (call: () => Promise<Colours>) => Promise<void> } = $props();
 
   const kindOf = (medium: Supply['medium']) => mediumNames.find(([key]) => key === medium)?.[1] ?? 'others';
   const all = $derived(colours.colourants.map((c) => c.id));
@@ -18,8 +18,8 @@
     const { paper, stampingInk, palette } = colours;
     return change(() =>
       ask(
-        api.PUT('/api/runs/{id}/colours/supplies', {
-          params: { path: { id: run } },
+        api.PUT('/api/pieces/{id}/colours/supplies', {
+          params: { path: { id: piece } },
           body: { paper, stampingInk, palette, ...supplies },
         }),
       ),

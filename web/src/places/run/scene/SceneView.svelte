@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { api, ask, type Placed, type Run, type Scene } from '../../../api/client';
+  import { api, ask, type Piece, type Placed, type Scene } from '../../../api/client';
   import { FollowedJob } from '../../../parts/job.svelte';
   import JobProgress from '../../../parts/JobProgress.svelte';
   import TroubleNote from '../../../parts/TroubleNote.svelte';
@@ -14,13 +14,13 @@
   import StampingOrder from './StampingOrder.svelte';
   import StampList from './StampList.svelte';
 
-  let { run, lookAt, found }: { run: Run; lookAt?: Snippet; found: () => void } = $props();
+  let { piece, lookAt, found }: { piece: Piece; lookAt?: Snippet; found: () => void } = $props();
 
   const whole = useRun();
   // By themselves, so that a run that is looked at anew does not fetch its scene anew over what is being moved.
-  const { id, hasScene } = $derived(run);
+  const { id, hasScene } = $derived(piece);
   const path = $derived({ params: { path: { id } } });
-  const scene = new Resource<Scene>(() => ask(api.GET('/api/runs/{id}/scene', path)));
+  const scene = new Resource<Scene>(() => ask(api.GET('/api/pieces/{id}/scene', path)));
   const areas = new FollowedJob(() => {
     void whole.refresh();
     found();
@@ -56,7 +56,7 @@
     sending = asked;
     return asked;
   }
-  const save = (next: Scene) => ask(api.PUT('/api/runs/{id}/scene', { ...path, body: next }));
+  const save = (next: Scene) => ask(api.PUT('/api/pieces/{id}/scene', { ...path, body: next }));
   function arrange(frontFirst: Placed[]) {
     const was = scene.value;
     if (!was) return;
@@ -75,21 +75,24 @@
     await change(() => save(was), false);
   }
   // Not part of the arrangement: it is not undone with it.
-  const stampPath = (stamp: string) => ({ params: { path: { id: run.id, stamp } } });
+  const stampPath = (stamp: string) => ({ params: { path: { id: piece.id, stamp } } });
   const rename = (stamp: string, name: string, lettering: boolean) =>
     change(
       () =>
         ask(
-          api.PUT('/api/runs/{id}/scene/stamps/{stamp}', { ...stampPath(stamp), body: { name, lettering } }),
+          api.PUT('/api/pieces/{id}/scene/stamps/{stamp}', {
+            ...stampPath(stamp),
+            body: { name, lettering },
+          }),
         ),
       false,
     );
   const forget = (stamp: string) =>
-    change(() => ask(api.DELETE('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp))), false);
+    change(() => ask(api.DELETE('/api/pieces/{id}/scene/stamps/{stamp}', stampPath(stamp))), false);
   async function begin() {
     const worked = await scene.attempt(async () =>
       scene.set(
-        await ask(api.POST('/api/runs/{id}/scene', { ...path, body: { width: null, height: null } })),
+        await ask(api.POST('/api/pieces/{id}/scene', { ...path, body: { width: null, height: null } })),
       ),
     );
     if (worked) await whole.refresh();
@@ -100,11 +103,11 @@
   {@const now = scene.value}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
     <div>
-      <ScenePicture scene={now} bind:chosen {shown} paper={run.paperColour} {edit} />
+      <ScenePicture scene={now} bind:chosen {shown} paper={piece.paperColour} {edit} />
       <div class="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2 text-sm">
         <PanelSize
           scene={now}
-          set={(body) => change(() => ask(api.PUT('/api/runs/{id}/scene/panel', { ...path, body })))}
+          set={(body) => change(() => ask(api.PUT('/api/pieces/{id}/scene/panel', { ...path, body })))}
           paint={(paintsGround) => change(() => save({ ...now, paintsGround }))}
         />
       </div>
@@ -117,7 +120,7 @@
             type="button"
             class="btn btn-primary ml-auto"
             disabled={now.areasAreOfThis || now.frontFirst.length === 0}
-            onclick={() => areas.start(() => ask(api.POST('/api/runs/{id}/scene/areas', path)))}
+            onclick={() => areas.start(() => ask(api.POST('/api/pieces/{id}/scene/areas', path)))}
             >{now.areasAreOfThis ? 'Areas are of this scene' : 'Find its areas'}</button
           >
         {/if}
@@ -129,7 +132,7 @@
         <StampList
           stamps={now.stamps}
           place={(stamp) =>
-            change(() => ask(api.POST('/api/runs/{id}/scene/stamps/{stamp}', stampPath(stamp))))}
+            change(() => ask(api.POST('/api/pieces/{id}/scene/stamps/{stamp}', stampPath(stamp))))}
           {forget}
         />
         <button
@@ -141,7 +144,7 @@
       </div>
       {#if adding}
         <BringIn
-          run={run.id}
+          piece={piece.id}
           as="stamp"
           done={() => {
             adding = false;
@@ -153,21 +156,21 @@
         stamps={now.stamps}
         fills={now.fills}
         pales={now.generations}
-        paper={run.paperColour}
-        fill={(body) => change(() => ask(api.POST('/api/runs/{id}/scene/fill', { ...path, body })))}
+        paper={piece.paperColour}
+        fill={(body) => change(() => ask(api.POST('/api/pieces/{id}/scene/fill', { ...path, body })))}
         remove={(fill) => arrange(now.frontFirst.filter((p) => p.fill !== fill))}
       />
-      <StampingOrder scene={now} run={run.id} show={(prints) => (shown = prints)} />
+      <StampingOrder scene={now} piece={piece.id} show={(prints) => (shown = prints)} />
     </div>
   </div>
-{:else if !run.hasScene}
+{:else if !piece.hasScene}
   <div class="grid max-w-prose gap-5">
     {@render lookAt?.()}
     <p>
       A scene is several stamps on one panel, one behind the other. Lay them out, and it is worked out which
       is stamped first, which masks to cut, and which parts of each are left to colour.
-      {#if run.image}The image that is here becomes its first stamp, and stays as it is until you look for the
-        areas of the scene.{/if}
+      {#if piece.image}The image that is here becomes its first stamp, and stays as it is until you look for
+        the areas of the scene.{/if}
     </p>
     {#if scene.trouble}<TroubleNote trouble={scene.trouble} />{/if}
     <div>

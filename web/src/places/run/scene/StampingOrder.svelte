@@ -2,7 +2,7 @@
   import type { Scene } from '../../../api/client';
 
   // The order in which a scene is stamped; what a step is about is hatched on the picture while it is looked at.
-  let { scene, run, show }: { scene: Scene; run: string; show: (prints: string[]) => void } = $props();
+  let { scene, piece, show }: { scene: Scene; piece: string; show: (prints: string[]) => void } = $props();
   const papers = ['A4', 'Letter', 'A3'];
 </script>
 
@@ -18,9 +18,13 @@
             <p class="mt-1 flex flex-wrap gap-x-4">
               Mask sheet:
               {#each papers as paper (paper)}
-                <a class="underline" href="/api/runs/{run}/scene/masks/{paper}.pdf" download>PDF, {paper}</a>
+                <a class="underline" href="/api/pieces/{piece}/scene/masks/{paper}.pdf" download
+                  >PDF, {paper}</a
+                >
               {/each}
-              <a class="underline" href="/api/runs/{run}/scene/masks/A4/1.svg" download>SVG, for a cutter</a>
+              <a class="underline" href="/api/pieces/{piece}/scene/masks/A4/1.svg" download
+                >SVG, for a cutter</a
+              >
             </p>
           {/if}
           {#if step.caution}<p class="mt-1 border-l-4 border-warm pl-3 text-sm">{step.caution}</p>{/if}

@@ -12,35 +12,35 @@ using Nube.Server.Places;
 
 namespace Nube.Server.Support;
 
-/// <summary>The scenes of the runs of the maker at work.</summary>
-public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimeProvider clock)
+/// <summary>The scenes of the pieces of the maker at work.</summary>
+public sealed class PieceScenes(NubeDb db, RunLoader runs, StampBox stamps, TimeProvider clock)
 {
     private const int MostOffered = 30; // stamps of other scenes
 
-    /// <summary>The scene of a run.</summary>
-    public async Task<RunScene> Load(Guid run, CancellationToken cancel) =>
-        await db.Scenes.SingleOrDefaultAsync(scene => scene.RunId == run, cancel)
+    /// <summary>The scene of a piece.</summary>
+    public async Task<PieceScene> Load(Guid piece, CancellationToken cancel) =>
+        await db.Scenes.SingleOrDefaultAsync(scene => scene.PieceId == piece, cancel)
         ?? throw TroubleException.Gone("This run has no scene.");
 
     /// <summary>Sets a scene, or says why it cannot be.</summary>
-    public async Task<Ok<SceneView>> Change(RunScene kept, Scene scene, CancellationToken cancel)
+    public async Task<Ok<SceneView>> Change(PieceScene kept, Scene scene, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(kept);
         ArgumentNullException.ThrowIfNull(scene);
         if (scene.Trouble(await stamps.Of(scene, cancel)) is { } trouble)
             throw TroubleException.Unusable(trouble);
         kept.Scene = scene;
-        var run = await db.Runs.SingleAsync(run => run.Id == kept.RunId, cancel);
+        var run = await db.Runs.SingleAsync(run => run.Pieces.Any(piece => piece.Id == kept.PieceId), cancel);
         run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await View(kept, cancel));
     }
 
     /// <summary>A scene with its order and its masks.</summary>
-    public async Task<SceneView> View(RunScene kept, CancellationToken cancel)
+    public async Task<SceneView> View(PieceScene kept, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(kept);
-        var (scene, run) = (kept.Scene, await runs.Load(kept.RunId, cancel));
+        var (scene, run) = (kept.Scene, await runs.Piece(kept.PieceId, cancel));
         var here = scene.FrontFirst.Select(placed => placed.Stamp).ToHashSet();
         // Those of this scene, and the latest others: a maker may have hundreds.
         var all = await db.Stamps.AsNoTracking().Where(stamp => here.Contains(stamp.Id)).ToListAsync(cancel);
@@ -67,7 +67,7 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
                     stamp.WidthMm,
                     stamp.HeightMm,
                     stamp.Silhouette.Path(),
-                    $"/api/runs/{kept.RunId}/scene/stamps/{stamp.Id}/lines",
+                    $"/api/pieces/{kept.PieceId}/scene/stamps/{stamp.Id}/lines",
                     stamp.Lettering,
                     here.Contains(stamp.Id)
                 )),
@@ -108,10 +108,10 @@ public sealed class RunScenes(NubeDb db, RunLoader runs, StampBox stamps, TimePr
         );
     }
 
-    /// <summary>The masks of a run's scene, laid out on sheets.</summary>
-    public async Task<MaskSheet> Masks(Guid run, SheetOfPaper paper, CancellationToken cancel)
+    /// <summary>The masks of a piece's scene, laid out on sheets.</summary>
+    public async Task<MaskSheet> Masks(Guid piece, SheetOfPaper paper, CancellationToken cancel)
     {
-        var scene = (await Load(run, cancel)).Scene;
+        var scene = (await Load(piece, cancel)).Scene;
         var known = await stamps.Of(scene, cancel);
         var masked = SceneOrder.Of(scene, known).Masked;
         if (masked.IsEmpty)
