@@ -33,11 +33,17 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         Pick(1);
         window.Button("Pick all alike").Click();
         window.Sees("2 areas are alike.");
-        window.Field("One name for all of them").SendKeys("Room");
+        window.Field("Each of them is a").SendKeys("room");
+        window.Field("of a (if of several)").SendKeys("House");
         window.Button("Name them").Click();
         window.WaitUntil(
-            () => window.Field("Name of area 2").GetDomProperty("value") == "Room 2",
+            () => window.Field("Name of area 2").GetDomProperty("value") == "House 1, room 2",
             "the second room's name"
+        );
+        window.Field("Note, told at the bench").SendKeys("Tape the door" + Keys.Tab);
+        window.WaitUntil(
+            () => window.Find("//section[@aria-label='Areas']").Text.Split("Tape the door").Length == 3,
+            "the note on both rooms"
         );
         Pick(1);
         window.Button("Leave white").Click();

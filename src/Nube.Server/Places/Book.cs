@@ -51,7 +51,10 @@ public static class Book
                 .ToList();
             var words = string.Join(
                 ' ',
-                used.Append(run.Run.Name).Append(run.Paper?.Name).Concat(run.InHand.Image?.Names.Values ?? [])
+                used.Append(run.Run.Name)
+                    .Append(run.Paper?.Name)
+                    .Concat(run.InHand.Image?.Names.Values ?? [])
+                    .Concat(run.InHand.Image?.Notes.Values ?? [])
             );
             if (
                 !string.IsNullOrWhiteSpace(search) && !words.Contains(search.Trim(), StringComparison.OrdinalIgnoreCase)

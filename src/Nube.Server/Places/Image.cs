@@ -28,6 +28,8 @@ public static class Image
     /// <summary>Name of the rate limit on bringing in files.</summary>
     public const string UploadLimit = "upload";
 
+    internal const int LongestName = 60;
+
     /// <summary>Maps the place.</summary>
     public static void MapImage(this IEndpointRouteBuilder api)
     {
@@ -225,7 +227,7 @@ public static class Image
 
     /// <summary>A name without blanks around it, or a sentence.</summary>
     internal static string CheckedName(string given) =>
-        given.Trim() is { Length: <= 60 } name
+        given.Trim() is { Length: <= LongestName } name
             ? name
-            : throw TroubleException.Unusable("An area's name has at most 60 letters.");
+            : throw TroubleException.Unusable($"An area's name has at most {LongestName} letters.");
 }

@@ -12,7 +12,14 @@ namespace Nube.Server.Places;
 public sealed record MarkGiven(ImmutableArray<int> Areas, AreaMark? Mark);
 
 /// <summary>A name for some areas: one keeps it as it is, several are numbered.</summary>
-public sealed record NameGiven(ImmutableArray<int> Areas, string Name);
+public sealed record NameGiven(ImmutableArray<int> Areas, string Name)
+{
+    /// <summary>What each of them is a part of, such as "flower"; empty where they are numbered through.</summary>
+    public string PartOf { get; init; } = "";
+}
+
+/// <summary>A note on areas; empty to take it away.</summary>
+public sealed record NoteGiven(ImmutableArray<int> Areas, string Note);
 
 /// <summary>
 /// How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, and which areas are too
@@ -41,10 +48,14 @@ public sealed record StampingView(
 /// </summary>
 internal static class ImageAreas
 {
+    private const int LongestNote = 300,
+        NumbersInNames = 8; // letters: two numbers, a comma and blanks
+
     public static void MapImageAreas(this IEndpointRouteBuilder image)
     {
         image.MapPut("/marks", Mark);
         image.MapPut("/names", NameSeveral);
+        image.MapPut("/notes", Note);
         image.MapPut("/dams", SetDams);
         image.MapPut("/leave", GiveLeave);
         image.MapPut("/depth", SayDepth);
@@ -85,18 +96,37 @@ internal static class ImageAreas
     {
         var run = await runs.Piece(id, cancel);
         var areas = Image.Known(run.Image, given.Areas);
-        var name = Image.CheckedName(given.Name);
+        var (name, partOf) = (Image.CheckedName(given.Name), Image.CheckedName(given.PartOf));
+        if (name.Length + partOf.Length > Image.LongestName - NumbersInNames)
+            throw TroubleException.Unusable("These names are too long together. Shorten one.");
         var names = run.Image.Names.RemoveRange(areas);
         if (name.Length > 0)
             names = names.AddRange(
-                areas
-                    .Order()
-                    .Index()
-                    .Select(area =>
-                        KeyValuePair.Create(area.Item, areas.Count == 1 ? name : $"{name} {area.Index + 1}")
-                    )
+                NamesByPlace.Of(Figures.Of(run.Image.Areas, run.Image.Touching), areas, name, partOf, names)
             );
         run.Image.Names = names;
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+    }
+
+    private static async Task<Ok<ImageView>> Note(
+        Guid id,
+        NoteGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Piece(id, cancel);
+        var areas = Image.Known(run.Image, given.Areas);
+        if (given.Note.Trim() is not { Length: <= LongestNote } note)
+            throw TroubleException.Unusable($"A note has at most {LongestNote} letters.");
+        var notes = run.Image.Notes.RemoveRange(areas);
+        if (note.Length > 0)
+            notes = notes.AddRange(areas.Select(area => KeyValuePair.Create(area, note)));
+        run.Image.Notes = notes;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);

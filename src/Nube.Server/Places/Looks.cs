@@ -21,7 +21,8 @@ public sealed record AreaView(
     string ShadowOutline,
     string LightOutline,
     string WhiteOutline,
-    AreaMark? Mark
+    AreaMark? Mark,
+    string Note
 );
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
@@ -70,7 +71,8 @@ public sealed record ImageView(
                     zones.GetValueOrDefault(a.Id)?.Shadow ?? "",
                     zones.GetValueOrDefault(a.Id)?.Light ?? "",
                     zones.GetValueOrDefault(a.Id)?.White ?? "",
-                    image.Marks.TryGetValue(a.Id, out var mark) ? mark : null
+                    image.Marks.TryGetValue(a.Id, out var mark) ? mark : null,
+                    image.Notes.GetValueOrDefault(a.Id, "")
                 )),
             ]
         );

@@ -28,6 +28,7 @@ public sealed record PassView(
     Zone Zone,
     double PaintSeconds,
     IReadOnlyList<Remark> Cautions,
+    IReadOnlyList<string> Notes,
     Srgb? GroundAfter,
     IReadOnlyList<AreaFill> LookAfter
 );
@@ -177,6 +178,7 @@ internal static class PlanViews
             pass.Zone,
             step is null ? 0 : step.EndSeconds - step.StartSeconds,
             PlanRemarks.AtStep(pass, heated: false),
+            [.. run.NotesOn(pass.Areas)],
             Looks.Ground(looks.After(pass)),
             Looks.Fills(looks.After(pass), run.InHand.Image)
         );

@@ -144,7 +144,7 @@ public static class RecordPlace
                             Amounts.InDrops(used.Millilitres)
                         )),
                 ],
-                BenchViews.Notes(taps),
+                [.. BenchViews.Notes(taps), .. run.NotesOn(run.InHand.Image?.Areas.Select(area => area.Id) ?? [])],
                 [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
                 Colours.Palette(run.AsPlanned, palettes) is { } ofPlan
                     ? BenchViews.Otherwise(run.AsPlanned, ofPlan, plan, bench)

@@ -59,7 +59,7 @@ public static class BenchSheet
                 sheet.Step(
                     row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
                     pass.Title,
-                    $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.",
+                    $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.{string.Concat(pass.Notes.Select(note => $" Note: {note}"))}",
                     [pass.Mix, .. pass.Also],
                     [.. row.Select(step => step.Card)]
                 );

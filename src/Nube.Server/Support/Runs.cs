@@ -120,6 +120,18 @@ public sealed record RunWithSupplies(
     /// <summary>The name of an area.</summary>
     public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
 
+    /// <summary>What the maker noted of areas, each note once with all that it is about.</summary>
+    public IEnumerable<string> NotesOn(IEnumerable<int> areas)
+    {
+        if (InHand.Image is not { } image)
+            return [];
+        return areas
+            .Distinct()
+            .Where(image.Notes.ContainsKey)
+            .GroupBy(area => image.Notes[area])
+            .Select(same => $"{Words.Names([.. same.Select(image.NameOf)])}: {same.Key}");
+    }
+
     /// <summary>What changed since its plan was made, as it is said in a sentence; empty where nothing did.</summary>
     public IReadOnlyList<string> ChangedSincePlanned =>
         Run.Plan is { } made ? RunBasis.ChangedSince(this, made.Basis) : [];

@@ -164,6 +164,7 @@ public sealed class FindAreasJob(
         if (!again)
         {
             image.Names = ImmutableDictionary<int, string>.Empty;
+            image.Notes = ImmutableDictionary<int, string>.Empty;
             image.Marks = ImmutableDictionary<int, AreaMark>.Empty;
             image.Dams = image.Dams with { Areas = [] };
             image.MayRun = [];

@@ -5,6 +5,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { pieceOf, useRun } from '../../state/run.svelte';
+  import AreaNaming from './AreaNaming.svelte';
   import { marks } from './marks';
 
   type Point = { x: number; y: number };
@@ -83,12 +84,6 @@
     });
   }
 
-  let name = $state('');
-  const nameThem = () =>
-    change(
-      () => ask(api.PUT('/api/pieces/{id}/image/names', { params: path, body: { areas: chosen, name } })),
-      true,
-    );
   const mark = (value: AreaMark | null) =>
     change(
       () =>
@@ -152,21 +147,7 @@
         >{/if}
     </div>
   {/if}
-  {#if several}
-    <form
-      class="flex items-end gap-2"
-      onsubmit={(event) => {
-        event.preventDefault();
-        void nameThem();
-      }}
-    >
-      <label class="grid flex-1 gap-1 text-sm">
-        One name for all of them, numbered
-        <input class="input input-sm w-full" maxlength="56" placeholder="Leaf" bind:value={name} />
-      </label>
-      <button type="submit" class="btn btn-line btn-sm" disabled={!name.trim()}>Name them</button>
-    </form>
-  {/if}
+  {#if any}<AreaNaming {image} {chosen} piece={path.path.id} change={(what) => change(what, true)} />{/if}
   <div class="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)_4.5rem] items-center gap-x-3 gap-y-2 text-sm">
     <label class="contents">
       Bridge gaps up to

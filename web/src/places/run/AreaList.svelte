@@ -28,7 +28,7 @@
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}
   <ul class="grid gap-1">
     {#each image.areas as area (area.id)}
-      <li class="flex items-center gap-3">
+      <li class="flex flex-wrap items-center gap-x-3">
         <label class="flex min-h-10 items-center gap-2">
           <input
             class="checkbox checkbox-sm"
@@ -48,6 +48,7 @@
         />
         {#if area.mark}<span class="text-sm font-bold">{marks[area.mark].marked}</span>{/if}
         <span class="w-24 text-right text-sm">{area.sizeMm2.toFixed(0)} mm²</span>
+        {#if area.note}<span class="w-full pl-11 text-sm">{area.note}</span>{/if}
       </li>
     {/each}
   </ul>

@@ -45,6 +45,10 @@
   <dd>{step.pass.how}.</dd>
   <dt class="font-bold">Where</dt>
   <dd>{step.pass.where}.</dd>
+  {#each step.pass.notes as note (note)}
+    <dt class="font-bold">Note</dt>
+    <dd>{note}</dd>
+  {/each}
 </dl>
 {#each step.pass.cautions as remark (remark.text)}
   <div class="mt-3"><RemarkNote {remark} /></div>

@@ -1,0 +1,109 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Nube.Server.Tests;
+
+/// <summary>What a maker notes of an area is told where that area is painted.</summary>
+public class AreaNotesTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    private static readonly int[] First = [1],
+        All = [1, 2, 3];
+
+    [Fact]
+    public async Task A_note_is_told_at_the_steps_of_its_area_and_nowhere_else()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        var image = await maker.Ok(
+            maker.Put($"{run}/piece/image/notes", new { areas = First, note = " Mask the window. " })
+        );
+        Assert.Equal(
+            ["Mask the window.", "", ""],
+            image["areas"]!.AsArray().Select(a => a!["note"]!.GetValue<string>())
+        );
+        await Wish(1, "#e3cf6e");
+        await Wish(2, "#84ad62");
+        await maker.Ok(maker.Post($"{run}/plan"));
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.All(plan["passes"]!.AsArray(), pass =>
+            Assert.Equal(
+                pass!["areas"]!.AsArray().Any(area => area!.GetValue<int>() == 1) ? ["Area 1: Mask the window."] : [],
+                Notes(pass)
+            )
+        );
+        Assert.Contains(plan["passes"]!.AsArray(), pass => Notes(pass!).Count == 1);
+        Assert.Contains(plan["passes"]!.AsArray(), pass => Notes(pass!).Count == 0);
+
+        // It is no reason to plan anew; and one note on several areas is said once.
+        await maker.Ok(maker.Put($"{run}/piece/image/notes", new { areas = All, note = "Dab, do not rub." }));
+        var later = await maker.Ok(maker.Get($"{run}/plan"));
+        Assert.Null(later["changed"]);
+        Assert.All(later["passes"]!.AsArray(), pass => Assert.Single(Notes(pass!)));
+        await maker.Ok(maker.Put($"{run}/piece/image/notes", new { areas = All, note = "" }));
+        Assert.All((await maker.Ok(maker.Get($"{run}/plan")))["passes"]!.AsArray(), pass => Assert.Empty(Notes(pass!)));
+
+        Task Wish(int area, string colour) =>
+            maker.Ok(
+                maker.Put(
+                    $"{run}/piece/colours/wishes",
+                    new
+                    {
+                        areas = new[] { area },
+                        colour,
+                        shadow = "soft",
+                    }
+                )
+            );
+        static List<string> Notes(JsonNode pass) =>
+            [.. pass["notes"]!.AsArray().Select(note => note!.GetValue<string>())];
+    }
+
+    [Fact]
+    public async Task A_note_that_is_too_long_or_of_an_area_that_is_gone_is_refused()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        Assert.Contains(
+            "300",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/piece/image/notes", new { areas = First, note = new string('n', 301) })
+            ),
+            StringComparison.Ordinal
+        );
+        await maker.Trouble(
+            HttpStatusCode.NotFound,
+            maker.Put($"{run}/piece/image/notes", new { areas = new[] { 9 }, note = "gone" })
+        );
+        // Names: what is too long together is refused, and the names stay.
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                $"{run}/piece/image/names",
+                new
+                {
+                    areas = All,
+                    name = new string('n', 40),
+                    partOf = new string('p', 40),
+                }
+            )
+        );
+        var named = await maker.Ok(
+            maker.Put(
+                $"{run}/piece/image/names",
+                new
+                {
+                    areas = All,
+                    name = "Room",
+                    partOf = "House",
+                }
+            )
+        );
+        Assert.Equal(
+            ["House 1, room 1", "House 1, room 2", "House 1, room 3"],
+            named["areas"]!.AsArray().Select(a => a!["name"]!.GetValue<string>()).Order()
+        );
+    }
+}
