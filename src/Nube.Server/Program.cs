@@ -213,6 +213,7 @@ api.MapImage();
 api.MapScene();
 api.MapColours();
 api.MapNamedColours();
+api.MapThrift();
 api.MapPlan();
 api.MapBench();
 api.MapRecord();

@@ -55,10 +55,10 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var chosen = colours["areas"]!.AsArray();
         Assert.Equal(2, chosen.Count);
         var others = chosen[0]!["others"]!.AsArray();
-        Assert.Equal(5, others.Count);
-        Assert.Equal(chosen[0]!["recipe"]!.ToJsonString(), others[0]!.ToJsonString());
+        Assert.InRange(others.Count, 5, 8);
+        Assert.Equal(chosen[0]!["recipe"]!.ToJsonString(), others[0]!["recipe"]!.ToJsonString());
         var picked = await maker.Ok(maker.Put($"{run}/piece/colours/recipes", new { areas = new[] { 1 }, place = 1 }));
-        Assert.Equal(others[1]!.ToJsonString(), picked["areas"]![0]!["recipe"]!.ToJsonString());
+        Assert.Equal(others[1]!["recipe"]!.ToJsonString(), picked["areas"]![0]!["recipe"]!.ToJsonString());
         await maker.Ok(
             maker.Put(
                 $"{run}/piece/colours/wishes",

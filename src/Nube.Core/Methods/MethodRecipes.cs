@@ -91,6 +91,42 @@ public static class MethodRecipes
         ];
     }
 
+    /// <summary>
+    /// The best recipes for a wish whose own colour is one given mix or pencil: with what is best in light and shadow,
+    /// and of itself alone; none where the method cannot lay it.
+    /// </summary>
+    /// <param name="mix">The mix, or one colourant.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="wish">The colour wanted, dry.</param>
+    /// <param name="depth">Its shadow.</param>
+    /// <param name="paints">The run's colourants.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static ImmutableArray<Recipe> OfMix(
+        ImmutableArray<RecipePart> mix,
+        Method method,
+        Lab wish,
+        ShadowDepth depth,
+        Paints paints,
+        Schools schools
+    )
+    {
+        var trial = new RecipeTrial(method, wish, depth, paints, schools);
+        var near = RecipeMiddles
+            .Of(trial, mix)
+            .Select(trial.JudgedInTheMiddle)
+            .OrderBy(recipe => recipe.Rank)
+            .Take(WaysOfAMix)
+            .ToList();
+        Recipe?[] best =
+        [
+            near.Select(trial.Completed).MinBy(recipe => recipe.Rank),
+            near.Select(trial.CompletedOfItself).OfType<Recipe>().MinBy(recipe => recipe.Rank),
+        ];
+        return [.. best.OfType<Recipe>().Distinct()];
+    }
+
+    private const int WaysOfAMix = 2; // that are looked at with their shadows; this project's own
+
     /// <summary>A recipe with the shadow for another depth; its middle stays.</summary>
     /// <param name="recipe">The recipe.</param>
     /// <param name="method">How the area is coloured; a method for areas.</param>

@@ -104,15 +104,16 @@ internal static class RecipeMiddles
     }
 
     private static IEnumerable<Recipe> Glazes(RecipeTrial trial, WaterMixes? mixes) =>
-        Washed(trial, mixes)
-            .SelectMany(
-                _ =>
-                    Strength.Ladder.SelectMany(
-                        _ => Enumerable.Range(FewestGlazes, MostGlazes - FewestGlazes + 1),
-                        (strength, layers) => (strength, layers)
-                    ),
-                (recipe, glaze) => recipe with { Strength = glaze.strength, Layers = glaze.layers }
-            );
+        Washed(trial, mixes).SelectMany(GlazesOf);
+
+    private static IEnumerable<Recipe> GlazesOf(Recipe recipe) =>
+        from strength in Strength.Ladder
+        from layers in Enumerable.Range(FewestGlazes, MostGlazes - FewestGlazes + 1)
+        select recipe with
+        {
+            Strength = strength,
+            Layers = layers,
+        };
 
     /// <summary>Pencils in layers, alone or over a lighter one.</summary>
     private static IEnumerable<Recipe> Drawn(RecipeTrial trial)
@@ -124,19 +125,7 @@ internal static class RecipeMiddles
         if (pencils.IsEmpty)
             return [];
         var ground = RoomFor(trial);
-        var pressures = Enum.GetValues<Pressure>();
-        var singles = Judged(
-            trial,
-            from pencil in pencils
-            from pressure in pressures
-            from layers in Enumerable.Range(1, ground.LayersLeft(pressure))
-            from rub in Rubbing(trial)
-            select RecipeTrial.Plain(pencil, layers) with
-            {
-                Over = rub,
-                Pressure = pressure,
-            }
-        );
+        var singles = Judged(trial, pencils.SelectMany(pencil => InLayers(trial, pencil, ground)));
         var best = singles
             .GroupBy(recipe => recipe.Parts[0].Colourant)
             .OrderBy(of => of.Min(recipe => recipe.Rank))
@@ -157,6 +146,47 @@ internal static class RecipeMiddles
                 Light = Companion.Plain(under, below),
             };
         return alone.Concat(Best(trial, pairs, PairsKept));
+    }
+
+    /// <summary>A pencil by itself, in every number of layers and pressure that the ground has room for.</summary>
+    private static IEnumerable<Recipe> InLayers(RecipeTrial trial, int pencil, ZoneSurface ground) =>
+        from pressure in Enum.GetValues<Pressure>()
+        from layers in Enumerable.Range(1, ground.LayersLeft(pressure))
+        from rub in Rubbing(trial)
+        select RecipeTrial.Plain(pencil, layers) with
+        {
+            Over = rub,
+            Pressure = pressure,
+        };
+
+    /// <summary>
+    /// One mix or one pencil in every way that a method lays it: thinner or stronger, in fewer layers or more. None
+    /// for a method that cannot, and for those whose colours are always looked at one by one.
+    /// </summary>
+    public static IEnumerable<Recipe> Of(RecipeTrial trial, ImmutableArray<RecipePart> mix)
+    {
+        var (sheet, paints) = (MethodTable.Of(trial.Method), trial.Paints);
+        if (mix.Any(part => !sheet.Media.Contains(paints.Colourants[part.Colourant].Medium)))
+            return [];
+        var wet = mix.All(part => paints.Colourants[part.Colourant].Medium.MixesWithWater());
+        return trial.Method switch
+        {
+            Method.ShadedWhite or Method.PencilAccents or Method.BrushPenPair => [],
+            Method.PencilOverMarker or Method.SpongeBlend or Method.LeadLifted => [],
+            Method.Glaze => GlazesOf(RecipeTrial.Plain(mix[0].Colourant, 1) with { Parts = mix }),
+            _ when wet => MixGrid.Washes.Select(wash =>
+                RecipeTrial.Plain(mix[0].Colourant, wash.Layers, wash.Strength) with
+                {
+                    Parts = mix,
+                }
+            ),
+            _ when mix is [var pencil] && Pencils.All.Contains(paints.Colourants[pencil.Colourant].Medium) => InLayers(
+                trial,
+                pencil.Colourant,
+                RoomFor(trial)
+            ),
+            _ => [],
+        };
     }
 
     /// <summary>

@@ -67,15 +67,24 @@ internal sealed class RecipeTrial
     }
 
     /// <summary>A recipe with the ways to its light and its shadow that make the whole come nearest.</summary>
-    public Recipe Completed(Recipe recipe)
+    public Recipe Completed(Recipe recipe) => Completed(recipe, _ => true)!;
+
+    /// <summary>The same, with nothing beside its own colour in light and shadow; null where that cannot be.</summary>
+    public Recipe? CompletedOfItself(Recipe recipe) =>
+        Completed(recipe, with => with is not { Layers: > 0 } || with.Parts.SequenceEqual(recipe.Parts));
+
+    private Recipe? Completed(Recipe recipe, Func<Companion?, bool> allowed)
     {
         var lit = RecipeLights
             .Of(this, recipe)
+            .Where(light => allowed(light.Light))
+            .DefaultIfEmpty(recipe)
             .MinBy(light => Ciede2000.Difference(Wishes.Light ?? Wish, LookOf(light).Light.Colour()))!;
         return RecipeShadows
             .Of(this, lit)
+            .Where(allowed)
             .Select(shadow => Judged(lit with { Shadow = shadow }))
-            .MinBy(judged => judged.Rank)!;
+            .MinBy(judged => judged.Rank);
     }
 
     /// <summary>Layers of pencil that are left in the shadow after the middle's.</summary>

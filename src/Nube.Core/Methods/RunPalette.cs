@@ -12,12 +12,18 @@ namespace Nube.Core.Methods;
 /// <param name="Mixes">Mixes of its water colours on a method's ground; null when it has none.</param>
 public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
 {
+    private const int MostMixesRemembered = 5000; // wishes by mixes: some tens of each
     private const int MostRemembered = 500; // wishes; a run of sixteen areas has some tens while its maker tries things
 
     private readonly ConcurrentDictionary<(Method, Lab, ShadowDepth, Schools, int), ImmutableArray<Recipe>> found =
         new();
 
     private readonly ConcurrentDictionary<(PaintMix, int, Method, Lab, ShadowDepth, Schools), Recipe?> more = new();
+
+    private readonly ConcurrentDictionary<
+        (PaintMix, Method, Lab, ShadowDepth, Schools),
+        ImmutableArray<Recipe>
+    > ofMixes = new();
 
     /// <summary>
     /// The best recipes for a wish, best first. The same is asked for with every look at a run, so what was found is
@@ -58,6 +64,18 @@ public sealed record RunPalette(Paints Paints, Func<Method, WaterMixes?> Mixes)
         var (mix, colour) = (new PaintMix(recipe.Parts, recipe.Strength), wish.Colour.ToLab());
         return more.GetOrAdd((mix, recipe.Layers, wish.Method, colour, wish.Shadow, schools), _ =>
             MethodRecipes.OneWashMore(recipe, wish.Method, colour, wish.Shadow, Paints, schools)
+        );
+    }
+
+    /// <summary>The best recipes for a wish from one mix or pencil; none where the method cannot lay it.</summary>
+    public ImmutableArray<Recipe> OfMix(ImmutableArray<RecipePart> mix, Planning.Wish wish, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(wish);
+        if (ofMixes.Count > MostMixesRemembered)
+            ofMixes.Clear();
+        var (unthinned, colour) = (new PaintMix(mix, new Optics.Strength(0)), wish.Colour.ToLab());
+        return ofMixes.GetOrAdd((unthinned, wish.Method, colour, wish.Shadow, schools), _ =>
+            MethodRecipes.OfMix(mix, wish.Method, colour, wish.Shadow, Paints, schools)
         );
     }
 

@@ -3,6 +3,7 @@ using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Planning;
 
@@ -31,6 +32,37 @@ public static class Choosing
         ArgumentNullException.ThrowIfNull(wish);
         return palette.Nearest(wish.Method, wish.Colour.ToLab(), wish.Shadow, schools, Offered);
     }
+
+    /// <summary>
+    /// What is offered for a wish in a run: first what is mixed already and comes near, then the best recipes.
+    /// </summary>
+    /// <param name="palette">What the run has.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="wish">The wish.</param>
+    /// <param name="mixed">What is mixed for the run.</param>
+    public static ImmutableArray<Recipe> Offers(
+        RunPalette palette,
+        Schools schools,
+        Wish wish,
+        IReadOnlyCollection<PaintMix> mixed
+    )
+    {
+        var best = Recipes(palette, schools, wish);
+        if (best.IsEmpty)
+            return best;
+        var first = Thrift
+            .FromMixed(palette, schools, wish, mixed, int.MaxValue)
+            .DistinctBy(recipe => new PaintMix(recipe.Parts, new Strength(0)))
+            .Where(recipe => recipe.Rank <= best[0].Rank + FarFromBest)
+            .Take(OfferedFromMixed)
+            .ToImmutableArray();
+        return [.. first, .. best.Where(recipe => !first.Any(recipe.SameMiddle))];
+    }
+
+    private const int OfferedFromMixed = 3;
+
+    /// <summary>What comes so much less near than the best is not offered, CIEDE2000. This project's own.</summary>
+    private const double FarFromBest = 10;
 
     /// <summary>Something done to the whole card with its best recipes.</summary>
     public static ChosenCard Best(RunPalette palette, CardWish wish)

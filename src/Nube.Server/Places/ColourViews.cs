@@ -50,6 +50,11 @@ public sealed record RecipeView(
     IReadOnlyList<CompanionView> Companions
 );
 
+/// <summary>
+/// A recipe that is offered, and for how many other areas all of it is mixed already; 0 where something is new.
+/// </summary>
+public sealed record OfferView(RecipeView Recipe, int MixedFor);
+
 /// <summary>What an area should become, and how.</summary>
 public sealed record AreaColourView(
     int Area,
@@ -62,7 +67,7 @@ public sealed record AreaColourView(
     Likeness Likeness,
     RecipeView Recipe,
     string? OneWashMore,
-    IReadOnlyList<RecipeView> Others,
+    IReadOnlyList<OfferView> Others,
     GradientView? Gradient,
     Srgb? Wet
 );
@@ -112,7 +117,8 @@ public sealed record ColoursView(
     IReadOnlyList<Remark> Remarks,
     IReadOnlyList<MethodView> Methods,
     IReadOnlyList<CardWorkView> CardWork,
-    IReadOnlyList<AreaColourView> Areas
+    IReadOnlyList<AreaColourView> Areas,
+    MixCount Count
 );
 
 /// <summary>The second stage as it is read.</summary>
@@ -257,7 +263,8 @@ internal static class ColourViews
                         work.Wish.Colours
                     )),
                 ],
-            palette is null ? [] : Areas(run, palette, Colours.Ground(run, palettes))
+            palette is null ? [] : Areas(run, palette, Colours.Ground(run, palettes)),
+            MixCount.Of(run.Colours)
         );
     }
 
@@ -276,8 +283,18 @@ internal static class ColourViews
             .Distinct()
             .ToDictionary(
                 wish => wish,
-                wish => Choosing.Recipes(onGround, run.Schools, new Wish(0, wish.Colour, wish.Shadow, wish.Method))
+                wish =>
+                    Choosing.Offers(
+                        onGround,
+                        run.Schools,
+                        new Wish(0, wish.Colour, wish.Shadow, wish.Method),
+                        run.Mixed
+                    )
             );
+        // By whom each mix is used, so that an offer says that it is mixed already.
+        var mixedFor = run
+            .Colours.SelectMany(colour => Thrift.MixesOf(colour.Recipe).Select(mix => (mix, colour.Wish.Area)))
+            .ToLookup(use => use.mix, use => use.Area);
         var painting = run.Painting;
         var card = painting.Finished(palette.Paints, run.Schools);
         var finished = card.Looks().ToDictionary(look => look.Area);
@@ -320,7 +337,14 @@ internal static class ColourViews
                             :
                             [
                                 .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
-                                    .Select(recipe => RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe)),
+                                    .Select(recipe => new OfferView(
+                                        RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe),
+                                        Thrift
+                                            .MixesOf(recipe)
+                                            .Select(mix => mixedFor[mix].Count(area => area != colour.Wish.Area))
+                                            .DefaultIfEmpty(0)
+                                            .Min()
+                                    )),
                             ],
                         colour.Recipe.Gradient is { } into
                             ? new GradientView(

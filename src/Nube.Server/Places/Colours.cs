@@ -314,7 +314,7 @@ public static partial class Colours
                     {
                         if (!areas.Contains(colour.Wish.Area))
                             return colour;
-                        var offered = Choosing.Recipes(palette, run.Schools, colour.Wish);
+                        var offered = Choosing.Offers(palette, run.Schools, colour.Wish, run.Mixed);
                         if (given.Place < 0 || given.Place >= offered.Length)
                             throw TroubleException.Unusable("This recipe was not offered.");
                         return colour with { Recipe = offered[given.Place] };

@@ -6,6 +6,7 @@ using Nube.Core.Cards;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Mixing;
 using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
@@ -72,6 +73,10 @@ public sealed record RunWithSupplies(
 
     /// <summary>Colours of areas that are there and painted.</summary>
     public IReadOnlyList<ChosenColour> Colours => Piece.Colours;
+
+    /// <summary>What is mixed or taken up for its colours, each once.</summary>
+    public IReadOnlyCollection<PaintMix> Mixed =>
+        [.. Colours.SelectMany(colour => Thrift.MixesOf(colour.Recipe)).Distinct()];
 
     /// <summary>Pairs of areas that would run together when both are wet.</summary>
     public IEnumerable<(int One, int Other)> Touching => Piece.Touching;
@@ -183,6 +188,7 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
             .Include(r => r.Pieces)
                 .ThenInclude(piece => piece.Scene)
             .Include(r => r.Plan!.Found)
+            .AsSingleQuery() // a run has few pieces, and what was found for its plan is one row
             .SingleOrDefaultAsync(r => r.Id == id, cancel)
             ?? throw NotThere();
         var piece = inHand(run.Pieces);

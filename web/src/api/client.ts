@@ -6,6 +6,7 @@ export type Account = Schemas['AccountView'];
 export type Air = Schemas['Air'];
 export type Run = Schemas['RunView'];
 export type Piece = Schemas['PieceView'];
+export type ThriftStop = Schemas['ThriftStopView'];
 export type Stage = Schemas['Stage'];
 export type Image = Schemas['ImageView'];
 export type Area = Schemas['AreaView'];

@@ -23,6 +23,7 @@
   import RecipeRow from './RecipeRow.svelte';
   import RunWays from './RunWays.svelte';
   import Supplies from './Supplies.svelte';
+  import ThriftPanel from './ThriftPanel.svelte';
   import WishForm from './WishForm.svelte';
 
   const run = useRun();
@@ -227,6 +228,7 @@
         undo={before.length > 0 ? undo : undefined}
       />
       {#if colours.trouble}<TroubleNote trouble={colours.trouble} />{/if}
+      {#if rows.size > 1}<ThriftPanel colours={colours.value} piece={id} {change} />{/if}
       {#each rows as [key, areas] (key)}
         <RecipeRow
           {areas}

@@ -125,9 +125,12 @@
     <ol class="grid gap-2 border-t border-hair pt-2 md:col-span-4">
       {#each first.others as other, place (place)}
         <li class="grid items-center gap-4 md:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">
-          <span class="text-sm">{likenessWords[other.likeness]}, {other.difference.toFixed(1)}</span>
-          <Swatch colours={other.ladder} {paper} label="From much water to none, on the paper" />
-          <RecipeParts recipe={other} />
+          <span class="text-sm"
+            >{#if other.mixedFor > 0}<strong>Mixed already.</strong>{/if}
+            {likenessWords[other.recipe.likeness]}, {other.recipe.difference.toFixed(1)}</span
+          >
+          <Swatch colours={other.recipe.ladder} {paper} label="From much water to none, on the paper" />
+          <RecipeParts recipe={other.recipe} />
           <button type="button" class="btn btn-line btn-sm" onclick={() => choose(ids, place)}
             >Use this</button
           >
