@@ -9,6 +9,6 @@ public enum AreaMark
     /// <summary>It only looks like an area: what lies behind the image.</summary>
     NotPart,
 
-    /// <summary>It is painted over as part of what is around, and drawn again at the end.</summary>
+    /// <summary>It is a detail: painted over as part of what is around it, and coloured when that is done.</summary>
     Redraw,
 }

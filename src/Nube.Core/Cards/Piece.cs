@@ -37,8 +37,10 @@ public sealed record PiecePicture(
         Marks.TryGetValue(area, out var mark) && mark is (AreaMark.LeaveWhite or AreaMark.NotPart);
 
     /// <summary>The areas as painting needs them.</summary>
-    public IEnumerable<AreaToPaint> ToPaint()
+    /// <param name="coloured">Those that have a colour.</param>
+    public IEnumerable<AreaToPaint> ToPaint(IReadOnlySet<int> coloured)
     {
+        ArgumentNullException.ThrowIfNull(coloured);
         var zones = Zones.ToDictionary(zone => zone.Id);
         return Areas.Select(area =>
         {
@@ -49,13 +51,28 @@ public sealed record PiecePicture(
                 area.Id,
                 area.SizeMm2,
                 new ZoneShares(light, zone?.ShadowShare ?? 0, zone?.WhiteShare ?? 0),
-                Marks.TryGetValue(area.Id, out var mark) && mark == AreaMark.Redraw
+                DetailOf(area.Id, coloured)
             )
             {
                 RadiusMm = WetPatch.Radius(area.SizeMm2, area.PerimeterMm),
             };
         });
     }
+
+    /// <summary>
+    /// What a detail is a part of: of the coloured areas beside it, the one with which it shares the longest line; null
+    /// where it is no detail, or where nothing beside it is coloured.
+    /// </summary>
+    private int? DetailOf(int area, IReadOnlySet<int> coloured) =>
+        IsDetail(area)
+            ? Touching
+                .Where(pair => pair.One == area || pair.Other == area)
+                .OrderByDescending(pair => pair.SharedMm)
+                .Select(pair => (int?)(pair.One == area ? pair.Other : pair.One))
+                .FirstOrDefault(other => coloured.Contains(other!.Value) && !IsDetail(other.Value))
+            : null;
+
+    private bool IsDetail(int area) => Marks.TryGetValue(area, out var mark) && mark == AreaMark.Redraw;
 }
 
 /// <summary>
@@ -94,17 +111,27 @@ public sealed record Piece(
 
     /// <summary>
     /// Pairs of areas that would run together when both are wet: they touch, no dam is between them, and the maker gave
-    /// no leave; none where the water may decide.
+    /// no leave; none where the water may decide. A detail is part of what is around it.
     /// </summary>
-    public IEnumerable<(int One, int Other)> Touching =>
-        Picture is null
-            ? []
-            : Schools.RunTogether(
+    public IEnumerable<(int One, int Other)> Touching
+    {
+        get
+        {
+            if (Picture is null)
+                return [];
+            var together = Painting
+                .Areas.Where(area => area.DetailOf is not null)
+                .Select(area => AreaPair.Of(area.Area, area.DetailOf!.Value))
+                .Concat(Picture.MayRun)
+                .ToHashSet();
+            return Schools.RunTogether(
                 Picture
                     .Dams.RunTogether(Picture.Touching)
-                    .Select(t => (t.One, t.Other))
-                    .Where(pair => !Picture.MayRun.Contains(AreaPair.Of(pair.One, pair.Other)))
+                    .Where(pair => !together.Contains(AreaPair.Of(pair.One, pair.Other)))
+                    .Select(pair => (pair.One, pair.Other))
             );
+        }
+    }
 
     /// <summary>There is something to plan: areas with a colour, or something that is done to the whole of it.</summary>
     public bool HasWork => Colours.Length > 0 || Work.Length > 0;
@@ -121,7 +148,7 @@ public sealed record Piece(
         new(
             Colours,
             Work,
-            [.. Picture?.ToPaint() ?? []],
+            [.. Picture?.ToPaint(Colours.Select(colour => colour.Wish.Area).ToHashSet()) ?? []],
             Picture is null ? 0 : Picture.WidthMm * Picture.HeightMm,
             Lines != DamLines.None,
             Traced

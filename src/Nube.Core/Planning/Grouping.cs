@@ -92,14 +92,14 @@ internal static class Grouping
         var sets = new List<List<Pass>>();
         foreach (var pass in alike.OrderByDescending(pass => pass.PaintedMm2).ThenBy(pass => pass.Areas[0]))
         {
-            var home = sets.Find(set =>
-                RunningTogether.MayTouch(pass) || !set.Exists(other => touch.Contains((pass.Areas[0], other.Areas[0])))
-            );
+            var home = sets.Find(set => RunningTogether.MayTouch(pass) || !set.Exists(other => Touch(pass, other)));
             if (home is null)
                 sets.Add(home = []);
             home.Add(pass);
         }
         return sets;
+
+        bool Touch(Pass one, Pass other) => one.Areas.Any(a => other.Areas.Any(b => touch.Contains((a, b))));
     }
 
     private static object Alike(Pass pass) =>

@@ -36,8 +36,11 @@ public sealed record ChosenCard(CardWish Wish, ImmutableArray<Recipe> Recipes);
 /// <param name="Area">Its id.</param>
 /// <param name="SizeMm2">Its surface, mm2.</param>
 /// <param name="Shares">How the light divides it.</param>
-/// <param name="Redraw">Its details are to be drawn again at the end.</param>
-public sealed record AreaToPaint(int Area, double SizeMm2, ZoneShares Shares, bool Redraw)
+/// <param name="DetailOf">
+/// The area that it is a detail of: it is painted over as part of that, and coloured at the end; null where it is an area
+/// like others.
+/// </param>
+public sealed record AreaToPaint(int Area, double SizeMm2, ZoneShares Shares, int? DetailOf = null)
 {
     /// <summary>Radius of the disc that dries as it does, mm; less than that of its surface where it is long.</summary>
     public double RadiusMm { get; init; } = WetPatch.Radius(SizeMm2);
@@ -94,9 +97,11 @@ public sealed record Painting(
         return new CardSurface(
             OfAreas(paints, schools, ground)
                 .Where(area => area.Passes.Length > 0)
+                .SelectMany(area => area.WithDetails, (area, part) => (part, area.Passes))
+                .GroupBy(area => area.part, area => area.Passes)
                 .ToImmutableSortedDictionary(
-                    area => area.Area,
-                    area => Laying.Lay(ground, area.Passes.SelectMany(pass => pass.Acts), paints)
+                    area => area.Key,
+                    area => Laying.Lay(ground, area.SelectMany(passes => passes).SelectMany(p => p.Acts), paints)
                 )
         );
     }
@@ -125,35 +130,97 @@ public sealed record Painting(
             );
     }
 
+    /// <summary>What an area is coloured on: what lies under a detail, else the ground.</summary>
+    /// <param name="area">The area.</param>
+    /// <param name="paints">The run's colourants on its paper.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public Surface Under(int area, Paints paints, Schools schools)
+    {
+        var (_, ground) = OfCards(paints);
+        return
+            Areas.FirstOrDefault(one => one.Area == area)?.DetailOf is { } host
+            && OfAreas(paints, schools, ground).Find(one => one.Area == host) is { } around
+            ? Laying.Lay(ground, around.Passes.SelectMany(pass => pass.Acts), paints)
+            : ground;
+    }
+
+    /// <summary>What each area gets by its wish; details at the end, over what is around them.</summary>
     private List<ColouredArea> OfAreas(Paints paints, Schools schools, Surface ground)
     {
         var there = Areas.ToDictionary(area => area.Area);
-        return
-        [
-            .. Colours
-                .Where(colour => there.ContainsKey(colour.Wish.Area))
-                .Select(colour =>
+        var whole = Colours
+            .Where(colour => there.GetValueOrDefault(colour.Wish.Area) is { } area && !IsDetail(area))
+            .Select(colour => Coloured(colour, ground))
+            .ToList();
+        var around = whole.ToDictionary(area => area.Area);
+        var details = Colours
+            .Where(colour => there.GetValueOrDefault(colour.Wish.Area) is { } area && IsDetail(area))
+            .Select(colour =>
+            {
+                var host = around[there[colour.Wish.Area].DetailOf!.Value];
+                var detail = Coloured(colour, Laying.Lay(ground, host.Passes.SelectMany(pass => pass.Acts), paints));
+                return detail with
                 {
-                    var area = there[colour.Wish.Area];
-                    var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.WholeRecipe);
-                    var passes = MethodTable.Passes(colour.Wish.Method, task, paints, schools);
-                    if (area.Redraw && colour.Wish.Method != Method.NoLine && passes.Length > 0)
-                        passes = passes.Add(Methods.Builders.Washes.Redrawn(task));
-                    // Colours come onto what is there: paper, or a background.
-                    return new ColouredArea(
-                        area.Area,
-                        area.SizeMm2,
-                        area.Shares,
-                        colour.Wish.Method,
-                        passes,
-                        LightnessAfter(ground, passes, paints)
-                    )
-                    {
-                        RadiusMm = area.RadiusMm,
-                    };
-                }),
-        ];
+                    Under = host.Passes.Length,
+                    Passes =
+                    [
+                        .. detail.Passes.Select(pass =>
+                            pass.Phase < Phase.Detail ? pass with { Phase = Phase.Detail } : pass
+                        ),
+                    ],
+                };
+            });
+        return [.. whole, .. details];
+
+        // Colours come onto what is there: paper, a background, or what a detail is drawn on.
+        ColouredArea Coloured(ChosenColour colour, Surface on)
+        {
+            var area = there[colour.Wish.Area];
+            var passes = PassesOf(area, colour, paints, schools);
+            return new ColouredArea(
+                area.Area,
+                area.SizeMm2,
+                area.Shares,
+                colour.Wish.Method,
+                passes,
+                LightnessAfter(on, passes, paints)
+            )
+            {
+                RadiusMm = area.RadiusMm,
+                Details = [.. Areas.Where(other => other.DetailOf == area.Area)],
+            };
+        }
     }
+
+    /// <summary>It is a detail of something that has a colour.</summary>
+    private bool IsDetail(AreaToPaint area) =>
+        area.DetailOf is { } host && Colours.Any(colour => colour.Wish.Area == host);
+
+    /// <summary>
+    /// The passes of an area. What vanished is drawn again where nobody said what it is: an area that is a detail, or
+    /// has such in it, is drawn in their own colours.
+    /// </summary>
+    private ImmutableArray<AreaPass> PassesOf(AreaToPaint area, ChosenColour colour, Paints paints, Schools schools)
+    {
+        var task = new AreaTask(area.Area, area.SizeMm2, area.Shares, colour.WholeRecipe);
+        var passes = MethodTable.Passes(colour.Wish.Method, task, paints, schools);
+        return IsDetail(area) || Areas.Any(other => other.DetailOf == area.Area)
+            ? [.. passes.Where(pass => pass.Stroke != Stroke.Redraw)]
+            : passes;
+    }
+
+    private static ColouredArea Coloured(
+        AreaToPaint area,
+        Method method,
+        ImmutableArray<AreaPass> passes,
+        Surface ground,
+        Paints paints
+    ) =>
+        // Colours come onto what is there: paper, a background, or what a detail is drawn on.
+        new(area.Area, area.SizeMm2, area.Shares, method, passes, LightnessAfter(ground, passes, paints))
+        {
+            RadiusMm = area.RadiusMm,
+        };
 
     private (List<ColouredCard> Cards, Surface Ground) OfCards(Paints paints)
     {

@@ -25,6 +25,15 @@ public sealed record ColouredArea(
 {
     /// <summary>Radius of the disc that dries as it does, mm.</summary>
     public double RadiusMm { get; init; } = WetPatch.Radius(SizeMm2);
+
+    /// <summary>Details in it, which are painted over with it in the same go.</summary>
+    public ImmutableArray<AreaToPaint> Details { get; init; } = [];
+
+    /// <summary>How many passes lie under these: those of what a detail is a part of.</summary>
+    public int Under { get; init; }
+
+    /// <summary>The area and the details in it, by their ids.</summary>
+    public ImmutableArray<int> WithDetails => [.. Details.Select(detail => detail.Area).Append(Area).Order()];
 }
 
 /// <summary>Something done to the whole card, with its passes.</summary>
@@ -65,7 +74,10 @@ public static class PassBuilder
         ArgumentNullException.ThrowIfNull(touching);
         (int One, int Other)[] pairs = [.. touching];
         var singles = InOrder(
-            [.. areas.SelectMany(OfArea), .. OfCards(cards ?? [], [.. areas.Select(area => area.Area)])],
+            [
+                .. areas.SelectMany(OfArea),
+                .. OfCards(cards ?? [], [.. areas.SelectMany(area => area.WithDetails).Distinct()]),
+            ],
             tones,
             pairs
         );
@@ -137,12 +149,12 @@ public static class PassBuilder
                 new Pass(
                     0,
                     pass.Mix,
-                    [area.Area],
+                    area.WithDetails,
                     pass.Zone,
-                    place + 1,
+                    area.Under + place + 1,
                     pass.Water,
                     area.Lightness[place],
-                    area.SizeMm2 * GoneOver(pass, area.Shares)
+                    (area.SizeMm2 + area.Details.Sum(detail => detail.SizeMm2)) * GoneOver(pass, area.Shares)
                 )
                 {
                     Left = pass.Left,
@@ -152,7 +164,13 @@ public static class PassBuilder
                     Phase = pass.Phase,
                     Also = pass.Also,
                     Acts = pass.Acts,
-                    Patches = [WetPatch.Alone(area.Area, area.RadiusMm * Math.Sqrt(area.Shares.Of(pass.Zone)))],
+                    // Details are wet as a part of it.
+                    Patches =
+                    [
+                        .. area.WithDetails.Select(part =>
+                            WetPatch.Alone(part, area.RadiusMm * Math.Sqrt(area.Shares.Of(pass.Zone)))
+                        ),
+                    ],
                 }
         );
 
@@ -225,13 +243,15 @@ public static class PassBuilder
             for (var i = 1; i < inOrder.Count; i++)
                 before[inOrder[i].Index].Add(inOrder[i - 1].Item);
         }
-        // A marker's tip drags pencil along and clogs with it: common practice, no source.
+        // A marker's tip drags pencil along and clogs with it: common practice, no source. Details in marker come last
+        // all the same.
         var touch = touching.SelectMany(t => new[] { t, (t.Other, t.One) }).ToHashSet();
         foreach (var (place, pencil) in passes.Index().Where(p => p.Item.Sheet.Brings.HasFlag(Traits.PencilStroke)))
             before[place]
                 .UnionWith(
                     passes.Where(marker =>
                         marker.Stroke == Stroke.Marker
+                        && marker.Phase <= pencil.Phase
                         && marker.Areas.Any(one => pencil.Areas.Any(other => touch.Contains((one, other))))
                     )
                 );

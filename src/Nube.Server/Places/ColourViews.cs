@@ -263,7 +263,7 @@ internal static class ColourViews
                         work.Wish.Colours
                     )),
                 ],
-            palette is null ? [] : Areas(run, palette, Colours.Ground(run, palettes)),
+            palette is null ? [] : Areas(run, palette, palettes),
             MixCount.Of(run.Colours)
         );
     }
@@ -274,23 +274,13 @@ internal static class ColourViews
             ? card.Areas[colour.Wish.Area].Colours(dry => SpectralColour.ToLab(WetLook.Of(dry))).Middle
             : null;
 
-    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette, RunPalette onGround)
+    private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette, Palettes palettes)
     {
-        // Areas with the same wish share the search.
-        var offered = run
-            .Colours.Where(c => !c.Wish.Exactly)
-            .Select(c => (c.Wish.Method, c.Wish.Colour, c.Wish.Shadow))
-            .Distinct()
-            .ToDictionary(
-                wish => wish,
-                wish =>
-                    Choosing.Offers(
-                        onGround,
-                        run.Schools,
-                        new Wish(0, wish.Colour, wish.Shadow, wish.Method),
-                        run.Mixed
-                    )
-            );
+        var onGround = Colours.Ground(run, palettes);
+        // Areas with the same wish share the search: a palette remembers what was found.
+        var mixed = run.Mixed;
+        ImmutableArray<Recipe> Offered(Wish wish) =>
+            Choosing.Offers(Colours.Under(wish.Area, run, palettes), run.Schools, wish, mixed);
         // By whom each mix is used, so that an offer says that it is mixed already.
         var mixedFor = run
             .Colours.SelectMany(colour => Thrift.MixesOf(colour.Recipe).Select(mix => (mix, colour.Wish.Area)))
@@ -336,7 +326,7 @@ internal static class ColourViews
                             ? []
                             :
                             [
-                                .. offered[(colour.Wish.Method, colour.Wish.Colour, colour.Wish.Shadow)]
+                                .. Offered(colour.Wish)
                                     .Select(recipe => new OfferView(
                                         RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe),
                                         Thrift

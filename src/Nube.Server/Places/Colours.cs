@@ -170,7 +170,8 @@ public static partial class Colours
                     .. areas.Select(area =>
                     {
                         var wish = new Wish(area, given.Colour, given.Shadow, method);
-                        return Choosing.Changed(palette, run.Schools, wish, before.GetValueOrDefault(area))
+                        var under = Under(area, run, palettes);
+                        return Choosing.Changed(under, run.Schools, wish, before.GetValueOrDefault(area))
                             ?? throw NoneFor(run, wish);
                     }),
                 ];
@@ -222,14 +223,21 @@ public static partial class Colours
             clock,
             run =>
             {
-                var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 RefuseMissing(run, given.Method, wholeCard: false);
                 run.InHand.Colours =
                 [
                     .. run.InHand.Colours.Select(c =>
                         areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
-                            ? Chosen(run, palette, c.Wish with { Method = given.Method, Exactly = false })
+                            ? Chosen(
+                                run,
+                                Under(c.Wish.Area, run, palettes),
+                                c.Wish with
+                                {
+                                    Method = given.Method,
+                                    Exactly = false,
+                                }
+                            )
                             : c
                     ),
                 ];
@@ -306,7 +314,6 @@ public static partial class Colours
             clock,
             run =>
             {
-                var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
                 run.InHand.Colours =
                 [
@@ -314,7 +321,8 @@ public static partial class Colours
                     {
                         if (!areas.Contains(colour.Wish.Area))
                             return colour;
-                        var offered = Choosing.Offers(palette, run.Schools, colour.Wish, run.Mixed);
+                        var under = Under(colour.Wish.Area, run, palettes);
+                        var offered = Choosing.Offers(under, run.Schools, colour.Wish, run.Mixed);
                         if (given.Place < 0 || given.Place >= offered.Length)
                             throw TroubleException.Unusable("This recipe was not offered.");
                         return colour with { Recipe = offered[given.Place] };

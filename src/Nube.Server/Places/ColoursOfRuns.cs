@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
 using Nube.Server.Support;
@@ -19,11 +20,28 @@ public static partial class Colours
     /// The run's palette on what its areas are coloured on: a background that is laid before them, or the paper; null
     /// when paper or colours are missing.
     /// </summary>
-    internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes)
+    internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes) =>
+        Palette(run, palettes) is { } onPaper
+            ? On(run.Painting.GroundOn(onPaper.Paints), onPaper, run, palettes)
+            : null;
+
+    /// <summary>
+    /// The run's palette on what an area is coloured on, which under a detail is what lies around it; or a sentence that
+    /// it is missing.
+    /// </summary>
+    internal static RunPalette Under(int area, RunWithSupplies run, Palettes palettes)
     {
-        if (Palette(run, palettes) is not { } onPaper)
-            return null;
-        var ground = run.Painting.GroundOn(onPaper.Paints).Middle.Colour();
+        var painting = run.Painting;
+        return
+            painting.Areas.FirstOrDefault(one => one.Area == area) is { DetailOf: not null }
+            && Palette(run, palettes) is { } onPaper
+            ? On(painting.Under(area, onPaper.Paints, run.Schools), onPaper, run, palettes)
+            : Ground(run, palettes);
+    }
+
+    private static RunPalette On(Surface surface, RunPalette onPaper, RunWithSupplies run, Palettes palettes)
+    {
+        var ground = surface.Middle.Colour();
         return Ciede2000.Difference(ground, onPaper.Paints.Paper.Colour.ToLab()) < SameGround
             ? onPaper
             : palettes.ForRun(

@@ -36,7 +36,7 @@ public class CardLooksTests
         var painting = new Painting(
             colours,
             work.IsDefault ? [] : work,
-            [new AreaToPaint(1, 400, new ZoneShares(0.2, 0.35), false)],
+            [new AreaToPaint(1, 400, new ZoneShares(0.2, 0.35))],
             5000,
             false,
             false

@@ -46,7 +46,10 @@ public class PieceTests
         Assert.Equal([1], marked.Colours.Select(colour => colour.Wish.Area));
         Assert.Equal(3, marked.Wishes.Length);
         var drawn = Panel with { Picture = Picture with { Marks = Picture.Marks.Add(1, AreaMark.Redraw) } };
-        Assert.Equal([true, false, false], drawn.Painting.Areas.Select(area => area.Redraw));
+        Assert.Equal([2, null, null], drawn.Painting.Areas.Select(area => area.DetailOf));
+        // Beside it nothing is coloured: it is an area like others.
+        var alone = drawn with { Wishes = [Wished(1)] };
+        Assert.All(alone.Painting.Areas, area => Assert.Null(area.DetailOf));
     }
 
     [Fact]

@@ -108,7 +108,7 @@ public class ChoosingTests
         var wish = new Wish(1, Srgb.Parse("#3f6a2c"), ShadowDepth.None);
         var best = Choosing.Best(Palette, Schools.Usual, wish)!;
         var thin = best with { Recipe = best.Recipe with { Strength = new(4), Layers = 1 } };
-        var area = new AreaToPaint(1, 400, new(0, 0), false);
+        var area = new AreaToPaint(1, 400, new(0, 0));
         var air = new Air(20, 0.5, 0.05);
         var more = WashMore.Of(thin, area, Palette, Schools.Usual, air, 1)!;
         Assert.Equal(2, more.Recipe.Layers);

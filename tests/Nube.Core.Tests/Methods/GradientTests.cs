@@ -34,7 +34,7 @@ public class GradientTests
         new(
             chosen,
             [],
-            [.. chosen.Select(one => new AreaToPaint(one.Wish.Area, 400, new(0.2, 0.35), false))],
+            [.. chosen.Select(one => new AreaToPaint(one.Wish.Area, 400, new(0.2, 0.35)))],
             105 * 148,
             false,
             false
@@ -115,7 +115,7 @@ public class GradientTests
         ImmutableArray<Remark> Said(NamedColours named) =>
             GradientCheck.Of(
                 Chosen(named),
-                new AreaToPaint(1, 60, new(0.2, 0.35), false),
+                new AreaToPaint(1, 60, new(0.2, 0.35)),
                 Palette,
                 Schools.Usual,
                 Air.OrdinaryRoom,
@@ -143,7 +143,7 @@ public class GradientTests
         ImmutableArray<Remark> Said(double mm2) =>
             GradientCheck.Of(
                 Chosen(Into(Down, "Lemon yellow", "Scarlet", "Violet")),
-                new AreaToPaint(1, mm2, new(0.2, 0.35), false) { RadiusMm = Math.Sqrt(mm2 / Math.PI) },
+                new AreaToPaint(1, mm2, new(0.2, 0.35)) { RadiusMm = Math.Sqrt(mm2 / Math.PI) },
                 Palette,
                 Schools.Usual,
                 new Air(30, 0.25, 0),

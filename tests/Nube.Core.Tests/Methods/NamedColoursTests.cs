@@ -28,14 +28,7 @@ public class NamedColoursTests
     {
         var chosen = ThreePencils.For(Palette, Schools.Usual, 1, Method.DryPencil);
         Assert.True(chosen.Wish.Exactly);
-        var painting = new Painting(
-            [chosen],
-            [],
-            [new AreaToPaint(1, 400, new(0.2, 0.35), false)],
-            105 * 148,
-            false,
-            false
-        );
+        var painting = new Painting([chosen], [], [new AreaToPaint(1, 400, new(0.2, 0.35))], 105 * 148, false, false);
         var passes = painting.Passes(Supplies.OnWatercolourPaper, Schools.Usual, []);
         Assert.Equal(
             ["Lemon pencil", "Leaf green pencil", "Dark green pencil"],

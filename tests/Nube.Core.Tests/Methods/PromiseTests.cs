@@ -111,7 +111,7 @@ public class PromiseTests
         var painting = new Painting(
             [new ChosenColour(wish, recipe)],
             [],
-            [new AreaToPaint(1, 300, new ZoneShares(0.2, 0.35), false)],
+            [new AreaToPaint(1, 300, new ZoneShares(0.2, 0.35))],
             5000,
             false,
             false
@@ -194,7 +194,7 @@ public class PromiseTests
                 1
             )[0];
             ChosenColour Of(int area) => new(new Wish(area, wanted, ShadowDepth.Soft, method), recipe);
-            AreaToPaint[] areas = [new(1, 300, new ZoneShares(0.2, 0.35), false), new(2, 12, default, false)];
+            AreaToPaint[] areas = [new(1, 300, new ZoneShares(0.2, 0.35)), new(2, 12, default)];
             var painting = new Painting([Of(1), Of(2)], [], areas, 5000, false, false);
             var after = new CardFold(paints).After(painting.Passes(paints, Schools.Usual, []));
             var difference = Ciede2000.Difference(after.Areas[1].Middle.Colour(), after.Areas[2].Middle.Colour());

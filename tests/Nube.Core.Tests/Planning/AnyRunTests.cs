@@ -125,7 +125,7 @@ public class AnyRunTests
                     area,
                     20 + random.Next(900),
                     new ZoneShares(0.2, random.Next(2) * 0.35),
-                    random.Next(4) == 0
+                    random.Next(4) == 0 && area > 1 ? 1 : null
                 ))
                 .ToList();
             var schools = new Schools(
@@ -151,10 +151,12 @@ public class AnyRunTests
                 DryingFactor = 0.6 + random.NextDouble(),
                 Turns = (Turns)random.Next(3),
             };
+            int Home(int area) => areas[area - 1].DetailOf ?? area;
             return new Any(
                 new Painting(colours, work, areas, 4000, random.Next(2) == 0, random.Next(3) == 0),
                 schools,
-                touching,
+                // A detail is part of what is around it; and here none touches another of the same.
+                [.. touching.Where(pair => Home(pair.a) != Home(pair.b))],
                 1 + random.Next(3),
                 new Air(15 + random.Next(15), 0.3 + 0.5 * random.NextDouble(), 0.3 * random.NextDouble()),
                 options

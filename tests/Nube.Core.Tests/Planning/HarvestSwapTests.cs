@@ -112,9 +112,9 @@ public class HarvestSwapTests
             Method.SolventPencil,
             ["#e5812b", "#5c9140"],
             2,
-            [(1, 2)],
+            [],
             Supplies.On(Supplies.Paper("White cardstock 110 lb")),
-            redraw: area => area == 1
+            detailOf: area => area == 1 ? 2 : null
         );
         var plan = run.Plan();
         for (var card = 1; card <= 2; card++)
@@ -124,7 +124,14 @@ public class HarvestSwapTests
                 strokes.LastIndexOf(Stroke.Draw) < strokes.LastIndexOf(Stroke.Dissolve),
                 "solvent after the pencil"
             );
-            Assert.Equal(Stroke.Redraw, strokes[^1]);
+            // The detail is coloured with what is around it, and then in its own colour when all else is done.
+            var row = OnCard(plan, card).ToList();
+            var own = row.Where(pass => pass.Phase == Phase.Detail).ToList();
+            Assert.All(own, pass => Assert.Equal([1], pass.Areas));
+            Assert.Equal(own, row[^own.Count..]);
+            Assert.All(row.Take(row.Count - own.Count), pass => Assert.Contains(2, pass.Areas));
+            Assert.Contains(row, pass => pass.Phase == Phase.Colour && pass.Areas.Contains(1));
+            Assert.Contains(own, pass => pass.Stroke == Stroke.Draw);
         }
         // The stump is cleaned at every change of colour, and never with heat near.
         Assert.Equal(
@@ -583,7 +590,7 @@ public class HarvestSwapTests
         var recipe = Supplies.Best(Method.FlatWash, "#9ec4d8", depth: ShadowDepth.None);
         ChosenColour Of(int area, Method method) =>
             new(new Wish(area, Srgb.Parse("#9ec4d8"), ShadowDepth.None, method), recipe);
-        var areas = Enumerable.Range(1, 2).Select(area => new AreaToPaint(area, 180, default, false)).ToList();
+        var areas = Enumerable.Range(1, 2).Select(area => new AreaToPaint(area, 180, default)).ToList();
         var run = new Trial(
             paints,
             Schools.Usual,

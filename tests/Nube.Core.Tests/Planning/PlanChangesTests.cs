@@ -140,7 +140,7 @@ public class PlanChangesTests
                 new ChosenCard(new CardWish(Method.Relining, [], RelineWith: RelineWith.Stamp), []),
                 new ChosenCard(new CardWish(Method.Splatter, []), [recipe]),
             ],
-            [new AreaToPaint(1, 400, default, false)],
+            [new AreaToPaint(1, 400, default)],
             5000,
             false,
             false

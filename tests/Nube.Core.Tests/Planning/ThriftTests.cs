@@ -56,7 +56,7 @@ public class ThriftTests
     [Fact]
     public void What_each_stop_says_is_what_its_plan_comes_to()
     {
-        var areas = Wreath.Select(c => new AreaToPaint(c.Wish.Area, 300, new(0.2, 0.3), false)).ToImmutableArray();
+        var areas = Wreath.Select(c => new AreaToPaint(c.Wish.Area, 300, new(0.2, 0.3))).ToImmutableArray();
         foreach (var stop in Stops.Value)
         {
             var painting = new Painting(stop.Colours, [], areas, 10_000, false, false);

@@ -77,7 +77,7 @@ internal static class Trials
         bool traced = false,
         double size = 180,
         PlanOptions? options = null,
-        Func<int, bool>? redraw = null,
+        Func<int, int?>? detailOf = null,
         bool masked = false
     )
     {
@@ -95,12 +95,7 @@ internal static class Trials
             .ToList();
         var areas = colours
             .Index()
-            .Select(c => new AreaToPaint(
-                c.Index + 1,
-                size,
-                new ZoneShares(0.2, 0.35),
-                redraw?.Invoke(c.Index + 1) == true
-            ))
+            .Select(c => new AreaToPaint(c.Index + 1, size, new ZoneShares(0.2, 0.35), detailOf?.Invoke(c.Index + 1)))
             .ToList();
         return new Trial(
             on,

@@ -107,7 +107,7 @@ internal static class Washes
         ).Append(Redrawn(task));
 
     /// <summary>What the image lost is drawn again.</summary>
-    internal static AreaPass Redrawn(AreaTask task) =>
+    private static AreaPass Redrawn(AreaTask task) =>
         new(Stroke.Redraw, new PaintMix(task.Recipe.Parts, Strength.Ladder[0]), Zone.Details, BrushWater.DryBrush, [])
         {
             Phase = Phase.Detail,

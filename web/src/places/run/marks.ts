@@ -4,5 +4,5 @@ import type { AreaMark } from '../../api/client';
 export const marks: Record<AreaMark, { mark: string; marked: string }> = {
   leaveWhite: { mark: 'Leave white', marked: 'left white' },
   notPart: { mark: 'Not part of it', marked: 'not part of it' },
-  redraw: { mark: 'Detail to redraw', marked: 'redrawn at the end' },
+  redraw: { mark: 'A detail, coloured last', marked: 'a detail' },
 };

@@ -3,8 +3,8 @@ using System.Text.Json.Nodes;
 
 namespace Nube.Server.Tests;
 
-/// <summary>What a maker notes of an area is told where that area is painted.</summary>
-public class AreaNotesTests(NubeServer server) : IClassFixture<NubeServer>
+/// <summary>What a maker says of single areas: notes, names, details.</summary>
+public class AreaDetailsTests(NubeServer server) : IClassFixture<NubeServer>
 {
     private static readonly int[] First = [1],
         All = [1, 2, 3];
@@ -105,5 +105,45 @@ public class AreaNotesTests(NubeServer server) : IClassFixture<NubeServer>
             ["House 1, room 1", "House 1, room 2", "House 1, room 3"],
             named["areas"]!.AsArray().Select(a => a!["name"]!.GetValue<string>()).Order()
         );
+    }
+
+    [Fact]
+    public async Task A_detail_is_painted_over_first_and_its_recipe_is_found_on_what_is_around_it()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await Wish([1, 3], "#e3cf6e");
+        await maker.Ok(maker.Put($"{run}/piece/image/marks", new { areas = new[] { 2 }, mark = "redraw" }));
+        var colours = await Wish([2], "#6a7a3a");
+        var detail = colours["areas"]!.AsArray().Single(area => area!["area"]!.GetValue<int>() == 2)!;
+        // What the row claims is what comes of it over the yellow.
+        Assert.InRange(
+            Math.Abs(
+                detail["differences"]!["middle"]!.GetValue<double>()
+                    - detail["recipe"]!["difference"]!.GetValue<double>()
+            ),
+            0,
+            0.5
+        );
+        await maker.Ok(maker.Post($"{run}/plan"));
+        var passes = (await maker.Ok(maker.Get($"{run}/plan")))["passes"]!.AsArray();
+        Assert.Contains(passes, pass => Areas(pass!).Contains(2) && Areas(pass!).Length > 1);
+        Assert.Equal([2], Areas(passes[^1]!));
+        Assert.Equal(detail["recipe"]!["parts"]!.ToJsonString(), passes[^1]!["mix"]!["parts"]!.ToJsonString());
+
+        Task<JsonNode> Wish(int[] areas, string colour) =>
+            maker.Ok(
+                maker.Put(
+                    $"{run}/piece/colours/wishes",
+                    new
+                    {
+                        areas,
+                        colour,
+                        shadow = "none",
+                    }
+                )
+            );
+        static int[] Areas(JsonNode pass) => [.. pass["areas"]!.AsArray().Select(area => area!.GetValue<int>())];
     }
 }
