@@ -66,6 +66,39 @@ public sealed class ColouringTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void Fewer_mixes_are_a_slider_away()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Barrow cards for the judges", "colours");
+        window.Sees("Say what colour the 34 areas should become.");
+        Tapping();
+        TakeColour("#7f9a4a");
+        DrawOver(26);
+        window.Sees("1 of 34 areas have a colour");
+        TakeColour("#86a04e");
+        DrawOver(25);
+        window.Sees("2 of 34 areas have a colour");
+        TakeColour("#c46a5a");
+        DrawOver(27);
+        window.Sees("3 of 34 areas have a colour");
+        var before = Mixes();
+        window.Button("Fewer mixes, or closer").Click();
+        var slider = window.Find("//input[@aria-label='From few mixes to as close as possible' and not(@disabled)]");
+        slider.SendKeys(Keys.Home);
+        window.WaitUntil(() => Mixes() < before, "fewer mixes");
+        window.Sees("Proven: no other choice of as many does better.");
+        slider = window.Find("//input[@aria-label='From few mixes to as close as possible' and not(@disabled)]");
+        slider.SendKeys(Keys.End);
+        window.WaitUntil(() => Mixes() == before, "as many as before");
+
+        int Mixes() =>
+            int.Parse(
+                window.Find("//section[@aria-label='How many mixes']/p").Text.Split(' ')[0],
+                CultureInfo.InvariantCulture
+            );
+    }
+
+    [Fact]
     public void The_picture_comes_nearer_by_keys_wheel_and_buttons_and_is_moved_without_picking_an_area()
     {
         window.OpenDemoBook();
