@@ -17,7 +17,7 @@ internal static class OldPasses
         {
             Stroke.Erase or Stroke.Soften => [],
             Stroke.MistAndBlot => [Act.Lift(Zone.Whole, MistTook)],
-            Stroke.Lift => [Act.Lift(Zone.Light, Methods.Builders.Washes.ShareLifted)],
+            Stroke.Lift => [Act.Lift(Zone.Light, HalfLifted)],
             Stroke.Dissolve => Blending.Solvent,
             Stroke.WetDrawn => Blending.Water,
             Stroke.Burnish => Blending.Burnish(pass.Mix),
@@ -36,5 +36,6 @@ internal static class OldPasses
 
     // As they were when such plans were made.
     private const double MistTook = 0.25,
-        DarkPen = 0.5;
+        DarkPen = 0.5,
+        HalfLifted = 0.5;
 }

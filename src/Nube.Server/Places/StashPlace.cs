@@ -13,8 +13,8 @@ using Nube.Server.Support;
 namespace Nube.Server.Places;
 
 /// <summary>
-/// A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. How
-/// sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.
+/// A colourant as a list shows it. Mixes: it is thinned with water. Pencil: it is laid dry. Hue: its place by hue. Lifts: how
+/// far a damp brush takes it off again, in words. How sure: nine of ten predictions lie within this CIEDE2000; null when picked by eye.
 /// </summary>
 public sealed record ColourantView(
     Medium Medium,
@@ -25,6 +25,7 @@ public sealed record ColourantView(
     Srgb Wash,
     double Hue,
     bool Granulates,
+    string Lifts,
     Provenance Provenance,
     SwatchSource Source,
     double? HowSure
@@ -50,6 +51,7 @@ public sealed record ColourantView(
                 ? 360 + wash.L
                 : wash.Hue,
             colourant.Granulates,
+            colourant.Medium.MixesWithWater() ? colourant.LiftsInWords() : "",
             colourant.Provenance,
             colourant.Measured?.Source ?? SwatchSource.Eye,
             colourant.Measured?.HowSure

@@ -1,5 +1,6 @@
 using Nube.Core.Acts;
 using Nube.Core.Drying;
+using Nube.Core.Materials;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 
@@ -9,11 +10,6 @@ namespace Nube.Core.Methods.Builders;
 internal static class Washes
 {
     private const int StrongerSteps = 1; // of the ladder of strengths, for colour that is pulled or dropped in and thinned there
-
-    /// <summary>
-    /// How far towards the bare card a damp brush brings what is dry; staining pigments less. From memory.
-    /// </summary>
-    internal const double ShareLifted = 0.5;
 
     /// <summary>The recipe's layers over the whole area, then its shadow.</summary>
     public static IEnumerable<AreaPass> Flat(AreaTask task, Paints paints, Schools schools) =>
@@ -122,12 +118,19 @@ internal static class Washes
                     PaintMix.CleanWater,
                     Zone.Light,
                     BrushWater.Damp,
-                    [Act.Lift(Zone.Light, ShareLifted)]
+                    [Act.Lift(Zone.Light, Lifted(task, paints))]
                 )
                 {
                     Phase = Phase.Detail,
                 }
             );
+
+    /// <summary>How much of the middle's colour comes off: what its pigments and the paper let go.</summary>
+    private static double Lifted(AreaTask task, Paints paints) =>
+        Staining.Lifted(
+            [.. task.Recipe.Parts.Select(part => (paints.Colourants[part.Colourant], part.Parts))],
+            paints.Paper
+        );
 
     /// <summary>The recipe's layers over the whole area.</summary>
     internal static IEnumerable<AreaPass> Layers(AreaTask task, Paints paints, Stroke stroke) =>

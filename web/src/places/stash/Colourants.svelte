@@ -41,6 +41,7 @@
                 colourant.colourIndex,
                 names.get(colourant.medium ?? ''),
                 colourant.granulates ? 'granulates' : '',
+                colourant.lifts,
                 knownFrom(colourant),
               ]
                 .filter(Boolean)

@@ -22,6 +22,7 @@
       item?.colourant?.colourIndex,
       names.get(item?.colourant?.medium ?? ''),
       item?.colourant?.granulates ? 'granulates' : '',
+      item?.colourant?.lifts,
     ]
       .filter(Boolean)
       .join(', '),
