@@ -138,6 +138,11 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(["Less water next time"], record["notes"]!.AsArray().Select(n => n!.GetValue<string>()));
         Assert.NotEmpty(record["used"]!.AsArray());
         Assert.All(record["used"]!.AsArray(), used => Assert.True(used!["millilitres"]!.GetValue<double>() > 0));
+        // All that was done, in its order, with what and on how many cards.
+        var done = record["done"]!.AsArray();
+        Assert.Equal(steps.Count, done.Sum(pass => pass!["cards"]!.GetValue<int>()));
+        Assert.Equal(steps.Select(step => step!["pass"]!.GetValue<int>()).Distinct().Count(), done.Count);
+        Assert.All(done, pass => Assert.NotEmpty(pass!["with"]!.AsArray()));
         Assert.StartsWith("Sky: ", record["colours"]![0]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Single((await maker.Ok(maker.Get("/api/book?search=sky"))).AsArray());
         Assert.Empty((await maker.Ok(maker.Get("/api/book?search=rhubarb"))).AsArray());

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
 using Nube.Data;
@@ -19,6 +20,9 @@ public sealed record UsedView(
     string? InDrops
 );
 
+/// <summary>Something that was done: what, by which method, with what, and on how many cards.</summary>
+public sealed record DoneView(string Title, string Method, IReadOnlyList<string> With, int Cards);
+
 /// <summary>The record of a run.</summary>
 public sealed record RecordView(
     string Name,
@@ -34,6 +38,7 @@ public sealed record RecordView(
     IReadOnlyList<UsedView> Used,
     IReadOnlyList<string> Notes,
     IReadOnlyList<string> Colours,
+    IReadOnlyList<DoneView> Done,
     IReadOnlyList<OtherwiseView> Otherwise,
     IReadOnlyList<AreaFill> Look
 );
@@ -146,12 +151,40 @@ public static class RecordPlace
                 ],
                 [.. BenchViews.Notes(taps), .. run.NotesOn(run.InHand.Image?.Areas.Select(area => area.Id) ?? [])],
                 [.. run.Colours.OrderBy(c => c.Wish.Area).Select(c => InWords(run, c))],
+                DoneInOrder(run, plan, bench),
                 Colours.Palette(run.AsPlanned, palettes) is { } ofPlan
                     ? BenchViews.Otherwise(run.AsPlanned, ofPlan, plan, bench)
                     : [],
                 Looks.Finished(run, palette)
             )
         );
+    }
+
+    /// <summary>Every pass of which a step was done, in the order in which the first of each was.</summary>
+    private static List<DoneView> DoneInOrder(RunWithSupplies run, Plan plan, BenchState bench)
+    {
+        return
+        [
+            .. bench
+                .Done.Select(number => plan.Steps[number - 1])
+                .GroupBy(step => step.Pass)
+                .Select(steps => (Pass: plan.PassOf(steps.First()), Cards: steps.Count()))
+                .Select(done => new DoneView(
+                    StepWords.Title(done.Pass, run.NameOf),
+                    MethodTable.Of(done.Pass.Method).Name,
+                    [.. done.Pass.Mixes.Where(mix => !mix.Parts.IsEmpty).Select(With)],
+                    done.Cards
+                )),
+        ];
+
+        // What is not mixed with water is taken as it is.
+        string With(PaintMix mix)
+        {
+            var parts = mix.Parts.Select(part => (part.Parts, run.PlanPalette[part.Colourant].Colourant!)).ToList();
+            return parts.TrueForAll(part => part.Item2.Medium.MixesWithWater())
+                ? Words.Mix(parts.Select(part => (part.Parts, part.Item2.Name)), mix.Strength.WaterParts)
+                : string.Join(" and ", parts.Select(part => part.Item2.Name));
+        }
     }
 
     private static string InWords(RunWithSupplies run, ChosenColour colour)

@@ -57,6 +57,7 @@
           .join('\n')
       : '',
   );
+  const cards = (count: number) => (count === 1 ? '1 card' : `${count} cards`);
   let copied = $state(false);
   async function copy() {
     await record.attempt(() => navigator.clipboard.writeText(supplyList));
@@ -80,7 +81,7 @@
       <div>
         <h2>The record</h2>
         <p class="mt-2">
-          {value.cards === 1 ? '1 card' : `${value.cards} cards`} on {value.paper}, stamped in {value.stampingInk}.
+          {cards(value.cards)} on {value.paper}, stamped in {value.stampingInk}.
           {#if worked > 0}Painted in {duration(worked)}.{/if}
           {#if open}{value.stepsDone} of {value.stepCount} steps are done.{/if}
         </p>
@@ -123,6 +124,19 @@
           {#each value.colours as line (line)}<li>{line}</li>{/each}
         </ul>
       </section>
+      {#if value.done.length > 0}
+        <details>
+          <summary class="cursor-pointer underline">All that was done, in its order</summary>
+          <ol class="mt-2 grid list-decimal gap-1 pl-6">
+            {#each value.done as done, index (index)}
+              <li>
+                {done.title}{done.with.length > 0 ? `, with ${done.with.join('; ')}` : ''}.
+                <span class="text-sm text-quiet">{done.method}, {cards(done.cards)}</span>
+              </li>
+            {/each}
+          </ol>
+        </details>
+      {/if}
       <DoneOtherwise steps={value.otherwise} paper={paperOf(run.value)} />
       {#if value.notes.length > 0}
         <section aria-label="Notes">
