@@ -114,7 +114,7 @@ public class AreaDetailsTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.ThreeRooms);
         await Wish([1, 3], "#e3cf6e");
-        await maker.Ok(maker.Put($"{run}/piece/image/marks", new { areas = new[] { 2 }, mark = "redraw" }));
+        await Mark("redraw");
         var colours = await Wish([2], "#6a7a3a");
         var detail = colours["areas"]!.AsArray().Single(area => area!["area"]!.GetValue<int>() == 2)!;
         // What the row claims is what comes of it over the yellow.
@@ -126,12 +126,23 @@ public class AreaDetailsTests(NubeServer server) : IClassFixture<NubeServer>
             0,
             0.5
         );
+        // It is the same recipe when the mark comes after the wish; and the old one when it is taken off.
+        await Mark(null);
+        var alone = await Detail();
+        Assert.NotEqual(detail["recipe"]!.ToJsonString(), alone["recipe"]!.ToJsonString());
+        await Mark("redraw");
+        Assert.Equal(detail["recipe"]!.ToJsonString(), (await Detail())["recipe"]!.ToJsonString());
         await maker.Ok(maker.Post($"{run}/plan"));
         var passes = (await maker.Ok(maker.Get($"{run}/plan")))["passes"]!.AsArray();
         Assert.Contains(passes, pass => Areas(pass!).Contains(2) && Areas(pass!).Length > 1);
         Assert.Equal([2], Areas(passes[^1]!));
         Assert.Equal(detail["recipe"]!["parts"]!.ToJsonString(), passes[^1]!["mix"]!["parts"]!.ToJsonString());
 
+        Task Mark(string? mark) => maker.Ok(maker.Put($"{run}/piece/image/marks", new { areas = new[] { 2 }, mark }));
+        async Task<JsonNode> Detail() =>
+            (await maker.Ok(maker.Get($"{run}/piece/colours")))["areas"]!
+                .AsArray()
+                .Single(area => area!["area"]!.GetValue<int>() == 2)!;
         Task<JsonNode> Wish(int[] areas, string colour) =>
             maker.Ok(
                 maker.Put(

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
+using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Server.Support;
@@ -11,12 +12,11 @@ namespace Nube.Server.Places;
 /// <summary>A mark for some areas; none to take it off.</summary>
 public sealed record MarkGiven(ImmutableArray<int> Areas, AreaMark? Mark);
 
-/// <summary>A name for some areas: one keeps it as it is, several are numbered.</summary>
-public sealed record NameGiven(ImmutableArray<int> Areas, string Name)
-{
-    /// <summary>What each of them is a part of, such as "flower"; empty where they are numbered through.</summary>
-    public string PartOf { get; init; } = "";
-}
+/// <summary>
+/// A name for some areas: one keeps it as it is, several are numbered; anew in each thing that they are a part of, such
+/// as "flower", where that is said.
+/// </summary>
+public sealed record NameGiven(ImmutableArray<int> Areas, string Name, string? PartOf = null);
 
 /// <summary>A note on areas; empty to take it away.</summary>
 public sealed record NoteGiven(ImmutableArray<int> Areas, string Note);
@@ -69,6 +69,7 @@ internal static class ImageAreas
         MarkGiven given,
         NubeDb db,
         RunLoader runs,
+        Palettes palettes,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -79,7 +80,19 @@ internal static class ImageAreas
         var marks = run.Image.Marks.RemoveRange(areas);
         if (given.Mark is { } mark)
             marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
+        var before = Colours.Palette(run, palettes) is null
+            ? []
+            : areas.ToDictionary(area => area, area => Colours.Under(area, run, palettes));
         run.Image.Marks = marks;
+        // What becomes a detail is coloured on something else, and what is none any more too.
+        run.InHand.Colours =
+        [
+            .. run.InHand.Colours.Select(colour =>
+                before.TryGetValue(colour.Wish.Area, out var was)
+                    ? Choosing.OnAnotherGround(was, Colours.Under(colour.Wish.Area, run, palettes), run.Schools, colour)
+                    : colour
+            ),
+        ];
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
@@ -96,7 +109,7 @@ internal static class ImageAreas
     {
         var run = await runs.Piece(id, cancel);
         var areas = Image.Known(run.Image, given.Areas);
-        var (name, partOf) = (Image.CheckedName(given.Name), Image.CheckedName(given.PartOf));
+        var (name, partOf) = (Image.CheckedName(given.Name), Image.CheckedName(given.PartOf ?? ""));
         if (name.Length + partOf.Length > Image.LongestName - NumbersInNames)
             throw TroubleException.Unusable("These names are too long together. Shorten one.");
         var names = run.Image.Names.RemoveRange(areas);
