@@ -26,6 +26,8 @@
   // From few mixes on the left to as close as possible on the right.
   const scale = $derived([...(stops.value ?? [])].reverse());
   const now = $derived(scale.findIndex((stop) => stop.now));
+  /** Where the run stands: by its recipes, or where these are chosen otherwise by how many mixes they take. */
+  const here = $derived(now >= 0 ? now : scale.filter((stop) => stop.mixes < colours.count.mixes).length);
   let held = $state<number>();
   const at = $derived(scale[held ?? now]);
 
@@ -62,10 +64,10 @@
           min="0"
           max={scale.length - 1}
           step="1"
-          value={held ?? Math.max(now, 0)}
+          value={held ?? Math.min(here, scale.length - 1)}
           disabled={stops.busy}
           aria-label="From few mixes to as close as possible"
-          aria-valuetext={at ? `${count(at.mixes)}, ${near(at.meanDifference)}` : 'as picked by hand'}
+          aria-valuetext={at ? `${count(at.mixes)}, ${near(at.meanDifference)}` : 'as it is'}
           oninput={(event) => (held = event.currentTarget.valueAsNumber)}
           onchange={(event) => choose(event.currentTarget.valueAsNumber)}
         />
@@ -78,8 +80,8 @@
             ? 'Proven: no other choice of as many does better.'
             : `Not proven best: another choice could be at most ${at.gap.toFixed(2)} nearer.`}
         {:else}
-          Some recipes were picked by hand: moving this chooses for all areas but those whose colours you
-          named.
+          Not all recipes are as this would choose them. Moving it chooses for all areas but those whose
+          colours you named.
         {/if}
       </p>
     {:else if stops.value}
