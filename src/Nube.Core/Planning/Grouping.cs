@@ -26,7 +26,7 @@ internal static class Grouping
     private const double WorthSteps = 1.05; // of the time of a card: what fewer steps are worth. This project's own
 
     /// <summary>All that can go together: sets of single passes that become one pass each.</summary>
-    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before
+    /// <param name="singles">Passes of one area each with the details in it, or of the whole card, each after those that must come before
     /// it.</param>
     /// <param name="touching">Which areas touch.</param>
     public static List<List<Pass>> Together(ImmutableArray<Pass> singles, IEnumerable<(int One, int Other)> touching)
@@ -41,7 +41,7 @@ internal static class Grouping
     }
 
     /// <summary>Smaller sets where the larger ones make hands wait; null where they do not, or not enough.</summary>
-    /// <param name="singles">Passes of one area each, or of the whole card, each after those that must come before
+    /// <param name="singles">Passes of one area each with the details in it, or of the whole card, each after those that must come before
     /// it.</param>
     /// <param name="sets">All that can go together.</param>
     /// <param name="together">The passes that these make.</param>

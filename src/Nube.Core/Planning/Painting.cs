@@ -209,19 +209,6 @@ public sealed record Painting(
             : passes;
     }
 
-    private static ColouredArea Coloured(
-        AreaToPaint area,
-        Method method,
-        ImmutableArray<AreaPass> passes,
-        Surface ground,
-        Paints paints
-    ) =>
-        // Colours come onto what is there: paper, a background, or what a detail is drawn on.
-        new(area.Area, area.SizeMm2, area.Shares, method, passes, LightnessAfter(ground, passes, paints))
-        {
-            RadiusMm = area.RadiusMm,
-        };
-
     private (List<ColouredCard> Cards, Surface Ground) OfCards(Paints paints)
     {
         ArgumentNullException.ThrowIfNull(paints);

@@ -36,7 +36,8 @@ public sealed record ThriftStop(double PricePerMix, ImmutableArray<ChosenColour>
 
 /// <summary>
 /// A thrifty palette: recipes for all areas of a run together, so that one mix does for several wishes where that is
-/// hardly seen. Colours that were named stay, and what is mixed for them is there for the others.
+/// hardly seen. Colours that were named stay, and so do details, which lie on something else than the ground; what is
+/// mixed for them is there for the others.
 /// </summary>
 public static class Thrift
 {
@@ -70,14 +71,16 @@ public static class Thrift
     /// <param name="palette">What the run has, on the ground that is coloured on.</param>
     /// <param name="schools">The maker's ways.</param>
     /// <param name="colours">The colours as they are chosen now.</param>
+    /// <param name="details">Areas that are details of others.</param>
     /// <returns>Fewer mixes with each; empty where no area has a wish.</returns>
     public static ImmutableArray<ThriftStop> Stops(
         RunPalette palette,
         Schools schools,
-        ImmutableArray<ChosenColour> colours
+        ImmutableArray<ChosenColour> colours,
+        IReadOnlySet<int> details
     )
     {
-        var task = Ways.Of(palette, schools, colours);
+        var task = Ways.Of(palette, schools, colours, details);
         if (task.Wishes.IsEmpty)
             return [];
         var stops = new List<ThriftStop>();
@@ -95,13 +98,15 @@ public static class Thrift
     /// <param name="palette">What the run has, on the ground that is coloured on.</param>
     /// <param name="schools">The maker's ways.</param>
     /// <param name="colours">The colours as they are chosen now.</param>
+    /// <param name="details">Areas that are details of others.</param>
     /// <param name="pricePerMix">What a mix more must bring, CIEDE2000 summed over areas, 0 or more.</param>
     public static ThriftStop At(
         RunPalette palette,
         Schools schools,
         ImmutableArray<ChosenColour> colours,
+        IReadOnlySet<int> details,
         double pricePerMix
-    ) => Ways.Of(palette, schools, colours).At(pricePerMix);
+    ) => Ways.Of(palette, schools, colours, details).At(pricePerMix);
 
     /// <summary>The best recipes for a wish from what is mixed already: thinned, or in more layers.</summary>
     /// <param name="palette">What the run has, on the ground that is coloured on.</param>
@@ -143,13 +148,24 @@ public static class Thrift
         ImmutableArray<ImmutableArray<MixWay>> Costs,
         ImmutableArray<int> Counts,
         int Mixes,
-        HashSet<int> Free
+        HashSet<int> Free,
+        HashSet<int> Staying
     )
     {
-        public static Ways Of(RunPalette palette, Schools schools, ImmutableArray<ChosenColour> colours)
+        public static Ways Of(
+            RunPalette palette,
+            Schools schools,
+            ImmutableArray<ChosenColour> colours,
+            IReadOnlySet<int> details
+        )
         {
-            var free = colours.Where(c => c.Wish.Exactly).SelectMany(c => MixesOf(c.Recipe)).ToHashSet();
-            var areas = colours.Where(c => !c.Wish.Exactly).GroupBy(c => Alike(c.Wish)).ToList();
+            var staying = colours
+                .Where(colour => colour.Wish.Exactly || details.Contains(colour.Wish.Area))
+                .Select(colour => colour.Wish.Area)
+                .ToHashSet();
+            var byItself = colours.ToLookup(colour => staying.Contains(colour.Wish.Area));
+            var free = byItself[true].SelectMany(c => MixesOf(c.Recipe)).ToHashSet();
+            var areas = byItself[false].GroupBy(c => Alike(c.Wish)).ToList();
             var own = areas.Select(same => Best(same.Key)).ToList();
             // What each wish would have mixed by itself is offered to the others, and what is mixed in any case.
             var shared = own.SelectMany(recipes => recipes.Take(2).SelectMany(MixesOf)).Except(free).ToHashSet();
@@ -179,7 +195,8 @@ public static class Thrift
                 ],
                 [.. areas.Select(same => same.Count())],
                 numbers.Count,
-                [.. free.Select(mix => numbers[mix])]
+                [.. free.Select(mix => numbers[mix])],
+                staying
             );
 
             ImmutableArray<Recipe> Best(Wish wish) =>
@@ -195,7 +212,7 @@ public static class Thrift
             ImmutableArray<ChosenColour> colours =
             [
                 .. Colours.Select(colour =>
-                    colour.Wish.Exactly ? colour : colour with { Recipe = recipes[Alike(colour.Wish)] }
+                    Staying.Contains(colour.Wish.Area) ? colour : colour with { Recipe = recipes[Alike(colour.Wish)] }
                 ),
             ];
             var areas = Math.Max(1, Counts.Sum());

@@ -35,7 +35,7 @@ internal static class ThriftPlace
     )
     {
         var run = await runs.Piece(id, cancel);
-        var stops = Thrift.Stops(Colours.Ground(run, palettes), run.Schools, [.. run.Colours]);
+        var stops = Thrift.Stops(Colours.Ground(run, palettes), run.Schools, [.. run.Colours], Details(run));
         var now = run.Colours.Select(colour => colour.Recipe).ToList();
         return TypedResults.Ok(
             stops
@@ -74,7 +74,13 @@ internal static class ThriftPlace
                 if (given.PricePerMix is not (>= 0 and <= DearestMix))
                     throw TroubleException.Unusable("Say what a mix more must bring, from 0 up.");
                 var painted = run.Colours.Select(colour => colour.Wish.Area).ToHashSet();
-                var stop = Thrift.At(Colours.Ground(run, palettes), run.Schools, [.. run.Colours], given.PricePerMix);
+                var stop = Thrift.At(
+                    Colours.Ground(run, palettes),
+                    run.Schools,
+                    [.. run.Colours],
+                    Details(run),
+                    given.PricePerMix
+                );
                 // Wishes of areas that are joined away or marked are kept as they are.
                 run.InHand.Colours =
                 [
@@ -84,4 +90,7 @@ internal static class ThriftPlace
             },
             cancel
         );
+
+    private static HashSet<int> Details(RunWithSupplies run) =>
+        [.. run.Painting.Areas.Where(area => area.DetailOf is not null).Select(area => area.Area)];
 }

@@ -21,8 +21,10 @@ public class ThriftTests
             .Select(wish => Choosing.Best(Palette, Schools.Usual, wish)!),
     ];
 
+    private static readonly HashSet<int> None = [];
+
     private static readonly Lazy<ImmutableArray<ThriftStop>> Stops = new(() =>
-        Thrift.Stops(Palette, Schools.Usual, Wreath)
+        Thrift.Stops(Palette, Schools.Usual, Wreath, None)
     );
 
     [Fact]
@@ -78,14 +80,22 @@ public class ThriftTests
             1,
             Wreath[0].Wish.Method
         );
-        var stop = Thrift.At(Palette, Schools.Usual, [named, .. Wreath[1..]], 1e6);
+        var stop = Thrift.At(Palette, Schools.Usual, [named, .. Wreath[1..]], None, 1e6);
         Assert.Equal(named, stop.Colours[0]);
         // Nothing is mixed beside it: the others are made of it, thinner or stronger.
         Assert.All(stop.Colours, colour => Assert.Equal(named.Recipe.Parts, colour.Recipe.Parts));
         Assert.True(
             stop.Colours.Select(c => c.Recipe.Strength.WaterParts * 10 + c.Recipe.Layers).Distinct().Count() > 1
         );
-        Assert.Empty(Thrift.Stops(Palette, Schools.Usual, [named]));
+        Assert.Empty(Thrift.Stops(Palette, Schools.Usual, [named], None));
+    }
+
+    [Fact]
+    public void Details_stay_for_they_lie_on_something_else()
+    {
+        var stop = Thrift.At(Palette, Schools.Usual, Wreath, new HashSet<int> { 7 }, 1e6);
+        Assert.Equal(Wreath[6], stop.Colours[6]);
+        Assert.NotEqual(Wreath[3].Recipe.Parts, stop.Colours[3].Recipe.Parts);
     }
 
     [Fact]
@@ -112,7 +122,7 @@ public class ThriftTests
                 .Select((colour, area) => new Wish(area, Srgb.Parse(colour), ShadowDepth.Soft, Method.DryPencil))
                 .Select(wish => Choosing.Best(pencils, Schools.Usual, wish)!),
         ];
-        var stops = Thrift.Stops(pencils, Schools.Usual, colours);
+        var stops = Thrift.Stops(pencils, Schools.Usual, colours, None);
         Assert.True(stops[^1].Count.Mixes <= 2, $"{stops[^1].Count.Mixes}");
         Assert.True(stops[^1].Count.Mixes < stops[0].Count.Mixes);
     }
