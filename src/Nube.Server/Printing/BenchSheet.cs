@@ -59,7 +59,7 @@ public static class BenchSheet
                 sheet.Step(
                     row.Count == 1 ? $"{first.Number}" : $"{first.Number} to {row[^1].Number}",
                     pass.Title,
-                    $"{(first.CleanFirst is { } clean ? $"{clean} " : "")}{pass.How}. {pass.Where}.{string.Concat(pass.Notes.Select(note => $" Note: {note}"))}",
+                    string.Join(' ', Told(first, pass)),
                     [pass.Mix, .. pass.Also],
                     [.. row.Select(step => step.Card)]
                 );
@@ -75,6 +75,14 @@ public static class BenchSheet
         ];
 
     /// <summary>Steps of one pass that follow each other without a wait, one card after the other.</summary>
+    /// <summary>What is cleaned first, how and where it is done, and what the maker noted.</summary>
+    private static IEnumerable<string> Told(StepView first, PassView pass) =>
+        new[] { first.CleanFirst }
+            .OfType<string>()
+            .Append($"{pass.How}.")
+            .Append($"{pass.Where}.")
+            .Concat(pass.Notes.Select(note => $"Note: {note}"));
+
     private static IEnumerable<List<StepView>> Rows(IReadOnlyList<StepView> steps)
     {
         var row = new List<StepView>();
