@@ -99,6 +99,14 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
         builder.Entity<IdentityUserClaim<Guid>>().ToTable("maker_claims");
         builder.Entity<IdentityUserLogin<Guid>>().ToTable("maker_logins");
         builder.Entity<IdentityUserToken<Guid>>().ToTable("maker_tokens");
+        builder.Entity<IdentityUserPasskey<Guid>>(passkey =>
+        {
+            passkey.ToTable("maker_passkeys");
+            passkey.HasKey(p => p.CredentialId);
+            passkey.HasOne<Maker>().WithMany().HasForeignKey(p => p.UserId);
+            passkey.Property(p => p.CredentialId).HasMaxLength(1024); // bytes, the most that Web Authentication allows
+            passkey.OwnsOne(p => p.Data).ToJson();
+        });
 
         builder.Entity<Session>(session =>
         {

@@ -207,6 +207,7 @@ app.MapOpenApi("/api/{documentName}.json").AllowAnonymous();
 
 var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter(RequestToken.Require);
 api.MapAccount();
+api.MapPasskeys();
 api.MapHabits();
 api.MapLine();
 api.MapImage();

@@ -1,3 +1,5 @@
+using OpenQA.Selenium;
+
 namespace Nube.Browser.Tests;
 
 /// <summary>Signing in, and what the pages say when something goes wrong.</summary>
@@ -62,6 +64,71 @@ public sealed class TroubleTests(NubeInBrowser nube) : IDisposable
         window.Field("Password").SendKeys("medlar jelly");
         window.Button("Sign in").Click();
         window.Sees("do not belong together");
+    }
+
+    [Fact]
+    public void A_passkey_opens_the_account_without_a_password_until_it_is_removed()
+    {
+        // A simulated authenticator of the device, as the browser's driver brings it (Web Authentication, W3C).
+        window.Driver.ExecuteCdpCommand("WebAuthn.enable", []);
+        window.Driver.ExecuteCdpCommand(
+            "WebAuthn.addVirtualAuthenticator",
+            new Dictionary<string, object?>
+            {
+                ["options"] = new Dictionary<string, object>
+                {
+                    ["protocol"] = "ctap2",
+                    ["transport"] = "internal",
+                    ["hasResidentKey"] = true,
+                    ["hasUserVerification"] = true,
+                    ["isUserVerified"] = true,
+                    ["automaticPresenceSimulation"] = true,
+                },
+            }
+        );
+        var name = $"Keyed {Guid.NewGuid():n}"[..20];
+        window.Open("/");
+        window.Field("Name").SendKeys(name);
+        window.Field("Password").SendKeys("damson cheese");
+        window.Button("Make an account").Click();
+        window.Sees("Nothing hangs on the line yet.");
+        window.Open("/account");
+        window.Sees("Passkeys belong to a name");
+        window.Link("Open it by name").Click();
+
+        // By name it is another place for the browser, with a sign-in of its own.
+        window.Field("Name").SendKeys(name);
+        window.Field("Password").SendKeys("damson cheese");
+        window.Button("Sign in").Click();
+        window.Heading(name);
+        window.Field("What this device is called").SendKeys("tablet at the bench");
+        window.Field("Password, to show").SendKeys("damson cheddar");
+        window.Button("Add a passkey").Click();
+        window.Sees("This is not your password. Nothing was changed.");
+        window.Field("Password, to show").Clear();
+        window.Field("Password, to show").SendKeys("damson cheese");
+        window.Button("Add a passkey").Click();
+        window.Sees("tablet at the bench, since");
+
+        SignOutAndTryThePasskey();
+        window.Sees("Nothing hangs on the line yet.");
+        window.Find("//button[starts-with(@aria-label, 'The room')]").Click();
+        window.Link("Your account").Click();
+        window.Button("Remove tablet at the bench").Click();
+        window.Sees("The key stays on the device.");
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.XPath("//li[contains(., 'at the bench, since')]")).Count == 0,
+            "no passkey"
+        );
+        SignOutAndTryThePasskey();
+        window.Sees("This passkey opens nothing here.");
+
+        void SignOutAndTryThePasskey()
+        {
+            window.Find("//button[starts-with(@aria-label, 'The room')]").Click();
+            window.Button($"Sign out {name}").Click();
+            window.Button("Sign in with a passkey").Click();
+        }
     }
 
     [Fact]

@@ -110,6 +110,8 @@ public class AccountTests(NubeServer server) : IClassFixture<NubeServer>
             [
                 "/api/account/",
                 "/api/account/demo",
+                "/api/account/passkeys/ask",
+                "/api/account/passkeys/sign-in",
                 "/api/account/sign-in",
                 "/api/account/sign-up",
                 "/api/{**rest}",

@@ -346,6 +346,42 @@ public class SigningInTests(NubeServer server) : IClassFixture<NubeServer>
         );
     }
 
+    [Fact]
+    public async Task What_no_device_answered_is_no_passkey()
+    {
+        var maker = await server.NewMaker("No device");
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post("/api/account/passkeys/begin", new { password = "not mine at all" })
+        );
+        var question = await maker.Ok(maker.Post("/api/account/passkeys/begin", new { password = Password }));
+        var options = JsonNode.Parse(question["options"]!.GetValue<string>())!;
+        Assert.Equal("required", options["authenticatorSelection"]!["userVerification"]!.GetValue<string>());
+        Assert.Equal("No device", options["user"]!["name"]!.GetValue<string>());
+        foreach (var made in new[] { "", "{}", "not JSON", """{"id":"AAAA","type":"public-key"}""", "null" })
+        {
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post("/api/account/passkeys", new { name = "made up", credential = made })
+            );
+            var stranger = server.Stranger();
+            await stranger.Look();
+            await stranger.Ok(stranger.Post("/api/account/passkeys/ask"));
+            await stranger.Trouble(
+                made.StartsWith('{') ? HttpStatusCode.Unauthorized : HttpStatusCode.UnprocessableEntity,
+                stranger.Post("/api/account/passkeys/sign-in", new { credential = made })
+            );
+        }
+        var unasked = server.Stranger();
+        await unasked.Look();
+        await unasked.Trouble(
+            HttpStatusCode.Unauthorized,
+            unasked.Post("/api/account/passkeys/sign-in", new { credential = "{}" })
+        );
+        Assert.Empty((await maker.Ok(maker.Get("/api/account/passkeys"))).AsArray());
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Delete("/api/account/passkeys/AAAA"));
+    }
+
     private async Task<Guid> Maker(string name)
     {
         await using var scope = server.Services.CreateAsyncScope();

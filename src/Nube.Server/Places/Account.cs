@@ -306,7 +306,7 @@ public static class Account
     /// <summary>
     /// The password once more, before what cannot be taken back; wrong ones count like wrong sign-ins.
     /// </summary>
-    private static async Task Confirm(
+    internal static async Task Confirm(
         string password,
         Maker maker,
         HttpContext context,

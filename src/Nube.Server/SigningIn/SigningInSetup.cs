@@ -8,7 +8,7 @@ using Nube.Data.Entities;
 namespace Nube.Server.SigningIn;
 
 /// <summary>
-/// How makers are known: names and passwords, sessions on the server, tokens on what changes something.
+/// How makers are known: names, passwords and passkeys, sessions on the server, tokens on what changes something.
 /// </summary>
 public static class SigningInSetup
 {
@@ -31,6 +31,11 @@ public static class SigningInSetup
             .AddEntityFrameworkStores<NubeDb>()
             .AddPasswordValidator<CommonPasswords>()
             .AddSignInManager();
+        services.Configure<IdentityPasskeyOptions>(passkeys =>
+        {
+            // A passkey is all that is asked for: it says who the maker is, and the device asks whether it is the maker.
+            passkeys.ResidentKeyRequirement = passkeys.UserVerificationRequirement = "required";
+        });
         services.AddSingleton<Sessions>().AddScoped<SignInGuard>().AddScoped<MakerArchive>();
         services
             .AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
@@ -38,6 +43,13 @@ public static class SigningInSetup
         services
             .AddAuthentication(IdentityConstants.ApplicationScheme)
             .AddIdentityCookies(cookies =>
+            {
+                // What a passkey has to answer is kept with the asker until it answers.
+                cookies.TwoFactorUserIdCookie!.Configure(cookie =>
+                {
+                    cookie.Cookie.Name = "nube-passkey";
+                    cookie.Cookie.SameSite = SameSiteMode.Strict;
+                });
                 cookies.ApplicationCookie!.Configure(cookie =>
                 {
                     cookie.Cookie.Name = "nube";
@@ -48,8 +60,8 @@ public static class SigningInSetup
                         context.Response.StatusCode = StatusCodes.Status401Unauthorized;
                         return Task.CompletedTask;
                     };
-                })
-            );
+                });
+            });
         services.AddAuthorization();
         services.AddAntiforgery(antiforgery =>
         {

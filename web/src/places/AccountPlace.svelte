@@ -4,6 +4,7 @@
   import { Resource } from '../state/resource.svelte';
   import { session } from '../state/session.svelte';
   import DeleteAccount from './account/DeleteAccount.svelte';
+  import Passkeys from './account/Passkeys.svelte';
   import PasswordForm from './account/PasswordForm.svelte';
 
   const storage = new Resource(() => ask(api.GET('/api/account/storage')));
@@ -59,6 +60,6 @@
     >
   </section>
 
-  {#if account && !account.isDemo}<PasswordForm />{/if}
+  {#if account && !account.isDemo}<PasswordForm /><Passkeys />{/if}
   {#if account}<DeleteAccount {account} />{/if}
 </div>

@@ -3,6 +3,7 @@
   import TroubleNote from '../parts/TroubleNote.svelte';
   import WelcomeLine from '../parts/WelcomeLine.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
+  import { noPasskeysHere, signInWithPasskey } from '../state/passkeys';
   import { asTrouble } from '../state/resource.svelte';
   import { session } from '../state/session.svelte';
 
@@ -12,6 +13,7 @@
   let password = $state('');
   let trouble = $state<Trouble>();
   let busy = $state(false);
+  const notHere = noPasskeysHere();
 
   async function enter(how: () => Promise<unknown>) {
     busy = true;
@@ -83,6 +85,14 @@
         onclick={(event) => event.currentTarget.form?.reportValidity() && signUp()}>Make an account</button
       >
     </div>
+    {#if !notHere}
+      <button
+        type="button"
+        class="btn btn-line w-fit"
+        disabled={busy}
+        onclick={() => enter(signInWithPasskey)}>Sign in with a passkey</button
+      >
+    {/if}
     <p class="text-sm text-quiet">Everything stays on this machine. No e-mail address is asked for.</p>
   </form>
 </main>
