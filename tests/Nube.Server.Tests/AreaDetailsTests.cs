@@ -157,4 +157,67 @@ public class AreaDetailsTests(NubeServer server) : IClassFixture<NubeServer>
             );
         static int[] Areas(JsonNode pass) => [.. pass["areas"]!.AsArray().Select(area => area!.GetValue<int>())];
     }
+
+    [Fact]
+    public async Task A_details_recipe_follows_what_is_around_it_the_supplies_and_the_ways()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await Wish([1, 3], "#e3cf6e");
+        await maker.Ok(maker.Put($"{run}/piece/image/marks", new { areas = new[] { 2 }, mark = "redraw" }));
+        await Wish([2], "#6a7a3a");
+        var onYellow = await Detail();
+
+        // What is around it gets another colour.
+        await Wish([1, 3], "#9fc3d6");
+        var onBlue = await Detail();
+        Assert.NotEqual(onYellow["recipe"]!.ToJsonString(), onBlue["recipe"]!.ToJsonString());
+        await Wish([2], "#6a7a3a");
+        Assert.Equal((await Detail())["recipe"]!.ToJsonString(), onBlue["recipe"]!.ToJsonString());
+
+        // Supplies without one of its colours: the row still claims what comes of it over the blue.
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
+        var gone = onBlue["recipe"]!["parts"]![0]!["id"]!.ToJsonString();
+        var palette = colours["palette"]!.AsArray().Where(id => id!.ToJsonString() != gone).ToList();
+        Assert.Equal(colours["palette"]!.AsArray().Count - 1, palette.Count);
+        await maker.Ok(
+            maker.Put(
+                $"{run}/piece/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = colours["stampingInk"],
+                    palette = palette.Select(id => id!.GetValue<string>()),
+                }
+            )
+        );
+        var supplied = await Detail();
+        Assert.NotEqual(onBlue["recipe"]!.ToJsonString(), supplied["recipe"]!.ToJsonString());
+        await Wish([2], "#6a7a3a");
+        Assert.Equal((await Detail())["recipe"]!.ToJsonString(), supplied["recipe"]!.ToJsonString());
+
+        // Few mixes as a way of working choose anew, on the blue too.
+        await maker.Ok(maker.Put($"{run}/schools", new { schools = new { mixes = "fewColours" } }));
+        var few = await Detail();
+        await Wish([2], "#6a7a3a");
+        Assert.Equal((await Detail())["recipe"]!.ToJsonString(), few["recipe"]!.ToJsonString());
+
+        async Task<JsonNode> Detail() =>
+            (await maker.Ok(maker.Get($"{run}/piece/colours")))["areas"]!
+                .AsArray()
+                .Single(area => area!["area"]!.GetValue<int>() == 2)!;
+        Task<JsonNode> Wish(int[] areas, string colour) =>
+            maker.Ok(
+                maker.Put(
+                    $"{run}/piece/colours/wishes",
+                    new
+                    {
+                        areas,
+                        colour,
+                        shadow = "none",
+                    }
+                )
+            );
+    }
 }

@@ -118,23 +118,28 @@ public static partial class Colours
             ];
             // What is done to the whole card first: its backgrounds are what areas are coloured on.
             var ground = Ground(loaded, palettes);
+            // Details last: they are coloured on what is around them.
+            var details = loaded.Details;
+            var kept = piece.Colours;
+            piece.Colours = [.. kept.Where(c => !details.Contains(c.Wish.Area)).Select(Again)];
+            piece.Colours = [.. piece.Colours, .. kept.Where(c => details.Contains(c.Wish.Area)).Select(Again)];
+            await db.SaveChangesAsync(cancel);
+
             // Where a method's colour is not there any more, the area gets the usual one of what is.
-            piece.Colours =
-            [
-                .. piece.Colours.Select(c =>
-                    NamedPlace.Still(there, loaded, ground, c)
+            ChosenColour Again(ChosenColour colour)
+            {
+                var under = details.Contains(colour.Wish.Area) ? Under(colour.Wish.Area, loaded, palettes) : ground;
+                return NamedPlace.Still(there, loaded, under, colour)
                     ?? Chosen(
                         loaded,
-                        ground,
-                        c.Wish with
+                        under,
+                        colour.Wish with
                         {
-                            Method = Choosing.Possible(ground, loaded.Schools, c.Wish),
+                            Method = Choosing.Possible(under, loaded.Schools, colour.Wish),
                             Exactly = false,
                         }
-                    )
-                ),
-            ];
-            await db.SaveChangesAsync(cancel);
+                    );
+            }
         }
         await whole.CommitAsync(cancel);
         return loaded;
@@ -346,7 +351,7 @@ public static partial class Colours
     {
         var run = await runs.Piece(id, cancel);
         await gate.Open(run, OnTheBench, cancel);
-        change(run);
+        DetailsFollow(run, palettes, () => change(run));
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await ColourViews.View(run, db, palettes, cancel));

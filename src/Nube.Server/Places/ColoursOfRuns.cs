@@ -1,6 +1,7 @@
 using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
+using Nube.Core.Planning;
 using Nube.Server.Support;
 
 namespace Nube.Server.Places;
@@ -37,6 +38,23 @@ public static partial class Colours
             && Palette(run, palettes) is { } onPaper
             ? On(painting.Under(area, onPaper.Paints, run.Schools), onPaper, run, palettes)
             : Ground(run, palettes);
+    }
+
+    /// <summary>Does a change; where it changes what details are coloured on, their recipes follow.</summary>
+    internal static void DetailsFollow(RunWithSupplies run, Palettes palettes, Action change)
+    {
+        var before = Palette(run, palettes) is null
+            ? []
+            : run.Details.ToDictionary(area => area, area => Under(area, run, palettes));
+        change();
+        run.InHand.Colours =
+        [
+            .. run.InHand.Colours.Select(colour =>
+                before.TryGetValue(colour.Wish.Area, out var was)
+                    ? Choosing.OnAnotherGround(was, Under(colour.Wish.Area, run, palettes), run.Schools, colour)
+                    : colour
+            ),
+        ];
     }
 
     private static RunPalette On(Surface surface, RunPalette onPaper, RunWithSupplies run, Palettes palettes)

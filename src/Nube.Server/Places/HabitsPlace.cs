@@ -100,13 +100,16 @@ public static class HabitsPlace
         var there = await runs.Load(id, cancel);
         var (run, before) = (there.Run, there.Schools);
         (run.Schools, run.ChangedAt) = (given.Schools, clock.GetUtcNow());
-        if (!before.ChoosesLike(there.Schools) && Colours.OnGround(there, palettes) is { } palette)
+        if (!before.ChoosesLike(there.Schools) && Colours.Palette(there, palettes) is not null)
         {
             await gate.Open(there, Colours.OnTheBench, cancel);
-            there.InHand.Colours =
-            [
-                .. there.InHand.Colours.Select(c => Choosing.Anew(palette, c, before, there.Schools)),
-            ];
+            Colours.DetailsFollow(there, palettes, () =>
+                there.InHand.Colours = [
+                    .. there.InHand.Colours.Select(c =>
+                        Choosing.Anew(Colours.Under(c.Wish.Area, there, palettes), c, before, there.Schools)
+                    ),
+                ]
+            );
         }
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(given);

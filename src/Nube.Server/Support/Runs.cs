@@ -87,6 +87,10 @@ public sealed record RunWithSupplies(
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting => Piece.Painting;
 
+    /// <summary>Areas that are painted over with what is around them and coloured last.</summary>
+    public IReadOnlySet<int> Details =>
+        Painting.Areas.Where(area => area.DetailOf is not null).Select(area => area.Area).ToHashSet();
+
     /// <summary>What its colours meet beside each other.</summary>
     public Setting Setting(Paper paper, StampingInk ink) => Piece.On(paper, ink);
 
