@@ -248,7 +248,7 @@ public class MixTests(NubeServer server) : IClassFixture<NubeServer>
                 new
                 {
                     paper,
-                    parts = new[] { new { colourant = colours["PB29"], parts = 9 } },
+                    parts = new[] { new { colourant = colours["PB29"], parts = 33 } },
                     water = 1,
                 }
             ),

@@ -131,9 +131,8 @@ public static class GenericCatalogue
     public static ImmutableArray<Colourant> BlendingInks { get; } =
         ByHue("blending ink", Medium.BlendingInk, GenericHues.Inks, 0.02);
 
-    /// <summary>What is white: paint, pencil, pen.</summary>
-    public static ImmutableArray<Colourant> Whites { get; } =
-    [
+    /// <summary>Opaque white: S about 1, from memory.</summary>
+    public static Colourant OpaqueWhite { get; } =
         new(
             "Opaque white",
             "PW6",
@@ -143,7 +142,12 @@ public static class GenericCatalogue
             false,
             Provenance.Estimated,
             Medium: Medium.OpaqueWhite
-        ),
+        );
+
+    /// <summary>What is white: paint, pencil, pen.</summary>
+    public static ImmutableArray<Colourant> Whites { get; } =
+    [
+        OpaqueWhite,
         new(
             "White pencil",
             "PW6",

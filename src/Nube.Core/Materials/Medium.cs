@@ -51,6 +51,11 @@ public static class Media
         medium is Medium.Pan or Medium.Tube or Medium.InkPad or Medium.BrushMarker;
 
     /// <summary>
+    /// It can be a part of a mix: what mixes with water, and opaque white, which makes body colour of it.
+    /// </summary>
+    public static bool MixesInParts(this Medium medium) => medium.MixesWithWater() || medium == Medium.OpaqueWhite;
+
+    /// <summary>
     /// It comes as it is from its pad or its tip: mixed in parts only by who smears ink on a mat with water.
     /// </summary>
     public static bool IsTakenAsItIs(this Medium medium) => medium is Medium.InkPad or Medium.BrushMarker;

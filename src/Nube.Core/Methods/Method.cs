@@ -55,6 +55,9 @@ public enum Method
     /// <summary>An opaque white base, then colour: for kraft and toned card.</summary>
     WhiteBase,
 
+    /// <summary>Body colour: paint mixed with opaque white, which covers toned card by itself.</summary>
+    BodyColour,
+
     /// <summary>Colour over a line that is to vanish, with the details drawn again at the end.</summary>
     NoLine,
 

@@ -12,6 +12,19 @@ namespace Nube.Core.Methods;
 /// <param name="Places">Where each of its colourants stands among the run's.</param>
 public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
 {
+    /// <summary>
+    /// Every mix of one or two of the run's water colours with its opaque white, and the white alone; null without white.
+    /// </summary>
+    public static WaterMixes? OfBodyColour(Paints paints)
+    {
+        ArgumentNullException.ThrowIfNull(paints);
+        if (paints.White(pencil: false) is not { } white)
+            return null;
+        ImmutableArray<int> places = [white, .. paints.Of(Builders.Deepening.WaterMedia)];
+        var index = RecipeIndex.BuildBodyColour([.. places.Select(place => paints.Optics[place])], paints.Reflectance);
+        return new WaterMixes(index, places);
+    }
+
     /// <summary>The best mixes for a wish, counted as the run counts its colourants.</summary>
     /// <param name="wish">The colour wanted, dry.</param>
     /// <param name="count">How many, 1 or more.</param>

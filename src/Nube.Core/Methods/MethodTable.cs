@@ -27,7 +27,11 @@ public sealed record MethodSheet(
     string What,
     string When,
     Phase Phase
-);
+)
+{
+    /// <summary>Opaque white is a part of each of its mixes.</summary>
+    public bool IsBody => Method == Method.BodyColour;
+}
 
 /// <summary>All methods. What they are for is common practice, no source.</summary>
 public static class MethodTable
@@ -57,6 +61,7 @@ public static class MethodTable
         Area(Method.SpongeBlend, "Sponge blending", [BlendingInk], [], "Lightest ink over all, middle over all but the light, darkest in the deepest part, then back with middle and lightest.", "Soft round shading on smooth card; on coloured card with darker ink of its family."),
         Area(Method.ShadedWhite, "Shading something white", [], WetOrPencil, "A pale blue, violet or the colour of what stands beside it, in its shadow and mostly outside its edge.", "White flowers, eggs, mugs: shaded, not painted."),
         Area(Method.WhiteBase, "White base, then colour", WetOrPencil, [OpaqueWhite, WaxPencil, OilPencil], "Opaque white first, the colour on it when it is dry.", "Kraft and toned card, on which transparent colour is lost."),
+        Area(Method.BodyColour, "Body colour", Wet, [OpaqueWhite], "Paint mixed with opaque white, laid evenly like cream: it covers what is under it.", "Kraft and toned card in one go; pale, chalky colours."),
         Area(Method.NoLine, "No-line", WetOrPencil, [], "Coloured over a pale line; what vanishes with it, eyes and veins, is drawn again at the end.", "Soft images stamped in pale ink."),
         Area(Method.RaisedParts, "Raised parts only", Wet, [], "A flat, nearly dry brush skims what the press has raised.", "Panels pressed with a 3-D pattern."),
         Area(Method.NegativePainting, "Paint around shapes", Wet, [], "The space between shapes is painted; their guide lines are erased when it is bone dry.", "White shapes on colour."),
@@ -169,6 +174,7 @@ public static class MethodTable
                 Method.SpongeBlend => Inks.SpongeBlend(task, paints, schools),
                 Method.ShadedWhite => Whites.Shaded(task, paints, schools),
                 Method.WhiteBase => Whites.Based(task, paints, schools),
+                Method.BodyColour => Washes.Flat(task, paints, schools),
                 Method.NoLine => Washes.NoLine(task, paints, schools),
                 Method.RaisedParts => Washes.Raised(task, paints, schools),
                 Method.NegativePainting => Washes.Negative(task, paints, schools),

@@ -50,6 +50,7 @@ internal static class RecipeMiddles
             Method.PencilOverMarker => Best(trial, Markers(trial), PairsKept),
             Method.SpongeBlend => Sponged(trial),
             Method.Glaze => Best(trial, Glazes(trial, mixes), MixesKept),
+            Method.BodyColour => [.. Washed(trial, mixes)],
             _ => [.. Washed(trial, mixes), .. Drawn(trial)],
         };
     }
@@ -166,9 +167,12 @@ internal static class RecipeMiddles
     public static IEnumerable<Recipe> Of(RecipeTrial trial, ImmutableArray<RecipePart> mix)
     {
         var (sheet, paints) = (MethodTable.Of(trial.Method), trial.Paints);
-        if (mix.Any(part => !sheet.Media.Contains(paints.Colourants[part.Colourant].Medium)))
+        var media = mix.Select(part => paints.Colourants[part.Colourant].Medium).ToList();
+        if (media.Exists(medium => !sheet.Media.Contains(medium) && !(sheet.IsBody && medium == Medium.OpaqueWhite)))
             return [];
-        var wet = mix.All(part => paints.Colourants[part.Colourant].Medium.MixesWithWater());
+        if (sheet.IsBody != media.Contains(Medium.OpaqueWhite))
+            return [];
+        var wet = media.TrueForAll(Media.MixesInParts);
         return trial.Method switch
         {
             Method.ShadedWhite or Method.PencilAccents or Method.BrushPenPair => [],

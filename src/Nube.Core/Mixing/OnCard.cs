@@ -34,9 +34,6 @@ public sealed record OnCardColour(CardEffect Effect, Lab OnCard, Lab OnWhiteBase
 /// </remarks>
 public static class OnCard
 {
-    /// <summary>Opaque white, one coat: S about 1, K about 0.002. From memory.</summary>
-    public static PaintOptics OpaqueWhite { get; } = new(Spectrum.Flat(0.002), 1);
-
     private const double Unseen = 6; // CIEDE2000 from the card
     private const double AnotherColour = 12; // CIEDE2000 from the same on white
     private const double SameHue = 35,
@@ -47,11 +44,12 @@ public static class OnCard
     /// <param name="mix">The mix.</param>
     /// <param name="load">Its load.</param>
     /// <param name="card">Reflectance of the bare card.</param>
-    public static OnCardColour Look(PaintOptics mix, double load, Spectrum card)
+    /// <param name="white">Opaque white, as a base.</param>
+    public static OnCardColour Look(PaintOptics mix, double load, Spectrum card, PaintOptics white)
     {
-        var white = Spectrum.Flat(WhitePaper);
+        var whitePaper = Spectrum.Flat(WhitePaper);
         Lab On(Spectrum ground) => SpectralColour.ToLab(KubelkaMunk.Over(ground, mix, load));
-        var (onCard, onWhite, bare) = (On(card), On(white), SpectralColour.ToLab(card));
+        var (onCard, onWhite, bare) = (On(card), On(whitePaper), SpectralColour.ToLab(card));
         var effect =
             Ciede2000.Difference(onCard, bare) < Unseen ? CardEffect.Disappears
             : Ciede2000.Difference(onCard, onWhite) < AnotherColour ? CardEffect.Shows
@@ -60,6 +58,6 @@ public static class OnCard
             && onCard.L < bare.L
                 ? CardEffect.ShadesTheCard
             : CardEffect.NeedsWhite;
-        return new OnCardColour(effect, onCard, On(KubelkaMunk.Over(card, OpaqueWhite, 1)), onWhite);
+        return new OnCardColour(effect, onCard, On(KubelkaMunk.Over(card, white, 1)), onWhite);
     }
 }

@@ -86,8 +86,13 @@ public sealed record Recipe(
 /// <summary>The grid of mixes and washes that a maker can measure by eye.</summary>
 public static class MixGrid
 {
-    /// <summary>Most parts of colour in a mix.</summary>
+    /// <summary>Most parts of colour in a mix of the grid.</summary>
     public const int MostParts = 8;
+
+    /// <summary>
+    /// Most parts of one colour that can be counted out, in drops: of white, into which a touch of colour goes.
+    /// </summary>
+    public const int MostPartsOfOne = 32;
 
     /// <summary>Most layers of a recipe.</summary>
     public const int MostLayers = 3;
@@ -133,6 +138,39 @@ public static class MixGrid
             }
         }
     }
+
+    /// <summary>
+    /// Every mix of the first colourant, which is opaque white, with one or two others, each proportion once; and white
+    /// alone. White goes further than other colours, as a touch of a strong pigment is enough for a pale one.
+    /// </summary>
+    /// <param name="colourants">Size of the palette, white among them.</param>
+    public static IEnumerable<ImmutableArray<RecipePart>> BodyMixes(int colourants)
+    {
+        yield return [new RecipePart(0, 1)];
+        for (var one = 1; one < colourants; one++)
+        {
+            foreach (var white in PartsOfWhite)
+            {
+                foreach (var parts in TouchesOfOne)
+                {
+                    if (GreatestDivisor(white, parts) == 1)
+                        yield return [new RecipePart(0, white), new(one, parts)];
+                }
+                for (var two = one + 1; two < colourants; two++)
+                {
+                    foreach (var (a, b) in TouchesOfTwo)
+                    {
+                        if (GreatestDivisor(GreatestDivisor(white, a), b) == 1)
+                            yield return [new RecipePart(0, white), new(one, a), new(two, b)];
+                    }
+                }
+            }
+        }
+    }
+
+    private static readonly int[] PartsOfWhite = [1, 2, 4, 8, 16, MostPartsOfOne];
+    private static readonly int[] TouchesOfOne = [1, 2, 3, 4];
+    private static readonly (int, int)[] TouchesOfTwo = [(1, 1), (1, 2), (2, 1), (1, 3), (3, 1)];
 
     private static ImmutableArray<int[]> PairsOfParts { get; } =
     [

@@ -48,6 +48,15 @@ public sealed class RecipeIndex
     internal static RecipeIndex BuildWithFirst(IReadOnlyList<PaintOptics> palette, Spectrum paper) =>
         Build(palette, paper, MixGrid.Mixes(palette.Count).Where(parts => parts[0].Colourant == 0));
 
+    /// <summary>Computes all mixes of the first colourant, which is opaque white, with the others.</summary>
+    /// <param name="palette">White, then the paints and inks, up to 48 of them.</param>
+    /// <param name="paper">Reflectance of the bare paper.</param>
+    public static RecipeIndex BuildBodyColour(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    {
+        ArgumentNullException.ThrowIfNull(palette);
+        return Build(palette, paper, MixGrid.BodyMixes(palette.Count));
+    }
+
     private static RecipeIndex Build(
         IReadOnlyList<PaintOptics> palette,
         Spectrum paper,

@@ -150,6 +150,7 @@ public static class Choosing
         var toned = Thing.Of(palette.Paints.Paper).Traits.HasFlag(Traits.DarkPaper);
         return palette
             .Owned.Select(medium => MethodTable.Usual(medium, toned, schools))
+            .Concat(toned ? [Method.BodyColour] : [])
             .Distinct()
             .Where(palette.CanUse)
             .Select(method =>
@@ -158,7 +159,8 @@ public static class Choosing
             .Where(found => found.Best.Length > 0)
             // Paint where there is any, as far as it comes about as near.
             .OrderBy(found =>
-                found.Best[0].Rank + (found.Method is Method.FlatWash or Method.WhiteBase ? 0 : OtherMedium)
+                found.Best[0].Rank
+                + (found.Method is Method.FlatWash or Method.WhiteBase or Method.BodyColour ? 0 : OtherMedium)
             )
             .Select(found => found.Method)
             .FirstOrDefault();

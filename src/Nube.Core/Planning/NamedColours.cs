@@ -47,6 +47,8 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
             return Method.Gradient;
         if (Middle.Parts.IsEmpty)
             return Method.FlatWash;
+        if (Middle.Parts.Any(part => palette.Paints.Colourants[part.Colourant].Medium == Medium.OpaqueWhite))
+            return Method.BodyColour;
         var toned = Thing.Of(palette.Paints.Paper).Traits.HasFlag(Traits.DarkPaper);
         return MethodTable.Usual(palette.Paints.Colourants[Middle.Parts[0].Colourant].Medium, toned, schools);
     }
@@ -151,8 +153,8 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
                 throw new NamedColourException(
                     $"{wrong.Name} is {wrong.Medium.InWords()}: it is not used for {sheet.Name.ToLowerInvariant()}."
                 );
-            var washed = colourants[0].Medium.MixesWithWater();
-            if (named.Parts.Length > 1 && !colourants.TrueForAll(one => one.Medium.MixesWithWater()))
+            var washed = colourants[0].Medium.MixesInParts();
+            if (named.Parts.Length > 1 && !colourants.TrueForAll(one => one.Medium.MixesInParts()))
                 throw new NamedColourException("Only paints and inks are mixed in parts; name one pencil, pen or tip.");
             if (named.Layers is < 0 or > MostLayers)
                 throw new NamedColourException($"Lay 1 to {MostLayers} layers.");
@@ -197,7 +199,7 @@ public sealed record NamedColours(NamedLayer Middle, NamedLayer? Light = null, N
 
     /// <summary>What works alike: all that is thinned with water is one kind, and so are all pencils.</summary>
     private static Medium KindOf(Medium medium) =>
-        medium.MixesWithWater() ? Medium.Pan
+        medium.MixesInParts() ? Medium.Pan
         : medium.IsPencil() ? Medium.WaxPencil
         : medium;
 }

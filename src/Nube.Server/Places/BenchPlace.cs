@@ -183,7 +183,7 @@ public static class BenchPlace
             || parts.Length is 0 or > MixGrid.MostColourants
             || given.Water is < 0 or > MostWater
             || parts.DistinctBy(part => part.Colourant).Count() < parts.Length
-            || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostParts)
+            || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostPartsOfOne)
         )
             throw TroubleException.Unusable(
                 "Say which of the run's colours you took, in how many parts, and with how much water."

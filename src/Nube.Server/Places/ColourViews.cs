@@ -79,7 +79,7 @@ public sealed record GradientView(Gradient Gradient, string InWords, IReadOnlyLi
 public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb Colour, Srgb Wash, Medium? Medium = null)
 {
     /// <summary>It is put on a palette, thinned with water and mixed.</summary>
-    public bool Mixes => Medium?.MixesWithWater() == true;
+    public bool Mixes => Medium?.MixesInParts() == true;
 }
 
 /// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
@@ -270,7 +270,7 @@ internal static class ColourViews
 
     /// <summary>What a washed area looks like while water shines on it; null for what is laid dry.</summary>
     private static Srgb? WetOf(ChosenColour colour, Paints paints, CardSurface card) =>
-        colour.Recipe.Parts.All(part => paints.Colourants[part.Colourant].Medium.MixesWithWater())
+        colour.Recipe.Parts.All(part => paints.Colourants[part.Colourant].Medium.MixesInParts())
             ? card.Areas[colour.Wish.Area].Colours(dry => SpectralColour.ToLab(WetLook.Of(dry))).Middle
             : null;
 

@@ -116,7 +116,7 @@ internal static class ImageLighting
         var painted = fills.Select(fill => fill.Area).ToHashSet();
         var washed = run
             .Colours.Where(c =>
-                c.Recipe.Parts.All(part => run.Palette[part.Colourant].Colourant!.Medium.MixesWithWater())
+                c.Recipe.Parts.All(part => run.Palette[part.Colourant].Colourant!.Medium.MixesInParts())
             )
             .Select(c => c.Wish.Area)
             .ToHashSet();

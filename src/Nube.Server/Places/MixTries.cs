@@ -176,7 +176,12 @@ internal static class MixTries
 
         OnPaperView OnPaper(string name, Paper card)
         {
-            var look = OnCard.Look(mix, strength.LoadOfOneLayer, card.Reflectance());
+            var look = OnCard.Look(
+                mix,
+                strength.LoadOfOneLayer,
+                card.Reflectance(),
+                palettes.Optics(GenericCatalogue.OpaqueWhite)
+            );
             return new OnPaperView(
                 name,
                 card.Colour,
@@ -287,8 +292,8 @@ internal static class MixTries
             || parts.Select(part => part.Colourant).Distinct().Count() < parts.Length
         )
             throw TroubleException.Unusable($"Put together 1 to {MixGrid.MostColourants} different colours.");
-        if (parts.Any(part => part.Parts is < 1 or > MixGrid.MostParts))
-            throw TroubleException.Unusable($"Each colour has 1 to {MixGrid.MostParts} whole parts.");
+        if (parts.Any(part => part.Parts is < 1 or > MixGrid.MostPartsOfOne))
+            throw TroubleException.Unusable($"Each colour has 1 to {MixGrid.MostPartsOfOne} whole parts.");
         return water is >= 0 and <= 64 ? parts : throw TroubleException.Unusable("Water goes from none to 64 parts.");
     }
 }

@@ -117,8 +117,8 @@ public static class NamedPlace
                 part.Parts
             )),
         ];
-        if (parts.IsEmpty || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostParts))
-            throw TroubleException.Unusable($"Name colours of this run, each in 1 to {MixGrid.MostParts} parts.");
+        if (parts.IsEmpty || parts.Any(part => part.Colourant < 0 || part.Parts is < 1 or > MixGrid.MostPartsOfOne))
+            throw TroubleException.Unusable($"Name colours of this run, each in 1 to {MixGrid.MostPartsOfOne} parts.");
         if (parts.DistinctBy(part => part.Colourant).Count() < parts.Length)
             throw TroubleException.Unusable("Name each colour once.");
         if (given.Water is < 0 or > MostWater)

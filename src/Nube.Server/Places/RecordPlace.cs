@@ -181,7 +181,7 @@ public static class RecordPlace
         string With(PaintMix mix)
         {
             var parts = mix.Parts.Select(part => (part.Parts, run.PlanPalette[part.Colourant].Colourant!)).ToList();
-            return parts.TrueForAll(part => part.Item2.Medium.MixesWithWater())
+            return parts.TrueForAll(part => part.Item2.Medium.MixesInParts())
                 ? Words.Mix(parts.Select(part => (part.Parts, part.Item2.Name)), mix.Strength.WaterParts)
                 : string.Join(" and ", parts.Select(part => part.Item2.Name));
         }

@@ -138,6 +138,14 @@ public sealed class Palettes(IMemoryCache cache)
         {
             if (mixed.Length == 0)
                 return null;
+            if (MethodTable.Of(method).IsBody)
+                return paints.White(pencil: false) is null
+                    ? null
+                    : Once<WaterMixes>(
+                        $"body {JsonSerializer.Serialize((colourants, paper), KeyFormat)}",
+                        made => made.Index.Bytes,
+                        () => WaterMixes.OfBodyColour(paints)!
+                    );
             var ground = MethodRecipes.GroundOf(method, paints);
             var on = ReferenceEquals(ground, reflectance)
                 ? paper

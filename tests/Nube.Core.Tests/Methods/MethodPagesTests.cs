@@ -95,12 +95,15 @@ public class MethodPagesTests
 
     private static (ImmutableArray<AreaPass> Passes, Paints Paints) PassesOf(MethodSheet sheet)
     {
-        var paints =
-            sheet.Method == Method.WhiteBase ? Supplies.On(Supplies.Paper("Kraft card")) : Supplies.OnWatercolourPaper;
-        var mixes =
-            sheet.Method == Method.WhiteBase
-                ? Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints))
-                : Supplies.PansOnWatercolourPaper;
+        var paints = sheet.Method is Method.WhiteBase or Method.BodyColour
+            ? Supplies.On(Supplies.Paper("Kraft card"))
+            : Supplies.OnWatercolourPaper;
+        var mixes = sheet.Method switch
+        {
+            Method.WhiteBase => Supplies.MixesOn(paints, MethodRecipes.GroundOf(Method.WhiteBase, paints)),
+            Method.BodyColour => WaterMixes.OfBodyColour(paints)!,
+            _ => Supplies.PansOnWatercolourPaper,
+        };
         Recipe Best(string colour) =>
             sheet.Method == Method.Gradient
                 ? GradientTests.Chosen(GradientTests.Into(new(GradientWay.Across, 90), "Golden yellow", "Rose")).Recipe

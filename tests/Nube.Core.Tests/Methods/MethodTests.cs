@@ -318,7 +318,12 @@ public class MethodTests
         foreach (var sheet in MethodTable.All.Where(sheet => sheet.Media.Length > 0))
         {
             foreach (var recipe in Recipes(sheet, 4))
-                Assert.All(recipe.Parts, part => Assert.Contains(Supplies.All[part.Colourant].Medium, sheet.Media));
+                Assert.All(recipe.Parts, part =>
+                    Assert.Contains(
+                        Supplies.All[part.Colourant].Medium,
+                        sheet.IsBody ? sheet.Media.Concat(sheet.With) : sheet.Media
+                    )
+                );
         }
         Assert.Empty(
             MethodRecipes.Nearest(

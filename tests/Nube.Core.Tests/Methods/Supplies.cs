@@ -74,6 +74,12 @@ internal static class Supplies
     /// <summary>Mixes of its pans on cold pressed paper.</summary>
     public static WaterMixes PansOnWatercolourPaper => Mixes.Value;
 
+    private static readonly Lazy<WaterMixes?> Body = new(() => WaterMixes.OfBodyColour(OnWatercolourPaper));
+
+    /// <summary>What a method mixes on cold pressed paper: its pans, for body colour with opaque white.</summary>
+    public static WaterMixes? MixesFor(Method method) =>
+        method == Method.BodyColour ? Body.Value : PansOnWatercolourPaper;
+
     /// <summary>Mixes of its pans.</summary>
     public static WaterMixes MixesOn(Paints paints, Spectrum? ground = null)
     {

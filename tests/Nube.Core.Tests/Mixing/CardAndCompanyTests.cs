@@ -18,25 +18,27 @@ public class CardAndCompanyTests
     private static PaintOptics Pan(string pigment) =>
         GenericCatalogue.WaterColours.Single(colour => colour.ColourIndex == pigment).Optics();
 
+    private static readonly PaintOptics OpaqueWhite = GenericCatalogue.OpaqueWhite.Optics();
+
     [Fact]
     public void A_colour_near_krafts_own_vanishes_on_kraft()
     {
-        var ochre = OnCard.Look(Pan("PY42"), new Strength(16).LoadOfOneLayer, Kraft);
+        var ochre = OnCard.Look(Pan("PY42"), new Strength(16).LoadOfOneLayer, Kraft, OpaqueWhite);
         Assert.Equal(CardEffect.Disappears, ochre.Effect);
-        Assert.NotEqual(CardEffect.Disappears, OnCard.Look(Pan("PBr7"), 1, Kraft).Effect);
+        Assert.NotEqual(CardEffect.Disappears, OnCard.Look(Pan("PBr7"), 1, Kraft, OpaqueWhite).Effect);
     }
 
     [Fact]
     public void A_brown_shades_kraft_and_a_pale_blue_needs_white_under_it()
     {
-        Assert.Equal(CardEffect.ShadesTheCard, OnCard.Look(Pan("PBr7"), 0.5, Kraft).Effect);
-        Assert.Equal(CardEffect.NeedsWhite, OnCard.Look(Pan("PB15"), 0.2, Kraft).Effect);
+        Assert.Equal(CardEffect.ShadesTheCard, OnCard.Look(Pan("PBr7"), 0.5, Kraft, OpaqueWhite).Effect);
+        Assert.Equal(CardEffect.NeedsWhite, OnCard.Look(Pan("PB15"), 0.2, Kraft, OpaqueWhite).Effect);
     }
 
     [Fact]
     public void A_white_base_brings_colours_on_kraft_nearer_to_white_paper() => Assert.All(GenericCatalogue.Pans, pan =>
         {
-            var look = OnCard.Look(pan.Optics(), 0.33, Kraft);
+            var look = OnCard.Look(pan.Optics(), 0.33, Kraft, OpaqueWhite);
             Assert.True(
                 Ciede2000.Difference(look.OnWhiteBase, look.OnWhitePaper)
                     < Ciede2000.Difference(look.OnCard, look.OnWhitePaper),
@@ -47,7 +49,7 @@ public class CardAndCompanyTests
     [Fact]
     public void On_white_paper_nothing_needs_white() =>
         Assert.All(GenericCatalogue.Pans, pan =>
-            Assert.Equal(CardEffect.Shows, OnCard.Look(pan.Optics(), 0.5, White).Effect)
+            Assert.Equal(CardEffect.Shows, OnCard.Look(pan.Optics(), 0.5, White, OpaqueWhite).Effect)
         );
 
     [Fact]

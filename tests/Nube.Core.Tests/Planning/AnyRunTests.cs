@@ -39,7 +39,7 @@ public class AnyRunTests
         ).ToDictionary(key => key, key => Supplies.Best(key.method, key.colour))
     );
 
-    private static RunPalette Palette { get; } = new(Supplies.OnWatercolourPaper, _ => Supplies.PansOnWatercolourPaper);
+    private static RunPalette Palette { get; } = new(Supplies.OnWatercolourPaper, Supplies.MixesFor);
 
     private static readonly ImmutableArray<NamedColours> Gradients =
     [

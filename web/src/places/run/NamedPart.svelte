@@ -66,7 +66,7 @@
             class="input w-12 px-2"
             type="number"
             min="1"
-            max="8"
+            max="32"
             aria-label="Parts of {byId.get(part.id)?.name ?? ''}"
             value={part.parts}
             onchange={(event) => count(place, event.currentTarget.valueAsNumber)}
