@@ -231,7 +231,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             maker.Put($"{run}/piece/colours/methods", new { areas = new[] { 1 }, method = "glaze" })
         );
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
-        Assert.Equal(38, colours["methods"]!.AsArray().Count);
+        Assert.Equal(39, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
         colours = await Wish(maker, run, "#6f9a55", null, 2);
         Assert.Equal(

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
-using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -24,7 +23,7 @@ namespace Nube.Server.Demo;
 /// The demo book: an allotment society's harvest swap and its cards, one run in each stage. Everything in it goes
 /// through the same steps as a maker's own work.
 /// </summary>
-public sealed class DemoBook(
+public sealed partial class DemoBook(
     NubeDb db,
     UserManager<Maker> makers,
     MakerAtWork atWork,
@@ -319,78 +318,6 @@ public sealed class DemoBook(
             cancel
         );
         run.Run.Plan.Plan = better;
-        await db.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>
-    /// A maker who takes a quarter longer than an ordinary hand, so that there is something to learn.
-    /// </summary>
-    private const double UnhurriedPace = 1.25;
-
-    /// <summary>
-    /// Taps the first steps as they come, each when it is dry enough and its work is done; the last of them some time
-    /// ago.
-    /// </summary>
-    private async Task Work(Guid id, double share, TimeSpan ago, CancellationToken cancel, double pace = 1)
-    {
-        var run = await runs.Load(id, cancel);
-        var plan = run.Run.Plan!.Plan;
-        var taps = new List<Tap>();
-        var now = DateTimeOffset.UnixEpoch;
-        foreach (var step in plan.Steps[..(int)(share * plan.Steps.Length)])
-        {
-            var holdup = BenchLog
-                .At(plan, run.Touching, [.. taps, new Tap(TapKind.Take, step.Number, now, "")], now)
-                .Holdup;
-            now =
-                (holdup?.ReadyAt ?? now)
-                + pace * TimeSpan.FromSeconds(step.SetupSeconds + step.EndSeconds - step.StartSeconds);
-            taps.Add(new Tap(TapKind.Done, step.Number, now, ""));
-        }
-        var shift = clock.GetUtcNow() - ago - now;
-        foreach (var tap in taps)
-            await Tap(id, tap with { At = tap.At + shift }, cancel);
-    }
-
-    private Task Note(Guid id, string text, TimeSpan ago, CancellationToken cancel) =>
-        Tap(id, new Tap(TapKind.Note, 0, clock.GetUtcNow() - ago, text), cancel);
-
-    private async Task Tap(Guid id, Tap tap, CancellationToken cancel)
-    {
-        db.Taps.Add(
-            new BenchTap
-            {
-                Id = Guid.CreateVersion7(),
-                RunId = id,
-                MakerId = atWork.MakerId,
-                Tap = tap,
-            }
-        );
-        await db.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>Planned, painted and put into the book some time ago.</summary>
-    private async Task Made(Guid id, Maker owner, TimeSpan ago, string note, CancellationToken cancel)
-    {
-        await Plan(id, cancel);
-        await Work(id, share: 1, ago, cancel);
-        if (note.Length > 0)
-            await Note(id, note, ago, cancel);
-        await Finish(id, owner, ago, cancel);
-    }
-
-    private async Task Finish(Guid id, Maker owner, TimeSpan ago, CancellationToken cancel)
-    {
-        var run = await runs.Load(id, cancel);
-        run.Run.FinishedAt = clock.GetUtcNow() - ago;
-        var taps = await runs.Taps(id, cancel);
-        RecordPlace.PutIntoBook(
-            run,
-            BenchLog.At(run.Run.Plan!.Plan, run.Touching, taps, clock.GetUtcNow()),
-            taps,
-            owner,
-            run.Run.FinishedAt.Value
-        );
         await db.SaveChangesAsync(cancel);
     }
 
