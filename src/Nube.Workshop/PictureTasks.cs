@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
+using Nube.Core.Swatches;
 
 namespace Nube.Workshop;
 
@@ -63,6 +64,20 @@ public sealed record FindColours : WorkshopTask<ColoursFound>
 
 /// <summary>Colours, those that catch the eye first; none where there is nothing but paper and lines.</summary>
 public sealed record ColoursFound(ImmutableArray<Srgb> Colours);
+
+/// <summary>Looks for the colour of a paper beside a white sheet.</summary>
+/// <param name="Paper">A place on the paper.</param>
+/// <param name="White">A place on the white sheet.</param>
+public sealed record FindPaper(PicturePoint Paper, PicturePoint White) : WorkshopTask<PaperFound>
+{
+    private const int EnoughPixels = 1200; // of the longer side
+
+    private protected override PaperFound Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) =>
+        new(PaperColour.InPhoto(PictureReader.ReadColours(file, EnoughPixels), Paper, White));
+}
+
+/// <summary>The paper's colour.</summary>
+public sealed record PaperFound(Srgb Colour);
 
 internal static class Pictures
 {

@@ -12,6 +12,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(MeasurePicture), "measurePicture")]
 [JsonDerivedType(typeof(FindPanel), "findPanel")]
 [JsonDerivedType(typeof(FindColours), "findColours")]
+[JsonDerivedType(typeof(FindPaper), "findPaper")]
 [JsonDerivedType(typeof(FindAreas), "findAreas")]
 [JsonDerivedType(typeof(ReadStamp), "readStamp")]
 [JsonDerivedType(typeof(ReadSheet), "readSheet")]

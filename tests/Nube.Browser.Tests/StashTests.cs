@@ -1,5 +1,6 @@
 using System.Text;
 using OpenQA.Selenium;
+using SkiaSharp;
 
 namespace Nube.Browser.Tests;
 
@@ -164,5 +165,41 @@ public sealed class StashTests(NubeInBrowser nube) : IDisposable
     {
         window.Dispose();
         File.Delete(palette);
+    }
+
+    [Fact]
+    public void A_papers_colour_is_taken_from_a_photo_with_white_beside_it()
+    {
+        using var photo = new SKBitmap(400, 300);
+        using (var canvas = new SKCanvas(photo))
+        {
+            canvas.Clear(new SKColor(188, 188, 188));
+            using var teal = new SKPaint { Color = new SKColor(71, 137, 137) };
+            canvas.DrawRect(0, 0, 140, 300, teal);
+        }
+        using var png = photo.Encode(SKEncodedImageFormat.Png, 100);
+        var file = Path.Combine(Directory.CreateTempSubdirectory("nube-files-").FullName, "paper.png");
+        File.WriteAllBytes(file, png.ToArray());
+        window.OpenDemoBook();
+        window.Open("/stash");
+        window.Find("//summary[contains(., 'A paper of your own')]").Click();
+        window.Find("//summary[contains(., 'By a photo or a meter')]").Click();
+        window.Driver.FindElement(By.XPath("//label[contains(., 'plain white paper beside it')]/input")).SendKeys(file);
+        // The places lie at a third and two thirds: the first is moved onto the teal by keyboard, the second is white.
+        var onPaper = window.Find("//button[starts-with(@aria-label, 'A place on the paper')]");
+        window.Button("Take its colour from there").Click();
+        window.Sees("In the photo it is");
+        for (var press = 0; press < 3; press++)
+            onPaper.SendKeys(Keys.Shift + Keys.ArrowLeft);
+        window.Button("Take its colour from there").Click();
+        window.Sees("In the photo it is #5fb4b4. It is taken over above.");
+        Assert.Equal(
+            "#5fb4b4",
+            window
+                .Driver.FindElements(By.XPath("//input[@aria-label='Colour as # and six digits']"))
+                .Select(field => field.GetAttribute("value"))
+                .First(colour => colour == "#5fb4b4")
+        );
+        Directory.Delete(Path.GetDirectoryName(file)!, recursive: true);
     }
 }

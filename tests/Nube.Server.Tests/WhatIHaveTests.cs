@@ -202,6 +202,56 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_papers_colour_comes_from_a_photo_beside_white_or_from_a_meter()
+    {
+        var maker = await server.NewMaker();
+        Task<HttpResponseMessage> Sent(string address, byte[] file) =>
+            maker.Send(
+                HttpMethod.Post,
+                $"/api/stash/papers/{address}",
+                new MultipartFormDataContent { { new ByteArrayContent(file), "file", "paper" } }
+            );
+        using var bitmap = new SKBitmap(80, 40);
+        using (var canvas = new SKCanvas(bitmap))
+        {
+            // White paper in a dim light, and a teal that sends back half of it in green and blue, an eighth in red.
+            canvas.Clear(new SKColor(188, 188, 188));
+            using var teal = new SKPaint { Color = new SKColor(71, 137, 137) };
+            canvas.DrawRect(40, 0, 40, 40, teal);
+        }
+        using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
+        var found = await maker.Ok(
+            Sent("colour-in-photo?paperX=0.75&paperY=0.5&whiteX=0.25&whiteY=0.5", png.ToArray())
+        );
+        // sRGB (IEC 61966-2-1) by hand: 188 is 0.503 of the light, 137 0.251, 71 0.063. So 0.46 and 0.115 of 0.92.
+        Assert.Equal("#5fb4b4", found.GetValue<string>());
+        Assert.Contains(
+            "lighter",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                Sent("colour-in-photo?paperX=0.25&paperY=0.5&whiteX=0.75&whiteY=0.5", png.ToArray())
+            )
+        );
+        Assert.Contains(
+            "inside the photo",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                Sent("colour-in-photo?paperX=1.2&paperY=0.5&whiteX=0.75&whiteY=0.5", png.ToArray())
+            )
+        );
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, Sent("colour-measured", "a list"u8.ToArray()));
+        var bands = Enumerable.Range(0, 36).Select(band => 380 + 10 * band).ToList();
+        var text =
+            $"CGATS.17\nNUMBER_OF_FIELDS 37\nBEGIN_DATA_FORMAT\nSAMPLE_ID {string.Join(' ', bands.Select(nm => $"SPECTRAL_NM{nm}"))}\nEND_DATA_FORMAT\n"
+            + $"NUMBER_OF_SETS 1\nBEGIN_DATA\n1 {string.Join(' ', bands.Select(_ => "0.5"))}\nEND_DATA\n";
+        // Half of the light at every wavelength: sRGB 188 in all three.
+        Assert.Equal(
+            "#bcbcbc",
+            (await maker.Ok(Sent("colour-measured", System.Text.Encoding.UTF8.GetBytes(text)))).GetValue<string>()
+        );
+    }
+
+    [Fact]
     public async Task The_colours_of_a_picture_are_read_and_what_is_no_picture_is_said()
     {
         var maker = await server.NewMaker();

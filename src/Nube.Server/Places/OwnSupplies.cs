@@ -1,12 +1,16 @@
+using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Optics;
+using Nube.Core.Swatches;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -45,6 +49,8 @@ public static class OwnSupplies
     {
         var own = api.MapGroup("/stash").WithTags("Stash");
         own.MapPost("/papers", AddPaper);
+        own.MapPost("/papers/colour-in-photo", InPhoto).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
+        own.MapPost("/papers/colour-measured", Measured).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
         own.MapPost("/stamping-inks", AddInk);
     }
 
@@ -93,6 +99,33 @@ public static class OwnSupplies
             db,
             cancel
         );
+    }
+
+    /// <summary>A paper's colour by a photo with a white sheet beside it; places as shares. The photo is not
+    /// kept.</summary>
+    private static async Task<Ok<Srgb>> InPhoto(
+        IFormFile file,
+        double paperX,
+        double paperY,
+        double whiteX,
+        double whiteY,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        if (new[] { paperX, paperY, whiteX, whiteY }.Any(share => !(share is >= 0 and <= 1)))
+            throw TroubleException.Unusable("Mark the paper and the white sheet inside the photo.");
+        var look = new FindPaper(new PicturePoint(paperX, paperY), new PicturePoint(whiteX, whiteY));
+        var found = await apprentices.Do(look, await PictureDesk.Content(file, cancel), stop: cancel);
+        return TypedResults.Ok(found.Colour);
+    }
+
+    /// <summary>A paper's colour by what a meter read on it: CGATS.17 or ISO 28178 text with spectra.</summary>
+    private static async Task<Ok<Srgb>> Measured(IFormFile file, CancellationToken cancel)
+    {
+        if (file.Length > SheetReadings.MostText)
+            throw TroubleException.Unusable("This file is too large for meter readings.");
+        return TypedResults.Ok(PaperColour.Measured(Encoding.UTF8.GetString(await PictureDesk.Content(file, cancel))));
     }
 
     private static async Task<Created<StashItemView>> AddInk(

@@ -21,7 +21,7 @@ public sealed record Pretend(SwatchSource Source);
 /// <summary>How a sheet's colours come in: a picture of it, a meter's readings, or the stand-in devices.</summary>
 internal static class SheetReadings
 {
-    private const int MostText = 2_000_000; // letters of a meter's file
+    internal const int MostText = 2_000_000; // letters of a meter's file
 
     public static void MapSheetReadings(this IEndpointRouteBuilder sheets)
     {

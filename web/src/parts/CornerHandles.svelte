@@ -1,12 +1,20 @@
 <script lang="ts">
-  /** Four corners over a picture, moved by dragging or by the arrow keys; in pixels of the picture. */
+  /** Points over a picture, corners or single places, moved by dragging or by the arrow keys; in its pixels. */
   type Point = { x: number; y: number };
   let {
     corners = $bindable(),
     width,
     height,
     of,
-  }: { corners: Point[]; width: number; height: number; of: string } = $props();
+    called,
+  }: {
+    corners: Point[];
+    width: number;
+    height: number;
+    of: string;
+    /** What each is a place on; corners where it is left out. */
+    called?: string[];
+  } = $props();
 
   const places = ['first', 'second', 'third', 'fourth'];
   const arrows: Record<string, [number, number]> = {
@@ -39,37 +47,43 @@
 </script>
 
 <div class="absolute inset-0" bind:this={stage}>
-  <svg
-    class="pointer-events-none absolute inset-0 h-full w-full"
-    viewBox="0 0 {width} {height}"
-    aria-hidden="true"
-  >
-    <polygon
-      points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
-      fill="none"
-      stroke="#ffffff"
-      stroke-width={width / 200}
-    />
-    <polygon
-      points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
-      fill="none"
-      stroke="#1d2026"
-      stroke-dasharray="{width / 60} {width / 60}"
-      stroke-width={width / 200}
-    />
-  </svg>
+  {#if !called}<svg
+      class="pointer-events-none absolute inset-0 h-full w-full"
+      viewBox="0 0 {width} {height}"
+      aria-hidden="true"
+    >
+      <polygon
+        points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
+        fill="none"
+        stroke="#ffffff"
+        stroke-width={width / 200}
+      />
+      <polygon
+        points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
+        fill="none"
+        stroke="#1d2026"
+        stroke-dasharray="{width / 60} {width / 60}"
+        stroke-width={width / 200}
+      />
+    </svg>{/if}
   {#each corners as corner, index (index)}
     <button
       type="button"
       class="absolute grid size-11 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none place-items-center"
       style:left="{(corner.x / width) * 100}%"
       style:top="{(corner.y / height) * 100}%"
-      aria-label="The {places[index]} corner of {of}; move it by dragging or with the arrow keys"
+      aria-label="{called
+        ? `A place on ${called[index]} in ${of}`
+        : `The ${places[index]} corner of ${of}`}; move it by dragging or with the arrow keys"
       onpointerdown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
       onpointermove={(event) => drag(index, event)}
       onkeydown={(event) => press(index, corner, event)}
     >
       <span class="size-5 rounded-full border-2 border-[#1d2026] bg-white/70"></span>
+      {#if called}<span
+          class="absolute top-9 rounded bg-white/85 px-1 text-sm whitespace-nowrap text-[#1d2026]"
+          >{called[index]}</span
+        >{/if}
     </button>
   {/each}
 </div>

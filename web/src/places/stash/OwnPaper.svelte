@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type Trouble } from '../../api/client';
   import ColourField from '../../parts/ColourField.svelte';
+  import PaperColour from './PaperColour.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { asTrouble } from '../../state/resource.svelte';
 
@@ -49,6 +50,7 @@
     <fieldset class="grid gap-1">
       <legend>Its colour, bare</legend>
       <div class="flex flex-wrap items-center gap-3"><ColourField bind:colour /></div>
+      <PaperColour found={(read) => (colour = read)} />
     </fieldset>
     <label class="flex items-center gap-2">
       Weight
