@@ -178,7 +178,8 @@ internal sealed class PrintedSheet : IDisposable
         {
             var from = x;
             using var paint = Fill(SKColor.Parse(part.Colour.ToString()));
-            for (var pip = 0; pip < part.Parts; pip++, x += 11)
+            // More than eight are written, not drawn.
+            for (var pip = part.Parts > 8 ? part.Parts - 1 : 0; pip < part.Parts; pip++, x += 11)
             {
                 canvas!.DrawCircle(x + 4.5f, middle, 4.5f, paint);
                 canvas.DrawCircle(x + 4.5f, middle, 4.5f, rim);

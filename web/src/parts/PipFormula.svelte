@@ -12,15 +12,15 @@
   const pip = $derived(size === 'large' ? 26 : 17);
   // A pencil or a pen is laid as it comes: nothing is to be said of water.
   const dry = $derived(water === 0 && parts.every((part) => part.asItComes));
-  // More than eight drops are written, not drawn.
-  const drops = $derived(water <= 8 ? water : 1);
+  // More than eight pips or drops are written, not drawn.
+  const drawn = (count: number) => (count <= 8 ? count : 1);
 </script>
 
 <div class={['flex flex-wrap items-start', size === 'large' ? 'gap-x-6 gap-y-2' : 'gap-x-4 gap-y-1 text-sm']}>
   {#each parts as part (part.id)}
     <div>
       <div class="flex gap-0.5" aria-hidden="true">
-        {#each { length: part.parts }, index (index)}
+        {#each { length: drawn(part.parts) }, index (index)}
           <svg width={pip} height={pip} viewBox="0 0 20 20">
             <circle
               cx="10"
@@ -39,7 +39,7 @@
   {/each}
   {#if !dry}<div class={[water === 0 && 'self-end']}>
       <div class="flex gap-0.5" aria-hidden="true">
-        {#each { length: drops }, index (index)}
+        {#each { length: drawn(water) }, index (index)}
           <svg width={pip * 0.72} height={pip} viewBox="0 0 14 20">
             <path
               d="M7 1.6C9.6 6 12.4 9 12.4 12.8a5.4 5.4 0 0 1-10.8 0C1.6 9 4.4 6 7 1.6Z"
