@@ -14,7 +14,10 @@ public sealed class Sensors
     private readonly double[][] weights;
     private readonly Matrix<double> matrix;
 
-    private Sensors((double Middle, double Width)[] bells, Spectrum light)
+    /// <param name="bells">What each sensor takes in, nm: middle and standard deviation.</param>
+    /// <param name="light">What falls on the sheet.</param>
+    /// <param name="leak">What each takes in of every wavelength, as a share of its bell's height.</param>
+    private Sensors((double Middle, double Width)[] bells, Spectrum light, double leak = 0)
     {
         weights =
         [
@@ -26,7 +29,10 @@ public sealed class Sensors
                         .Range(0, Spectrum.Bands)
                         .Select(band =>
                             light[band]
-                            * Math.Exp(-Math.Pow((Spectrum.Wavelength(band) - bell.Middle) / bell.Width, 2) / 2)
+                            * (
+                                leak
+                                + Math.Exp(-Math.Pow((Spectrum.Wavelength(band) - bell.Middle) / bell.Width, 2) / 2)
+                            )
                         ),
                 ];
                 var sum = row.Sum();
@@ -41,6 +47,27 @@ public sealed class Sensors
 
     /// <summary>A phone's camera by a window.</summary>
     public static Sensors Phone { get; } = new([(600, 38), (540, 42), (460, 32)], Illuminants.D50);
+
+    /// <summary>
+    /// Sensors of a device that nobody built: three bells, some with filters that let a little of everything through, under
+    /// one of the lights of its kind. How far they are from each other is invented.
+    /// </summary>
+    /// <param name="scanner">A scanner with a lamp of its own; else a phone under some light.</param>
+    /// <param name="random">Which.</param>
+    internal static Sensors Invented(bool scanner, Random random)
+    {
+        double Between(double low, double high) => low + (high - low) * random.NextDouble();
+        var light = scanner ? Lights.OfScanner(random) : Lights.OfRoom(random);
+        (double Middle, double Width)[] ordinary = scanner
+            ? [(602, 30), (538, 36), (452, 26)]
+            : [(600, 38), (540, 42), (460, 32)];
+        var leak = random.Next(2) == 0 ? 0 : Between(0, 0.12);
+        return new Sensors(
+            [.. ordinary.Select(bell => (bell.Middle + Between(-10, 10), bell.Width * Between(0.8, 1.3)))],
+            light,
+            leak
+        );
+    }
 
     /// <summary>Linear sRGB, 1 for white; may lie a little outside 0 to 1.</summary>
     public ImmutableArray<double> Linear(Spectrum reflectance) =>

@@ -35,6 +35,55 @@ public sealed record SheetConditions(
     /// <summary>How much the device's maker exaggerates chroma, as phones do to please; 1 for not at all.</summary>
     public double Vividness { get; init; } = 1;
 
+    /// <summary>
+    /// The device's tone curve: the exponent of what it writes against what sRGB has; 1 when its maker kept to it.
+    /// </summary>
+    public double Tone { get; init; } = 1;
+
+    /// <summary>A device that nobody built, in the hands of somebody: the same for the same seed.</summary>
+    /// <remarks>How far devices and hands differ is invented.</remarks>
+    /// <param name="scanner">A scanner; else a phone.</param>
+    /// <param name="seed">Which.</param>
+    public static SheetConditions Invented(bool scanner, int seed)
+    {
+        var random = new Random(seed);
+        double Between(double low, double high) => low + (high - low) * random.NextDouble();
+        var sensors = Sensors.Invented(scanner, random);
+        var (turn, quality) = (Between(-2.5, 2.5), random.Next(80, 96));
+        var cast = (Between(0.86, 0.98), Between(0.86, 0.98), Between(0.80, 0.98));
+        return scanner
+            ? new SheetConditions(
+                sensors,
+                Scan.PixelsPerMm,
+                turn,
+                0,
+                Between(0, 0.1),
+                Between(0, 0.02),
+                cast,
+                Between(0.8, 3),
+                quality
+            )
+            {
+                Vividness = Between(0.98, 1.06),
+                Tone = Between(0.95, 1.05),
+            }
+            : new SheetConditions(
+                sensors,
+                Photo.PixelsPerMm,
+                turn,
+                Between(0, 0.1),
+                Between(0.05, 0.35),
+                Between(0, 0.03),
+                cast,
+                Between(1.5, 5),
+                quality
+            )
+            {
+                Vividness = Between(0.98, 1.15),
+                Tone = Between(0.92, 1.08),
+            };
+    }
+
     /// <summary>An ordinary scan at 300 dots per inch.</summary>
     public static SheetConditions Scan { get; } =
         new(Sensors.Scanner, 300 / Lengths.MillimetresPerInch, 0.8, 0, 0.06, 0.008, (0.985, 0.98, 0.96), 1.8, 90);
@@ -83,7 +132,12 @@ public static class SheetScanner
         using (scan)
         {
             var pixels = scan.GetPixelSpan();
-            byte[] encode = [.. Enumerable.Range(0, 4096).Select(i => (byte)Math.Round(255 * Srgb.Encode(i / 4095.0)))];
+            byte[] encode =
+            [
+                .. Enumerable
+                    .Range(0, 4096)
+                    .Select(i => (byte)Math.Round(255 * Math.Pow(Srgb.Encode(i / 4095.0), conditions.Tone))),
+            ];
             for (var y = 0; y < size.Height; y++)
             {
                 for (var x = 0; x < size.Width; x++)

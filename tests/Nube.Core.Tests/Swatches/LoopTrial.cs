@@ -11,7 +11,12 @@ namespace Nube.Core.Tests.Swatches;
 /// <summary>A prediction with what came of it.</summary>
 /// <param name="Difference">CIEDE2000 between the prediction and the truth.</param>
 /// <param name="Bound">What was said beforehand that nine of ten lie within.</param>
-internal readonly record struct Outcome(double Difference, double Bound);
+/// <param name="Steepness">Of the steepest edge of what was predicted.</param>
+internal readonly record struct Outcome(double Difference, double Bound, double Steepness)
+{
+    /// <summary>It came out within what was said.</summary>
+    public bool Held => Difference <= Bound;
+}
 
 /// <summary>
 /// The whole loop on stand-in devices: invented paints that are richer than the fit's model, a hand that errs by 12 %
@@ -30,7 +35,7 @@ internal static class LoopTrial
     private static readonly ConcurrentDictionary<(int Seed, SheetConditions Conditions), Lazy<SeenSheet>> Seen = new();
 
     /// <summary>
-    /// Outcomes of some sheets of twelve paints. HowSure was learned on seeds 1000, 20000 and 40000; give others.
+    /// Outcomes of some sheets of twelve paints, seen by the ordinary scanner and phone.
     /// </summary>
     public static List<Outcome> Of(SwatchSource source, int sheets, int seed, double vividness = 1) =>
         [
@@ -59,26 +64,59 @@ internal static class LoopTrial
                     OfSheet(
                         SwatchSource.Scan,
                         seed + 12 * sheet,
-                        1,
+                        scanner => Ordinary(scanner, 1),
                         [.. paints.Select((paint, row) => TruePaint.Behind(paint, seed + 12 * sheet + row))],
                         [.. paints.Select(paint => kinds ? paint.Shape : AbsorptionShape.Unknown)]
                     )
                 ),
         ];
 
-    private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness) =>
-        OfSheet(
+    /// <summary>
+    /// Outcomes of a sheet for each of many devices, each taken with another scanner or phone: half of them of invented
+    /// paints, half of paints near those of the catalogue whose kinds the fit is told.
+    /// </summary>
+    /// <param name="source">With what.</param>
+    /// <param name="devices">Seeds of devices. HowSure was learned on 0 to 79; give others.</param>
+    public static List<List<Outcome>> OfDevices(SwatchSource source, IEnumerable<int> devices) =>
+        [.. devices.AsParallel().AsOrdered().Select(device => OfDevice(source, device))];
+
+    private static List<Outcome> OfDevice(SwatchSource source, int device)
+    {
+        var seed = 1_000_000 + 100 * device;
+        Func<bool, SheetConditions> taken = scanner =>
+            SheetConditions.Invented(scanner, 2 * device + (scanner ? 1 : 0));
+        if (device % 2 == 0)
+            return OfSheet(source, seed, taken, Invented(seed), Unknown);
+        var all = GenericCatalogue.WaterColours;
+        var paints = Enumerable
+            .Range(0, SwatchSheet.MostRows)
+            .Select(row => all[(7 * row + device) % all.Length])
+            .ToList();
+        return OfSheet(
             source,
             seed,
-            vividness,
-            [.. Enumerable.Range(0, SwatchSheet.MostRows).Select(row => TruePaint.Invented(seed + row))],
-            [.. Enumerable.Repeat(AbsorptionShape.Unknown, SwatchSheet.MostRows)]
+            taken,
+            [.. paints.Select((paint, row) => TruePaint.Behind(paint, seed + row))],
+            [.. paints.Select(paint => paint.Shape)]
         );
+    }
+
+    private static SheetConditions Ordinary(bool scanner, double vividness) =>
+        scanner ? SheetConditions.Scan : SheetConditions.Photo with { Vividness = vividness };
+
+    private static List<TruePaint> Invented(int seed) =>
+        [.. Enumerable.Range(0, SwatchSheet.MostRows).Select(row => TruePaint.Invented(seed + row))];
+
+    private static List<AbsorptionShape> Unknown { get; } =
+    [.. Enumerable.Repeat(AbsorptionShape.Unknown, SwatchSheet.MostRows)];
+
+    private static List<Outcome> OfSheet(SwatchSource source, int seed, double vividness) =>
+        OfSheet(source, seed, scanner => Ordinary(scanner, vividness), Invented(seed), Unknown);
 
     private static List<Outcome> OfSheet(
         SwatchSource source,
         int seed,
-        double vividness,
+        Func<bool, SheetConditions> taken,
         List<TruePaint> paints,
         List<AbsorptionShape> shapes
     )
@@ -87,28 +125,30 @@ internal static class LoopTrial
         var painted = PaintedSheet.By(sheet, paints, Paper, Slips.None, seed);
         var pictures = new List<SeenSheet>();
         if (source is SwatchSource.Scan or SwatchSource.ScanAndPhoto or SwatchSource.ScanAndPhotoWithChart)
-            pictures.Add(See(SwatchSource.Scan, SheetConditions.Scan, seed));
+            pictures.Add(See(SwatchSource.Scan, taken(true), seed));
         if (source is SwatchSource.Photo or SwatchSource.ScanAndPhoto)
-            pictures.Add(See(SwatchSource.Photo, SheetConditions.Photo with { Vividness = vividness }, seed + 1));
+            pictures.Add(See(SwatchSource.Photo, taken(false), seed + 1));
         if (source is SwatchSource.PhotoWithChart or SwatchSource.ScanAndPhotoWithChart)
-            pictures.Add(
-                See(SwatchSource.Photo, SheetConditions.Photo with { Chart = true, Vividness = vividness }, seed + 1)
-            );
+            pictures.Add(See(SwatchSource.Photo, taken(false) with { Chart = true }, seed + 1));
         IReadOnlyList<MeterReading> meter =
             source == SwatchSource.Meter ? SimulatedColourMeter.ReadSheet(new SimulatedColourMeter(seed), painted) : [];
         var fitted = SheetFit.Of(sheet, pictures, meter, new HashSet<(int, int)>(), shapes);
-        Assert.All(fitted, row => Assert.Equal(source, row.Source));
+        if (fitted.FirstOrDefault(row => row.Source != source) is { } unlike)
+            throw new InvalidOperationException($"This was to be read with {source}, not with {unlike.Source}.");
 
         var outcomes = new List<Outcome>();
         for (var row = 0; row < sheet.Rows; row++)
         {
             var (paint, fit) = (paints[row], fitted[row].Fitted!);
-            var bound = HowSure.Bound(fit, source);
+            var bound = (HowSure.Bound(fit, source), HowSure.Steepness(fit.Optics));
             foreach (var load in new[] { 0.7, 1.0 / 3, 1.0 / 17 })
                 Compare(paint.Over(Paper, load), KubelkaMunk.Over(Paper, fit.Optics, load), bound);
             Compare(paint.Over(Kraft, 0.8), KubelkaMunk.Over(Kraft, fit.Optics, 0.8), bound);
             var (other, otherFit) = (paints[(row + 5) % 12], fitted[(row + 5) % 12].Fitted!);
-            var both = Math.Max(bound, HowSure.Bound(otherFit, source));
+            var both = (
+                Math.Max(bound.Item1, HowSure.Bound(otherFit, source)),
+                Math.Max(bound.Item2, HowSure.Steepness(otherFit.Optics))
+            );
             foreach (var (parts, load) in new[] { (1, 0.5), (2, 0.25), (1, 1.0) })
             {
                 Compare(
@@ -145,9 +185,13 @@ internal static class LoopTrial
             return new SeenSheet(with, SheetReader.Read(picture, sheet), chart);
         }
 
-        void Compare(Spectrum truth, Spectrum predicted, double bound) =>
+        void Compare(Spectrum truth, Spectrum predicted, (double Bound, double Steepness) said) =>
             outcomes.Add(
-                new Outcome(Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)), bound)
+                new Outcome(
+                    Ciede2000.Difference(SpectralColour.ToLab(truth), SpectralColour.ToLab(predicted)),
+                    said.Bound,
+                    said.Steepness
+                )
             );
     }
 }

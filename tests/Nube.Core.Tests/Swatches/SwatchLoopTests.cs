@@ -1,4 +1,5 @@
 using Nube.Core.Materials;
+using Nube.Core.Optics;
 using Nube.Core.Swatches;
 
 namespace Nube.Core.Tests.Swatches;
@@ -25,11 +26,46 @@ public class SwatchLoopTests(ITestOutputHelper output)
         var differences = outcomes.ConvertAll(outcome => outcome.Difference);
         differences.Sort();
         var (median, high) = (differences[differences.Count / 2], differences[(int)(0.95 * differences.Count)]);
-        var held = outcomes.Count(outcome => outcome.Difference <= outcome.Bound) / (double)outcomes.Count;
+        var held = Held(outcomes);
         output.WriteLine($"{source}: {median:0.00} / {high:0.00}, the bound held {held:0.0 %} of {outcomes.Count}");
         Assert.InRange(median, 0.2, half);
         Assert.InRange(high, median, most);
-        Assert.InRange(held, 0.87, 0.94); // "nine of ten"
+        // "Nine of ten", learned over devices most of which are worse than these ordinary ones.
+        Assert.InRange(held, 0.87, source == SwatchSource.Meter ? 0.94 : 1);
+    }
+
+    [Theory]
+    [InlineData(SwatchSource.Scan)]
+    [InlineData(SwatchSource.Photo)]
+    [InlineData(SwatchSource.ScanAndPhoto)]
+    public void On_devices_that_were_kept_out_nine_of_ten_lie_within_what_was_said(SwatchSource source)
+    {
+        var devices = LoopTrial.OfDevices(source, Enumerable.Range(1000, KeptOut));
+        List<Outcome> all = [.. devices.SelectMany(device => device)];
+        var (steep, gentle) = (all.FindAll(one => one.Steepness >= 0.6), all.FindAll(one => one.Steepness < 0.2));
+        output.WriteLine(
+            $"{source}: {Held(all):0.0 %}, steep {Held(steep):0.0 %} of {steep.Count}, gentle {Held(gentle):0.0 %} of {gentle.Count}, "
+                + $"worst device {devices.Min(Held):0 %}"
+        );
+        Assert.InRange(Held(all), 0.87, 0.94);
+        // Edges are not what it fails at: paints with steep ones have wider bounds until a meter has read them.
+        Assert.InRange(Held(steep), 0.84, 0.97);
+    }
+
+    private const int KeptOut = 30; // devices
+
+    private static double Held(List<Outcome> outcomes) =>
+        outcomes.Count(outcome => outcome.Held) / (double)outcomes.Count;
+
+    [Fact]
+    public void A_steep_edge_widens_what_is_said_until_a_meter_has_read_it()
+    {
+        var paint = GenericCatalogue.Pans.Single(pan => pan.ColourIndex == "PR254").Optics();
+        var earth = GenericCatalogue.Pans.Single(pan => pan.ColourIndex == "PBr7").Optics();
+        FittedSwatches Like(PaintOptics optics) => new(optics, new Dictionary<int, double>(), 0.5, 2);
+        Assert.True(HowSure.Steepness(paint) > 0.6 && HowSure.Steepness(earth) < HowSure.Steepness(paint));
+        Assert.True(HowSure.Bound(Like(paint), SwatchSource.Scan) > HowSure.Bound(Like(earth), SwatchSource.Scan));
+        Assert.Equal(HowSure.Bound(Like(earth), SwatchSource.Meter), HowSure.Bound(Like(paint), SwatchSource.Meter));
     }
 
     [Fact]
@@ -44,8 +80,6 @@ public class SwatchLoopTests(ITestOutputHelper output)
         Assert.InRange(Held(with), 0.8, 1);
 
         static double Mean(List<Outcome> outcomes) => outcomes.Average(outcome => outcome.Difference);
-        static double Held(List<Outcome> outcomes) =>
-            outcomes.Count(outcome => outcome.Difference <= outcome.Bound) / (double)outcomes.Count;
     }
 
     [Fact]
