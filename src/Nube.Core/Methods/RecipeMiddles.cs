@@ -16,8 +16,10 @@ internal static class RecipeMiddles
 {
     private const int MixesKept = 24,
         SinglesKept = 8,
+        PairsTried = 24,
         PairsKept = 12;
-    private static readonly ImmutableArray<int> LayersTried = [1, 2, 3, 4, 6, 8]; // of two pencils over each other
+    private static readonly ImmutableArray<int> LayersTried = [1, 2, 3, 4, 6, 8], // of two pencils over each other
+        FewLayersTried = [1, 3, 6];
     private const int MostInkLayers = 6,
         FewestInkLayers = 2; // of a foam tip: one is never even, after six the card is full. From memory
     private const int FewestGlazes = 2,
@@ -133,21 +135,33 @@ internal static class RecipeMiddles
             .Take(SinglesKept)
             .ToList();
         var alone = best.Select(of => of.MinBy(recipe => recipe.Rank)!);
-        // Two pencils mix on the paper: another one under the nearest ones, in fewer or more layers of each.
-        var pairs =
+        // Two pencils mix on the paper: another one under the nearest ones, in fewer or more layers of each. Few layers
+        // of all pairs say which are worth a closer look.
+        var all =
             from of in best
             from under in pencils
             where under != of.Key
-            let first = of.MinBy(recipe => recipe.Rank)!
-            from layers in LayersTried.Where(layers => layers < ground.LayersLeft(first.Pressure))
-            from below in LayersTried.Where(below => below + layers <= ground.LayersLeft(Pressure.Light))
-            select first with
+            select of.MinBy(recipe => recipe.Rank)! with
             {
-                Layers = layers,
-                Light = Companion.Plain(under, below),
+                Light = Companion.Plain(under, 1),
             };
-        return alone.Concat(Best(trial, pairs, PairsKept));
+        var near = Judged(trial, all.SelectMany(pair => InLayersOfBoth(pair, ground, FewLayersTried)))
+            .GroupBy(recipe => (recipe.Parts[0].Colourant, recipe.Light!.Parts[0].Colourant))
+            .OrderBy(pair => pair.Min(recipe => recipe.Rank))
+            .Take(PairsTried)
+            .Select(pair => pair.First());
+        return alone.Concat(Best(trial, near.SelectMany(pair => InLayersOfBoth(pair, ground, LayersTried)), PairsKept));
     }
+
+    /// <summary>One pencil over another in so many layers of each as the ground has room for.</summary>
+    private static IEnumerable<Recipe> InLayersOfBoth(Recipe pair, ZoneSurface ground, ImmutableArray<int> tried) =>
+        from layers in tried.Where(layers => layers < ground.LayersLeft(pair.Pressure))
+        from below in tried.Where(below => below + layers <= ground.LayersLeft(Pressure.Light))
+        select pair with
+        {
+            Layers = layers,
+            Light = pair.Light! with { Layers = below },
+        };
 
     /// <summary>A pencil by itself, in every number of layers and pressure that the ground has room for.</summary>
     private static IEnumerable<Recipe> InLayers(RecipeTrial trial, int pencil, ZoneSurface ground) =>
