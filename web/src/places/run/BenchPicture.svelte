@@ -20,7 +20,7 @@
 </script>
 
 <div
-  class="mx-auto w-full max-w-[calc(28vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
+  class="mx-auto w-full max-w-[calc(38vh*var(--ratio))] md:max-w-[calc(22vh*var(--ratio))] lg:mx-0 lg:max-w-[calc(62vh*var(--ratio))]"
   style:--ratio={image.widthMm / image.heightMm}
   style:aspect-ratio="{image.widthMm} / {image.heightMm}"
 >

@@ -72,7 +72,8 @@
         {/if}
       {/each}
     </nav>
-    <p class="ml-auto">{here?.sentence}</p>
+    <!-- At the bench the step says how far it is, and a narrow screen has no room to spare. -->
+    <p class={['ml-auto', stage === 'bench' && 'max-lg:hidden']}>{here?.sentence}</p>
   </div>
   {@render children()}
 {/if}
