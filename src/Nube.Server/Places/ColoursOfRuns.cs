@@ -41,11 +41,20 @@ public static partial class Colours
     }
 
     /// <summary>Does a change; where it changes what details are coloured on, their recipes follow.</summary>
-    internal static void DetailsFollow(RunWithSupplies run, Palettes palettes, Action change)
+    internal static void DetailsFollow(RunWithSupplies run, Palettes palettes, Action change) =>
+        FollowWhatIsUnder(run.Details, run, palettes, change);
+
+    /// <summary>Does a change; where it changes what some areas are coloured on, their recipes follow.</summary>
+    internal static void FollowWhatIsUnder(
+        IEnumerable<int> areas,
+        RunWithSupplies run,
+        Palettes palettes,
+        Action change
+    )
     {
         var before = Palette(run, palettes) is null
             ? []
-            : run.Details.ToDictionary(area => area, area => Under(area, run, palettes));
+            : areas.ToDictionary(area => area, area => Under(area, run, palettes));
         change();
         run.InHand.Colours =
         [

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nube.Core.Artwork;
-using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Server.Support;
@@ -80,19 +79,8 @@ internal static class ImageAreas
         var marks = run.Image.Marks.RemoveRange(areas);
         if (given.Mark is { } mark)
             marks = marks.AddRange(areas.Select(area => KeyValuePair.Create(area, mark)));
-        var before = Colours.Palette(run, palettes) is null
-            ? []
-            : areas.ToDictionary(area => area, area => Colours.Under(area, run, palettes));
-        run.Image.Marks = marks;
         // What becomes a detail is coloured on something else, and what is none any more too.
-        run.InHand.Colours =
-        [
-            .. run.InHand.Colours.Select(colour =>
-                before.TryGetValue(colour.Wish.Area, out var was)
-                    ? Choosing.OnAnotherGround(was, Colours.Under(colour.Wish.Area, run, palettes), run.Schools, colour)
-                    : colour
-            ),
-        ];
+        Colours.FollowWhatIsUnder(areas.Union(run.Details), run, palettes, () => run.Image.Marks = marks);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
