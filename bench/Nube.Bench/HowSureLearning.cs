@@ -1,4 +1,3 @@
-using System.Globalization;
 using Nube.Core.Swatches;
 using Nube.Core.Tests.Swatches;
 
@@ -36,20 +35,17 @@ internal static class HowSureLearning
             var devices = LoopTrial.OfDevices(source, Enumerable.Range(FirstKeptOut, KeptOut));
             var held = devices.ConvertAll(device => device.Count(outcome => outcome.Held) / (double)device.Count);
             var differences = devices.SelectMany(device => device).Select(one => one.Difference).Order().ToList();
-            Console.WriteLine(
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{source}: learned factor times {times[(int)(LearnedShare * times.Count)]:0.000}; kept out {held.Average():0.0 %}, "
-                )
-                    + string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"half of the devices from {held.Order().ElementAt(KeptOut / 2):0 %}, a tenth below {held.Order().ElementAt(KeptOut / 10):0 %}; "
-                    )
-                    + string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"CIEDE2000 {differences[differences.Count / 2]:0.00} / {differences[(int)(0.95 * differences.Count)]:0.00}"
-                    )
+            var ordered = held.Order().ToList();
+            Say($"{source}: learned factor times {times[(int)(LearnedShare * times.Count)]:0.000}");
+            Say(
+                $"  kept out it held {held.Average():0.0 %}, on half of the devices {ordered[KeptOut / 2]:0 %} and more"
+            );
+            Say($"  on a tenth of them less than {ordered[KeptOut / 10]:0 %}");
+            Say(
+                $"  CIEDE2000 {differences[differences.Count / 2]:0.00} / {differences[(int)(0.95 * differences.Count)]:0.00}"
             );
         }
     }
+
+    private static void Say(FormattableString line) => Console.WriteLine(FormattableString.Invariant(line));
 }
