@@ -241,8 +241,9 @@ public class WhatIHaveTests(NubeServer server) : IClassFixture<NubeServer>
         );
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, Sent("colour-measured", "a list"u8.ToArray()));
         var bands = Enumerable.Range(0, 36).Select(band => 380 + 10 * band).ToList();
+        var fields = string.Join(' ', bands.Select(nm => $"SPECTRAL_NM{nm}"));
         var text =
-            $"CGATS.17\nNUMBER_OF_FIELDS 37\nBEGIN_DATA_FORMAT\nSAMPLE_ID {string.Join(' ', bands.Select(nm => $"SPECTRAL_NM{nm}"))}\nEND_DATA_FORMAT\n"
+            $"CGATS.17\nNUMBER_OF_FIELDS 37\nBEGIN_DATA_FORMAT\nSAMPLE_ID {fields}\nEND_DATA_FORMAT\n"
             + $"NUMBER_OF_SETS 1\nBEGIN_DATA\n1 {string.Join(' ', bands.Select(_ => "0.5"))}\nEND_DATA\n";
         // Half of the light at every wavelength: sRGB 188 in all three.
         Assert.Equal(
