@@ -63,7 +63,8 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <inheritdoc />
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
-    private Guid MakerId => scope.MakerId;
+    /// <summary>The maker whose things are seen.</summary>
+    public Guid MakerId => scope.MakerId;
 
     /// <summary>Removes makers with all that is theirs; answers how many they were.</summary>
     public static async Task<int> Remove(IQueryable<Maker> makers, NubeDb db, CancellationToken cancel)

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 
 namespace Nube.Workshop;
@@ -48,6 +49,7 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the
 /// same; null for none.</param>
 /// <param name="Search">How long to look for a better order; null for not at all.</param>
+/// <param name="Dilution">How the hand dilutes; null for one that does as it is told.</param>
 public sealed record PlanCards(
     Painting Painting,
     ImmutableArray<Colourant> Colourants,
@@ -55,7 +57,8 @@ public sealed record PlanCards(
     ImmutableArray<TouchingPair> Touching,
     Pace Pace,
     Plan? Before,
-    SearchEffort? Search = null
+    SearchEffort? Search = null,
+    Dilution? Dilution = null
 ) : WorkshopTask<Plan>
 {
     /// <inheritdoc />
@@ -69,7 +72,10 @@ public sealed record PlanCards(
             [.. Colourants.Select(colourant => colourant.Optics())],
             paper,
             paper.Reflectance()
-        );
+        )
+        {
+            Dilution = Dilution ?? Core.Optics.Dilution.AsTold,
+        };
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var passes = Painting.Passes(paints, Schools, touching, Pace);
         Plan With(PlanOptions options)

@@ -62,7 +62,12 @@ public class SheetTests(NubeServer server) : IClassFixture<NubeServer>
         // Nothing changes in the stash before the maker says so.
         Assert.Equal("estimated", (await Item(maker, pans[0]))["colourant"]!["provenance"]!.GetValue<string>());
         var before = await Wash(maker, pans[0]);
+        Assert.Null((await maker.Ok(maker.Get("/api/habits")))["dilution"]);
         Assert.True((await maker.Ok(maker.Post($"{sheet}/use")))["used"]!.GetValue<bool>());
+        // How the hand dilutes was learned with it; this one does about as it is told.
+        var dilution = (await maker.Ok(maker.Get("/api/habits")))["dilution"]!;
+        Assert.Equal(1, dilution["sheets"]!.GetValue<int>());
+        Assert.InRange(dilution["fourIsLike"]!.GetValue<double>(), 3.2, 5);
         var measured = (await Item(maker, pans[0]))["colourant"]!;
         Assert.Equal(
             ("measured", "scan"),

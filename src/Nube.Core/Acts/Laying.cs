@@ -128,7 +128,7 @@ public static class Laying
     )
     {
         var loads = act
-            .Mixes.Zip(hues, (mix, hue) => (Paint: paints.OpticsOf(mix), Load: LoadOf(mix, act, share) * hue))
+            .Mixes.Zip(hues, (mix, hue) => (Paint: paints.OpticsOf(mix), Load: LoadOf(mix, act, share, paints) * hue))
             .Where(hue => hue.Load > 0)
             .ToList();
         return loads.Count == 0
@@ -136,14 +136,14 @@ public static class Laying
             : Fixed(under, KubelkaMunk.Over(under.Reflectance(), PaintOptics.Mix(loads), loads.Sum(hue => hue.Load)));
     }
 
-    private static double LoadOf(PaintMix mix, Act act, double share) =>
-        mix.Strength.LoadOfOneLayer * act.Times * act.Share * share;
+    private static double LoadOf(PaintMix mix, Act act, double share, Paints paints) =>
+        paints.LoadOf(mix) * act.Times * act.Share * share;
 
     /// <summary>Several mixes lie side by side: what is seen is their mean.</summary>
     private static ZoneSurface Layer(ZoneSurface under, Act act, double share, Paints paints)
     {
         var ground = under.Reflectance();
-        Spectrum On(PaintMix mix) => KubelkaMunk.Over(ground, paints.OpticsOf(mix), LoadOf(mix, act, share));
+        Spectrum On(PaintMix mix) => KubelkaMunk.Over(ground, paints.OpticsOf(mix), LoadOf(mix, act, share, paints));
         if (act.Mixes is [var one])
             return Fixed(under, On(one));
         var looks = act.Mixes.Select(On).ToList();

@@ -18,6 +18,16 @@ public sealed record Paints(
     Spectrum Reflectance
 )
 {
+    /// <summary>How the hand that lays them dilutes.</summary>
+    public Dilution Dilution { get; init; } = Dilution.AsTold;
+
+    /// <summary>Load of one layer of a mix, as this hand dilutes it.</summary>
+    public double LoadOf(PaintMix mix)
+    {
+        ArgumentNullException.ThrowIfNull(mix);
+        return Dilution.LoadOf(mix.Strength);
+    }
+
     /// <summary>K and S of a mix.</summary>
     public PaintOptics OpticsOf(PaintMix mix)
     {

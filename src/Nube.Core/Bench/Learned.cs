@@ -1,7 +1,10 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Bench;
 
@@ -18,7 +21,12 @@ public sealed record StrokeEvidence(Stroke Stroke, BrushWater Water, double SumO
 /// <param name="Times">How often it was seen.</param>
 public sealed record DryingEvidence(string Paper, double SumOfLogs, int Times);
 
-/// <summary>What the bench has taught about a maker's hand and room.</summary>
+/// <summary>How a hand diluted on a swatch sheet.</summary>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="Seen">What its rows say together.</param>
+public sealed record SheetDilution(Guid Sheet, DilutionSeen Seen);
+
+/// <summary>What bench and swatch sheets have taught about a maker's hand and room.</summary>
 /// <remarks>
 /// A factor is the mean of logarithms drawn towards 1 as if an ordinary hand had been seen <see cref="PriorTimes"/>
 /// times: the posterior mean of a normal with known spread under a normal prior (A. Gelman et al.,
@@ -28,6 +36,8 @@ public sealed record DryingEvidence(string Paper, double SumOfLogs, int Times);
 /// <param name="Drying">By paper.</param>
 public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableArray<DryingEvidence> Drying)
 {
+    private const double SpreadByDevice = 0.03; // of an exponent, from one scanner or phone to another: invented devices
+
     /// <summary>
     /// How many observations the prior counts for. This project's own: one run of a few cards outweighs it.
     /// </summary>
@@ -53,6 +63,37 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
     /// <summary>The factor on drying times on a paper; 1 where nothing was seen.</summary>
     public double DryingFactor(string paper) =>
         Drying.FirstOrDefault(seen => seen.Paper == paper) is { } seen ? Factor(seen.SumOfLogs, seen.Times) : 1;
+
+    /// <summary>By swatch sheet, how the hand diluted on it.</summary>
+    public ImmutableArray<SheetDilution> Sheets { get; init; } = [];
+
+    /// <summary>
+    /// How the maker's hand dilutes: the mean of what its sheets say and of an ordinary hand, each by its precision. To
+    /// two digits, so that a colour changes only with a hand that is seen to be another.
+    /// </summary>
+    [JsonIgnore]
+    public Dilution Dilution
+    {
+        get
+        {
+            var prior = 1 / (Beforehand.SpreadOfDilution * Beforehand.SpreadOfDilution);
+            var (weighted, precision) = (prior, prior);
+            foreach (var (_, seen) in Sheets.Where(sheet => sheet.Seen.Precision > 0))
+            {
+                var own = 1 / (1 / seen.Precision + SpreadByDevice * SpreadByDevice);
+                weighted += own * seen.Weighted / seen.Precision;
+                precision += own;
+            }
+            return new Dilution(Math.Round(weighted / precision, 2));
+        }
+    }
+
+    /// <summary>With what a sheet says of the hand, instead of what it said before.</summary>
+    public Learned With(SheetDilution sheet)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        return this with { Sheets = [.. Sheets.Where(one => one.Sheet != sheet.Sheet), sheet] };
+    }
 
     /// <summary>With what was seen on another run.</summary>
     public Learned With(Learned seen)
@@ -82,12 +123,18 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
                         group.Sum(one => one.Times)
                     )),
             ]
-        );
+        )
+        {
+            Sheets = Sheets,
+        };
     }
 
     /// <inheritdoc />
     public bool Equals(Learned? other) =>
-        other is not null && Strokes.SequenceEqual(other.Strokes) && Drying.SequenceEqual(other.Drying);
+        other is not null
+        && Strokes.SequenceEqual(other.Strokes)
+        && Drying.SequenceEqual(other.Drying)
+        && Sheets.SequenceEqual(other.Sheets);
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Strokes.Length, Drying.Length);

@@ -21,7 +21,11 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
         if (paints.White(pencil: false) is not { } white)
             return null;
         ImmutableArray<int> places = [white, .. paints.Of(Builders.Deepening.WaterMedia)];
-        var index = RecipeIndex.BuildBodyColour([.. places.Select(place => paints.Optics[place])], paints.Reflectance);
+        var index = RecipeIndex.BuildBodyColour(
+            [.. places.Select(place => paints.Optics[place])],
+            paints.Reflectance,
+            paints.Dilution
+        );
         return new WaterMixes(index, places);
     }
 

@@ -92,7 +92,13 @@ internal static class RecipeMiddles
                 ? trial
                     .Paints.Of(media)
                     .Select(place =>
-                        RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish)
+                        RecipeIndex.BestWash(
+                            [new RecipePart(place, 1)],
+                            trial.Paints.Optics[place],
+                            ground,
+                            trial.Wish,
+                            trial.Paints.Dilution
+                        )
                     )
                 : [];
         var wet =
@@ -100,7 +106,13 @@ internal static class RecipeMiddles
                 ? trial
                     .Paints.Of(Deepening.WaterMedia)
                     .Select(place =>
-                        RecipeIndex.BestWash([new RecipePart(place, 1)], trial.Paints.Optics[place], ground, trial.Wish)
+                        RecipeIndex.BestWash(
+                            [new RecipePart(place, 1)],
+                            trial.Paints.Optics[place],
+                            ground,
+                            trial.Wish,
+                            trial.Paints.Dilution
+                        )
                     )
                 : [];
         return mixed.Concat(leads).Concat(wet).Select(recipe => recipe with { Shadow = Companion.NotNeeded });
@@ -312,7 +324,7 @@ internal static class RecipeMiddles
             );
         var water = paints.Of(Deepening.WaterMedia);
         var cool = WhiteObjects
-            .Tints([.. water.Select(place => paints.Optics[place])], paints.Reflectance)
+            .Tints([.. water.Select(place => paints.Optics[place])], paints.Reflectance, paints.Dilution)
             .Where(tint => tint.Cool)
             .Select(tint => water[tint.Colourant])
             .ToList();

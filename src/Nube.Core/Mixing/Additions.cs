@@ -27,17 +27,19 @@ public sealed class Additions
     /// <param name="candidates">What could be added.</param>
     /// <param name="palette">What is there; at most 47.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
+    /// <param name="dilution">How the hand dilutes.</param>
     public static Additions To(
         IReadOnlyList<PaintOptics> palette,
         IReadOnlyList<PaintOptics> candidates,
-        Spectrum paper
+        Spectrum paper,
+        Dilution dilution
     )
     {
         ArgumentNullException.ThrowIfNull(candidates);
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
         return new Additions([
-            .. candidates.Select(candidate => RecipeIndex.BuildWithFirst([candidate, .. palette], paper)),
+            .. candidates.Select(candidate => RecipeIndex.BuildWithFirst([candidate, .. palette], paper, dilution)),
         ]);
     }
 

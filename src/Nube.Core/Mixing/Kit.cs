@@ -25,18 +25,20 @@ public static class Kit
     /// <param name="paper">Reflectance of the bare paper.</param>
     /// <param name="wishes">Colours that should be mixed from it.</param>
     /// <param name="size">How many, 1 or more; all when there are fewer.</param>
+    /// <param name="dilution">How the hand dilutes.</param>
     public static ImmutableArray<KitStep> Best(
         IReadOnlyList<PaintOptics> palette,
         Spectrum paper,
         IReadOnlyList<Lab> wishes,
-        int size
+        int size,
+        Dilution dilution
     )
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentNullException.ThrowIfNull(wishes);
         ArgumentOutOfRangeException.ThrowIfLessThan(size, 1);
-        var table = Distances(palette, paper, wishes);
+        var table = Distances(palette, paper, wishes, dilution);
         var chosen = Improved(
             table,
             Greedy(table, Enumerable.Range(0, palette.Count), Math.Min(size, palette.Count)),
@@ -70,8 +72,9 @@ public static class Kit
         IReadOnlyList<PaintOptics> palette,
         Spectrum paper,
         IReadOnlyList<Lab> wishes,
-        IReadOnlyList<int> kit
-    ) => Distances(palette, paper, wishes).Mean(kit);
+        IReadOnlyList<int> kit,
+        Dilution dilution
+    ) => Distances(palette, paper, wishes, dilution).Mean(kit);
 
     private static List<int> Greedy(Table table, IEnumerable<int> from, int size)
     {
@@ -109,7 +112,12 @@ public static class Kit
     }
 
     /// <summary>For each pair of colourants, and each alone, how near its mixes come to each wish.</summary>
-    private static Table Distances(IReadOnlyList<PaintOptics> palette, Spectrum paper, IReadOnlyList<Lab> wishes)
+    private static Table Distances(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        IReadOnlyList<Lab> wishes,
+        Dilution dilution
+    )
     {
         var table = new Table(palette.Count, wishes.Count);
         MixGrid
@@ -124,7 +132,7 @@ public static class Kit
                     var optics = RecipeIndex.Optics(palette, mix);
                     foreach (var strength in Strength.Ladder)
                     {
-                        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, strength.LoadOfOneLayer));
+                        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, optics, dilution.LoadOf(strength)));
                         for (var wish = 0; wish < wishes.Count; wish++)
                         {
                             // CIEDE2000 divides the difference in L* by at most this: most colours need not be looked

@@ -78,9 +78,6 @@ public sealed record Recipe(
             && Parts.SequenceEqual(other.Parts)
             && Over == other.Over;
     }
-
-    /// <summary>Load of all layers together.</summary>
-    public double Load => Layers * Strength.LoadOfOneLayer;
 }
 
 /// <summary>The grid of mixes and washes that a maker can measure by eye.</summary>

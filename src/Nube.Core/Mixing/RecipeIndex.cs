@@ -21,8 +21,16 @@ public sealed class RecipeIndex
     private readonly PackedMix[] mixes;
     private readonly ColourCells cells;
 
-    private RecipeIndex(IReadOnlyList<PaintOptics> palette, Spectrum paper, PackedMix[] mixes, ColourCells cells) =>
-        (this.palette, this.paper, this.mixes, this.cells) = (palette, paper, mixes, cells);
+    private RecipeIndex(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        Dilution dilution,
+        PackedMix[] mixes,
+        ColourCells cells
+    ) => (this.palette, this.paper, Dilution, this.mixes, this.cells) = (palette, paper, dilution, mixes, cells);
+
+    /// <summary>How the hand dilutes for which it was made.</summary>
+    public Dilution Dilution { get; }
 
     /// <summary>Number of mixes, each in every wash.</summary>
     public int MixCount => mixes.Length;
@@ -34,41 +42,50 @@ public sealed class RecipeIndex
     /// <param name="palette">The colourants, 1 to 48.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
     /// <param name="mostColourants">Most colourants of a mix, 1 to 3.</param>
+    /// <param name="dilution">How the hand dilutes; as it is told where none is given.</param>
     /// <exception cref="ArgumentException">The palette is empty or larger than 48.</exception>
-    public static RecipeIndex Build(IReadOnlyList<PaintOptics> palette, Spectrum paper, int mostColourants = 2)
+    public static RecipeIndex Build(
+        IReadOnlyList<PaintOptics> palette,
+        Spectrum paper,
+        int mostColourants = 2,
+        Dilution? dilution = null
+    )
     {
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(paper);
         if (palette.Count is < 1 or > 48)
             throw new ArgumentException("Choose between 1 and 48 colourants to mix from.", nameof(palette));
-        return Build(palette, paper, MixGrid.Mixes(palette.Count, mostColourants));
+        return Build(palette, paper, dilution ?? Dilution.AsTold, MixGrid.Mixes(palette.Count, mostColourants));
     }
 
     /// <summary>Computes the part of the grid for mixes of the first colourant, alone or with one other.</summary>
-    internal static RecipeIndex BuildWithFirst(IReadOnlyList<PaintOptics> palette, Spectrum paper) =>
-        Build(palette, paper, MixGrid.Mixes(palette.Count).Where(parts => parts[0].Colourant == 0));
+    internal static RecipeIndex BuildWithFirst(IReadOnlyList<PaintOptics> palette, Spectrum paper, Dilution dilution) =>
+        Build(palette, paper, dilution, MixGrid.Mixes(palette.Count).Where(parts => parts[0].Colourant == 0));
 
     /// <summary>Computes all mixes of the first colourant, which is opaque white, with the others.</summary>
     /// <param name="palette">White, then the paints and inks, up to 48 of them.</param>
     /// <param name="paper">Reflectance of the bare paper.</param>
-    public static RecipeIndex BuildBodyColour(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    /// <param name="dilution">How the hand dilutes.</param>
+    public static RecipeIndex BuildBodyColour(IReadOnlyList<PaintOptics> palette, Spectrum paper, Dilution dilution)
     {
         ArgumentNullException.ThrowIfNull(palette);
-        return Build(palette, paper, MixGrid.BodyMixes(palette.Count));
+        return Build(palette, paper, dilution, MixGrid.BodyMixes(palette.Count));
     }
 
     private static RecipeIndex Build(
         IReadOnlyList<PaintOptics> palette,
         Spectrum paper,
+        Dilution dilution,
         IEnumerable<ImmutableArray<RecipePart>> ofGrid
     )
     {
         PackedMix[] mixes = [.. ofGrid.Select(parts => new PackedMix(parts))];
         var washes = MixGrid.Washes.Length;
-        var engine = new WashColours(palette, paper);
+        var engine = new WashColours(palette, paper, dilution);
         return new RecipeIndex(
             palette,
             paper,
+            dilution,
             mixes,
             ColourCells.Of(mixes.Length, washes, (mix, colours) => engine.Compute(mixes[mix], colours))
         );
@@ -146,13 +163,19 @@ public sealed class RecipeIndex
 
     /// <summary>A mix in one of the washes of the grid, in double precision.</summary>
     private Recipe Exactly(ImmutableArray<RecipePart> parts, int wash, Lab wish, Closeness closeness) =>
-        InWash(parts, Optics(palette, parts), wash, paper, wish, closeness);
+        InWash(parts, Optics(palette, parts), wash, paper, wish, Dilution, closeness);
 
     /// <summary>The best wash of a mix for a wish; ties go to the thinner load.</summary>
-    internal static Recipe BestWash(ImmutableArray<RecipePart> parts, PaintOptics mix, Spectrum paper, Lab wish) =>
+    internal static Recipe BestWash(
+        ImmutableArray<RecipePart> parts,
+        PaintOptics mix,
+        Spectrum paper,
+        Lab wish,
+        Dilution dilution
+    ) =>
         Enumerable
             .Range(0, MixGrid.Washes.Length)
-            .Select(wash => InWash(parts, mix, wash, paper, wish))
+            .Select(wash => InWash(parts, mix, wash, paper, wish, dilution))
             .MinBy(recipe => recipe.Rank)!;
 
     private static Recipe InWash(
@@ -161,11 +184,12 @@ public sealed class RecipeIndex
         int wash,
         Spectrum paper,
         Lab wish,
+        Dilution dilution,
         Closeness closeness = Closeness.WorthIt
     )
     {
         var (strength, layers) = MixGrid.Washes[wash];
-        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, layers * strength.LoadOfOneLayer));
+        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, layers * dilution.LoadOf(strength)));
         var difference = Ciede2000.Difference(wish, colour);
         return new Recipe(
             parts,

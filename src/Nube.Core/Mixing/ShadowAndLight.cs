@@ -81,7 +81,7 @@ public static class ShadowAndLight
         ArgumentNullException.ThrowIfNull(index);
         ArgumentNullException.ThrowIfNull(browns);
         var mix = RecipeIndex.Optics(palette, parts);
-        var dry = KubelkaMunk.Over(paper, mix, strength.LoadOfOneLayer);
+        var dry = KubelkaMunk.Over(paper, mix, index.Dilution.LoadOf(strength));
         var colour = SpectralColour.ToLab(dry);
         var wanted = Math.Max(0, colour.L - Step);
         var glaze = browns
@@ -93,7 +93,7 @@ public static class ShadowAndLight
                         [new RecipePart(brown, 1)],
                         water,
                         1,
-                        SpectralColour.ToLab(KubelkaMunk.Over(dry, palette[brown], water.LoadOfOneLayer))
+                        SpectralColour.ToLab(KubelkaMunk.Over(dry, palette[brown], index.Dilution.LoadOf(water)))
                     )
             )
             .MinBy(tone => Math.Abs(tone.Predicted.L - wanted));
@@ -102,7 +102,7 @@ public static class ShadowAndLight
             parts,
             strength,
             2,
-            SpectralColour.ToLab(KubelkaMunk.Over(dry, mix, strength.LoadOfOneLayer))
+            SpectralColour.ToLab(KubelkaMunk.Over(dry, mix, index.Dilution.LoadOf(strength)))
         );
         Tone?[] ways = [layer, Sibling(index, colour with { L = wanted }), glaze];
         return
@@ -125,7 +125,7 @@ public static class ShadowAndLight
     {
         ArgumentNullException.ThrowIfNull(index);
         var mix = RecipeIndex.Optics(palette, parts);
-        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, strength.LoadOfOneLayer));
+        var colour = SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, index.Dilution.LoadOf(strength)));
         var target = Lighter(colour, Step, SpectralColour.ToLab(paper));
         var thinner = Strength
             .Ladder.Where(water => water.WaterParts > strength.WaterParts)
@@ -134,7 +134,7 @@ public static class ShadowAndLight
                 parts,
                 water,
                 1,
-                SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, water.LoadOfOneLayer))
+                SpectralColour.ToLab(KubelkaMunk.Over(paper, mix, index.Dilution.LoadOf(water)))
             ))
             .MinBy(tone => Math.Abs(tone.Predicted.L - target.L));
         Tone?[] ways = [thinner, Sibling(index, target)];

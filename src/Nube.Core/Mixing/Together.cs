@@ -8,10 +8,11 @@ namespace Nube.Core.Mixing;
 /// <param name="Mix">The mix.</param>
 /// <param name="Strength">Its strength.</param>
 /// <param name="Layers">Its layers.</param>
-public sealed record LaidWash(PaintOptics Mix, Strength Strength, int Layers)
+/// <param name="Dilution">How the hand dilutes that lays it.</param>
+public sealed record LaidWash(PaintOptics Mix, Strength Strength, int Layers, Dilution Dilution)
 {
     /// <summary>Load of all layers.</summary>
-    public double Load => Layers * Strength.LoadOfOneLayer;
+    public double Load => Layers * Dilution.LoadOf(Strength);
 }
 
 /// <summary>A colour that stands out of its set.</summary>
@@ -57,11 +58,11 @@ public static class Together
                 .Where(place => colours[place].Chroma > mostChroma || 100 - colours[place].L > mostDepth)
                 .Select(place =>
                 {
+                    var (mix, load) = (washes[place].Mix, washes[place].Load);
                     var fitting = Strength
-                        .Ladder.Where(water => water.LoadOfOneLayer < washes[place].Load)
-                        .Select(water =>
-                            (Water: (Strength?)water, Then: Look(washes[place].Mix, water.LoadOfOneLayer, paper))
-                        )
+                        .Ladder.Select(water => (Water: (Strength?)water, Load: washes[place].Dilution.LoadOf(water)))
+                        .Where(thinner => thinner.Load < load)
+                        .Select(thinner => (thinner.Water, Then: Look(mix, thinner.Load, paper)))
                         .FirstOrDefault(thinner =>
                             thinner.Then.Chroma <= mostChroma && 100 - thinner.Then.L <= mostDepth
                         );

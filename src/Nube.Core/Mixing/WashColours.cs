@@ -20,43 +20,43 @@ internal sealed class WashColours
     private static readonly float[] WeightX = Pad(SpectralColour.WeightsOf(0), 0);
     private static readonly float[] WeightY = Pad(SpectralColour.WeightsOf(1), 0);
     private static readonly float[] WeightZ = Pad(SpectralColour.WeightsOf(2), 0);
-    private static readonly float[] Loads =
-    [
-        .. MixGrid.Washes.Select(wash => (float)(wash.Layers * wash.Strength.LoadOfOneLayer)),
-    ];
-
-    /// <summary>
-    /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of
-    /// theirs; (-1, -1) where there are none. Of 15 exponentials four remain.
-    /// </summary>
-    private static readonly (int One, int Other)[] Sums =
-    [
-        .. Loads
-            .Index()
-            .Select(load =>
-                (
-                    from one in Enumerable.Range(0, load.Index)
-                    from other in Enumerable.Range(one, load.Index - one)
-                    where Math.Abs(Loads[one] + Loads[other] - load.Item) < 1e-6
-                    select (one, other)
-                ).FirstOrDefault((-1, -1))
-            ),
-    ];
-
     private static readonly int PaddedWashes =
-        (Loads.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
+        (MixGrid.Washes.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
 
+    private readonly float[] loads;
+    private readonly (int One, int Other)[] sums;
     private readonly float[][] absorption;
     private readonly float[] scattering;
     private readonly float[] ground;
 
     /// <summary>Mixes of this palette on this paper.</summary>
-    public WashColours(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    public WashColours(IReadOnlyList<PaintOptics> palette, Spectrum paper, Dilution dilution)
     {
+        loads = [.. MixGrid.Washes.Select(wash => (float)(wash.Layers * dilution.LoadOf(wash.Strength)))];
+        sums = SumsOf(loads);
         absorption = [.. palette.Select(paint => Pad(paint.Absorption.Values, 1))];
         scattering = [.. palette.Select(paint => (float)paint.Scattering)];
         ground = Pad(paper.Values, 1);
     }
+
+    /// <summary>
+    /// For each wash, two washes before it whose loads add up to its own, so that its exp(-2 d X) is the product of
+    /// theirs; (-1, -1) where there are none. Of 15 exponentials four remain for a hand that dilutes as it is told, six
+    /// for another.
+    /// </summary>
+    private static (int One, int Other)[] SumsOf(float[] loads) =>
+        [
+            .. loads
+                .Index()
+                .Select(load =>
+                    (
+                        from one in Enumerable.Range(0, load.Index)
+                        from other in Enumerable.Range(one, load.Index - one)
+                        where Math.Abs(loads[one] + loads[other] - load.Item) < 1e-6
+                        select (one, other)
+                    ).FirstOrDefault((-1, -1))
+                ),
+        ];
 
     /// <summary>The colours of a mix, wash by wash.</summary>
     /// <param name="mix">The mix.</param>
@@ -81,23 +81,23 @@ internal sealed class WashColours
             var absorbs = new Vector<float>(k[band..]);
             Vector.SquareRoot(absorbs * (absorbs + new Vector<float>(2 * s))).CopyTo(d[band..]);
         }
-        Span<float> e = stackalloc float[Loads.Length * Padded];
+        Span<float> e = stackalloc float[loads.Length * Padded];
         Span<float> x = stackalloc float[PaddedWashes],
             y = stackalloc float[PaddedWashes],
             z = stackalloc float[PaddedWashes];
         x.Fill(1);
         y.Fill(1);
         z.Fill(1);
-        for (var wash = 0; wash < Loads.Length; wash++)
+        for (var wash = 0; wash < loads.Length; wash++)
         {
-            var (one, other) = Sums[wash];
+            var (one, other) = sums[wash];
             var (sumX, sumY, sumZ) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
             for (var band = 0; band < Padded; band += Vector<float>.Count)
             {
                 var deep = new Vector<float>(d[band..]);
                 var passes =
                     one < 0
-                        ? Vector.Exp(-2 * Loads[wash] * deep)
+                        ? Vector.Exp(-2 * loads[wash] * deep)
                         : new Vector<float>(e[(one * Padded + band)..])
                             * new Vector<float>(e[(other * Padded + band)..]);
                 passes.CopyTo(e[(wash * Padded + band)..]);
@@ -119,7 +119,7 @@ internal sealed class WashColours
                 F(new Vector<float>(y[wash..])),
                 F(new Vector<float>(z[wash..]) / (float)Xyz.D65White.Z)
             );
-            for (var i = 0; i < Vector<float>.Count && wash + i < Loads.Length; i++)
+            for (var i = 0; i < Vector<float>.Count && wash + i < loads.Length; i++)
             {
                 var at = 3 * (wash + i);
                 (colours[at], colours[at + 1], colours[at + 2]) = (

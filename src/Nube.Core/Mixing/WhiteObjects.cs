@@ -28,7 +28,7 @@ public static class WhiteObjects
     /// <summary>
     /// A tint of each colourant, blues and violets first, the rest as a stand-in for what is beside the white thing.
     /// </summary>
-    public static ImmutableArray<WhiteTint> Tints(IReadOnlyList<PaintOptics> palette, Spectrum paper)
+    public static ImmutableArray<WhiteTint> Tints(IReadOnlyList<PaintOptics> palette, Spectrum paper, Dilution dilution)
     {
         ArgumentNullException.ThrowIfNull(palette);
         var bare = SpectralColour.ToLab(paper);
@@ -43,7 +43,7 @@ public static class WhiteObjects
                                 Tint(
                                     place,
                                     water,
-                                    SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, water.LoadOfOneLayer)),
+                                    SpectralColour.ToLab(KubelkaMunk.Over(paper, paint, dilution.LoadOf(water))),
                                     bare
                                 )
                             )

@@ -13,11 +13,13 @@ namespace Nube.Core.Swatches;
 /// What the fit leaves open: 90 of 100 sets of K and S that explain the patches as well predict a wash within this
 /// CIEDE2000.
 /// </param>
+/// <param name="Dilution">How the hand diluted it.</param>
 public sealed record FittedSwatches(
     PaintOptics Optics,
     IReadOnlyDictionary<int, double> Loads,
     double Residual,
-    double Spread
+    double Spread,
+    DilutionSeen Dilution
 );
 
 /// <summary>K and S of a colourant from all its patches at once.</summary>
@@ -68,7 +70,8 @@ public static class ColourantFit
                 .Index()
                 .ToDictionary(patch => patch.Item, patch => Math.Exp(at[FitProblem.FirstLoad + patch.Index])),
             problem.Residual(at),
-            open.Spread(anyKind, open.Linearise(anyKind).Normal)
+            open.Spread(anyKind, open.Linearise(anyKind).Normal),
+            problem.DilutionSeen(at)
         );
     }
 

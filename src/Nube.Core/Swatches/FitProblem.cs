@@ -285,6 +285,14 @@ internal sealed class FitProblem(
         );
     }
 
+    /// <summary>What the patches alone say of the hand's dilution: the posterior without what was known before.</summary>
+    public DilutionSeen DilutionSeen(double[] at)
+    {
+        var posterior = 1 / Linearise(at).Normal.Inverse()[Dilution, Dilution];
+        var prior = 1 / Square(Beforehand.SpreadOfDilution);
+        return new DilutionSeen(posterior * at[Dilution] - prior, Math.Max(0, posterior - prior));
+    }
+
     public double Residual(double[] at) =>
         evidence
             .Index()

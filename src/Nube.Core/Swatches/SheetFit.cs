@@ -94,6 +94,14 @@ public static class SheetFit
         ];
     }
 
+    /// <summary>How the hand diluted on a sheet: what its rows say, together.</summary>
+    public static DilutionSeen DilutionOn(IReadOnlyList<FittedRow> rows)
+    {
+        ArgumentNullException.ThrowIfNull(rows);
+        var seen = rows.Select(row => row.Fitted).OfType<FittedSwatches>().Select(row => row.Dilution).ToList();
+        return new DilutionSeen(seen.Sum(row => row.Weighted), seen.Sum(row => row.Precision));
+    }
+
     /// <summary>
     /// What the pictures count as. A chart beside a scan helps no more than its lamp, so only one in a photo counts.
     /// </summary>

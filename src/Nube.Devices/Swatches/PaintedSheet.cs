@@ -52,12 +52,14 @@ public sealed record PaintedSheet(
     /// <param name="paper">Reflectance of the paper.</param>
     /// <param name="slips">What goes wrong.</param>
     /// <param name="seed">Start of the hand's errors.</param>
+    /// <param name="dilution">How the hand dilutes: what is laid is what was told to this power.</param>
     public static PaintedSheet By(
         SwatchSheet sheet,
         IReadOnlyList<TruePaint> paints,
         Spectrum paper,
         Slips slips,
-        int seed
+        int seed,
+        double dilution = 1
     )
     {
         ArgumentNullException.ThrowIfNull(sheet);
@@ -82,7 +84,7 @@ public sealed record PaintedSheet(
                                 : patch.Strength;
                         var load = slips.Forgotten.Contains((patch.Row, patch.Column))
                             ? 0
-                            : strength.LoadOfOneLayer * error;
+                            : Math.Pow(strength.LoadOfOneLayer, dilution) * error;
                         return new PaintedPatch(patch, paints[patch.Row], load, patch.OverBlack ? black : paper);
                     }),
             ],

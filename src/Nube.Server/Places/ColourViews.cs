@@ -129,11 +129,12 @@ internal static class ColourViews
         IReadOnlyList<StashItem> items,
         IReadOnlyList<PaintOptics> optics,
         Spectrum paper,
+        Dilution dilution,
         Recipe recipe
     )
     {
         var mix = RecipeIndex.Optics(optics, recipe.Parts);
-        double[] loads = [.. Strength.Ladder.Reverse().Select(strength => strength.LoadOfOneLayer)];
+        double[] loads = [.. Strength.Ladder.Reverse().Select(dilution.LoadOf)];
         return new RecipeView(
             PartsOf(items, recipe.Parts),
             recipe.Strength.WaterParts,
@@ -257,7 +258,13 @@ internal static class ColourViews
                         work.Wish.RelineWith,
                         [
                             .. work.Recipes.Select(recipe =>
-                                RecipeOf(run.Palette, palette.Paints.Optics, palette.Paints.Reflectance, recipe)
+                                RecipeOf(
+                                    run.Palette,
+                                    palette.Paints.Optics,
+                                    palette.Paints.Reflectance,
+                                    run.Dilution,
+                                    recipe
+                                )
                             ),
                         ],
                         work.Wish.Colours
@@ -309,7 +316,7 @@ internal static class ColourViews
                         Likenesses.Of(
                             differences[colour.Wish.Area].Middle ?? differences[colour.Wish.Area].Shadow ?? 0
                         ),
-                        RecipeOf(run.Palette, palette.Paints.Optics, ground, colour.Recipe),
+                        RecipeOf(run.Palette, palette.Paints.Optics, ground, run.Dilution, colour.Recipe),
                         colour.Wish.Exactly
                             ? null
                             : WashMore
@@ -328,7 +335,7 @@ internal static class ColourViews
                             [
                                 .. Offered(colour.Wish)
                                     .Select(recipe => new OfferView(
-                                        RecipeOf(run.Palette, palette.Paints.Optics, ground, recipe),
+                                        RecipeOf(run.Palette, palette.Paints.Optics, ground, run.Dilution, recipe),
                                         Thrift
                                             .MixesOf(recipe)
                                             .Select(mix => mixedFor[mix].Count(area => area != colour.Wish.Area))

@@ -76,7 +76,8 @@ public static partial class Colours
                 run.Paper! with
                 {
                     Colour = Srgb.FromLab(ground),
-                }
+                },
+                run.Dilution
             );
     }
 
@@ -90,5 +91,5 @@ public static partial class Colours
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
         run.Paper is null || run.Palette.Count == 0
             ? null
-            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper);
+            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper, run.Dilution);
 }

@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Identity;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Data.Entities;
@@ -18,12 +19,18 @@ public sealed record LearnedSpeedView(Stroke Stroke, BrushWater Water, double Fa
 /// <summary>What the bench has taught about drying on a paper: how long it takes against the formula.</summary>
 public sealed record LearnedDryingView(string Paper, double Factor, int Times);
 
+/// <summary>How a maker dilutes.</summary>
+/// <param name="FourIsLike">Parts of water that an ordinary hand takes for what comes of one part colour to four.</param>
+/// <param name="Sheets">On how many swatch sheets it was seen.</param>
+public sealed record LearnedDilutionView(double FourIsLike, int Sheets);
+
 /// <summary>How a maker works, and what has been learned of it.</summary>
 public sealed record HabitsView(
     Schools Schools,
     Sitting? Sitting,
     IReadOnlyList<LearnedSpeedView> Speeds,
-    IReadOnlyList<LearnedDryingView> Drying
+    IReadOnlyList<LearnedDryingView> Drying,
+    LearnedDilutionView? Dilution
 );
 
 /// <summary>A maker's ways and sittings.</summary>
@@ -115,6 +122,8 @@ public static class HabitsPlace
         return TypedResults.Ok(given);
     }
 
+    private static readonly Strength Usual = new(4); // parts of water of a middle wash
+
     private static HabitsView View(Maker maker)
     {
         var hand = maker
@@ -137,7 +146,10 @@ public static class HabitsPlace
                     maker.Learned.DryingFactor(seen.Paper),
                     seen.Times
                 )),
-            ]
+            ],
+            maker.Learned.Sheets.Length > 0
+                ? new LearnedDilutionView(maker.Learned.Dilution.LikeWater(Usual), maker.Learned.Sheets.Length)
+                : null
         );
     }
 }

@@ -44,7 +44,11 @@ internal static class KeptColours
                 kept.Kept.Select(colour => new KeptColourView(colour.Name, colour.Colour, null)).ToList()
             );
         var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
-        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], await MixPlace.PaperOf(on, db, cancel));
+        var palette = palettes.Get(
+            [.. items.Select(item => item.Colourant!)],
+            await MixPlace.PaperOf(on, db, cancel),
+            await db.Dilution(cancel)
+        );
         return TypedResults.Ok(
             kept.Kept.AsParallel()
                 .AsOrdered()
@@ -55,6 +59,7 @@ internal static class KeptColours
                         items,
                         palette.Optics,
                         palette.Paper,
+                        palette.Index.Dilution,
                         palette.Index.Nearest(colour.Colour.ToLab(), 1)[0]
                     )
                 ))

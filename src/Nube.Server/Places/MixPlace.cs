@@ -69,7 +69,8 @@ public static class MixPlace
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
         var (stash, items) = await Chosen(given.Colourants ?? [], given.MostColourants, db, cancel);
-        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, given.MostColourants);
+        var dilution = await db.Dilution(cancel);
+        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution, given.MostColourants);
         var wish = given.Colour.ToLab();
         var found = palette.Index.Nearest(wish, Offered);
         return TypedResults.Ok(
@@ -77,7 +78,7 @@ public static class MixPlace
                 paper.Colour,
                 [
                     .. InOrder(given, items, palette.Index)
-                        .Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, recipe)),
+                        .Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, dilution, recipe)),
                 ],
                 found.All(recipe => recipe.Difference > WorthAdding)
                     ? Addition(stash, items, palette, palettes, wish, found[0].Rank)
@@ -137,6 +138,7 @@ public static class MixPlace
                 [new StashItem { Kind = StashKind.Colourant, Colourant = added }, .. items],
                 [palettes.Optics(added), .. palette.Optics],
                 palette.Paper,
+                palette.Index.Dilution,
                 best.Recipe
             )
         );

@@ -88,8 +88,9 @@ internal static class MixSets
         var against = given.Against is not { Length: > 0 } others
             ? Catalogue
             : [.. (await MixPlace.Chosen(others, 2, db, cancel)).Items.Select(item => item.Colourant!)];
-        var reach = Reach.Of(palettes.Get([.. mine.Select(item => item.Colourant!)], paper).Index);
-        var other = Reach.Of(palettes.Get(against, paper).Index);
+        var dilution = await db.Dilution(cancel);
+        var reach = Reach.Of(palettes.Get([.. mine.Select(item => item.Colourant!)], paper, dilution).Index);
+        var other = Reach.Of(palettes.Get(against, paper, dilution).Index);
         return TypedResults.Ok(
             new ReachView(
                 mine.Count,
@@ -148,7 +149,8 @@ internal static class MixSets
             throw TroubleException.Unusable("A kit has 1 to 24 colours.");
         var paper = await MixPlace.PaperOf(given.Paper, db, cancel);
         var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
-        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper);
+        var dilution = await db.Dilution(cancel);
+        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution);
         var wishes = given.Run is { } id
             ?
             [
@@ -160,11 +162,17 @@ internal static class MixSets
             : Kit.AllOver(palette.Index, WishesForGeneralUse);
         if (wishes.IsEmpty)
             throw TroubleException.Conflict("This run has no colours yet. Give its areas colours first.");
-        var kit = Kit.Best(palette.Optics, palette.Paper, wishes, given.Size);
+        var kit = Kit.Best(palette.Optics, palette.Paper, wishes, given.Size, dilution);
         return TypedResults.Ok(
             new KitView(
                 wishes.Length,
-                Kit.MeanDifference(palette.Optics, palette.Paper, wishes, [.. Enumerable.Range(0, items.Count)]),
+                Kit.MeanDifference(
+                    palette.Optics,
+                    palette.Paper,
+                    wishes,
+                    [.. Enumerable.Range(0, items.Count)],
+                    dilution
+                ),
                 [
                     .. kit.Select(step => (Item: items[step.Colourant], step.MeanDifference))
                         .Select(step => new KitStepView(
@@ -196,7 +204,8 @@ internal static class MixSets
         var washes = colours.ConvertAll(group => new LaidWash(
             RecipeIndex.Optics(palette.Paints.Optics, group.First().Recipe.Parts),
             group.Key.Strength,
-            group.Key.Layers
+            group.Key.Layers,
+            loaded.Dilution
         ));
         string Where(int place)
         {

@@ -119,7 +119,8 @@ internal static class MixTries
                 .OrderBy(item => wanted.Contains(item.Id) ? 0 : 1)
                 .Take(MixPlace.MostForPairs),
         ];
-        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper);
+        var dilution = await db.Dilution(cancel);
+        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution);
         ImmutableArray<RecipePart> Of(IEnumerable<TriedPart> tried) =>
             [.. tried.Select(part => new RecipePart(items.FindIndex(item => item.Id == part.Colourant), part.Parts))];
         var mixed = Of(parts);
@@ -130,7 +131,7 @@ internal static class MixTries
             : KubelkaMunk.Over(
                 palette.Paper,
                 RecipeIndex.Optics(palette.Optics, Of(under)),
-                new Strength(given.Under!.Water).LoadOfOneLayer
+                dilution.LoadOf(new Strength(given.Under!.Water))
             );
         int[] browns = [.. items.Index().Where(item => item.Item.Colourant!.IsBrown).Select(item => item.Index)];
         return TypedResults.Ok(
@@ -139,7 +140,7 @@ internal static class MixTries
                 [
                     .. Strength
                         .Ladder.Reverse()
-                        .Select(step => On(step.ToString(), paper.Colour, ground, step.LoadOfOneLayer)),
+                        .Select(step => On(step.ToString(), paper.Colour, ground, dilution.LoadOf(step))),
                 ],
                 [
                     .. Enumerable
@@ -149,7 +150,7 @@ internal static class MixTries
                                 layers == 1 ? "1 layer" : $"{layers} layers",
                                 paper.Colour,
                                 ground,
-                                layers * strength.LoadOfOneLayer
+                                layers * dilution.LoadOf(strength)
                             )
                         ),
                 ],
@@ -178,7 +179,7 @@ internal static class MixTries
         {
             var look = OnCard.Look(
                 mix,
-                strength.LoadOfOneLayer,
+                dilution.LoadOf(strength),
                 card.Reflectance(),
                 palettes.Optics(GenericCatalogue.OpaqueWhite)
             );
@@ -269,7 +270,7 @@ internal static class MixTries
         var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
         return TypedResults.Ok(
             WhiteObjects
-                .Tints([.. items.Select(item => palettes.Optics(item.Colourant!))], on)
+                .Tints([.. items.Select(item => palettes.Optics(item.Colourant!))], on, await db.Dilution(cancel))
                 .Select(tint => new TintView(
                     items[tint.Colourant].Id,
                     items[tint.Colourant].Name,

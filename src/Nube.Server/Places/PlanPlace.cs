@@ -178,7 +178,8 @@ public static class PlanPlace
                 [.. run.Touching.Select(pair => new TouchingPair(pair.One, pair.Other))],
                 new Pace(run.Run.Cards, run.Hand, run.Paper!, run.Room, options),
                 before,
-                search
+                search,
+                run.Dilution
             ),
             stop: cancel
         );

@@ -190,7 +190,7 @@ internal static class PlanViews
         var paper = palette.Paints.Reflectance;
         var look = mix.Parts.IsEmpty
             ? paper
-            : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), mix.Strength.LoadOfOneLayer);
+            : KubelkaMunk.Over(paper, palette.Paints.OpticsOf(mix), palette.Paints.LoadOf(mix));
         return new MixView(
             mix.Key,
             ColourViews.PartsOf(run.Palette, mix.Parts),

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
+using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Optics;
@@ -207,7 +208,13 @@ public static class Sheets
         return TypedResults.Ok(await View(sheet, db, cancel));
     }
 
-    private static async Task<Ok<SheetView>> Use(Guid id, NubeDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<SheetView>> Use(
+        Guid id,
+        NubeDb db,
+        MakerAtWork maker,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var sheet = await Find(id, db, cancel);
         var items = await db
@@ -223,6 +230,8 @@ public static class Sheets
             var item = items[sheet.Rows[row.Row]];
             item.Colourant = item.Colourant!.MeasuredAs(row.Fitted, row.Source, row.Granulates);
         }
+        var hand = await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel);
+        hand.Learned = hand.Learned.With(new SheetDilution(sheet.Id, SheetFit.DilutionOn(rows)));
         sheet.UsedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(await View(sheet, db, cancel));

@@ -37,12 +37,19 @@ public sealed class Palettes(IMemoryCache cache)
 
     private static readonly JsonSerializerOptions KeyFormat = new() { IncludeFields = true };
 
-    /// <summary>The palette on its paper, with mixes of at most so many colourants.</summary>
-    public PaletteOnPaper Get(IReadOnlyList<Colourant> colourants, Paper paper, int mostColourants = 2)
+    /// <summary>
+    /// The palette on its paper as a hand dilutes it, with mixes of at most so many colourants.
+    /// </summary>
+    public PaletteOnPaper Get(
+        IReadOnlyList<Colourant> colourants,
+        Paper paper,
+        Dilution dilution,
+        int mostColourants = 2
+    )
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
-        var key = JsonSerializer.Serialize((colourants, paper, mostColourants), KeyFormat);
+        var key = JsonSerializer.Serialize((colourants, paper, dilution.Exponent, mostColourants), KeyFormat);
         return Once<PaletteOnPaper>(
             key,
             made => made.Index.Bytes,
@@ -54,7 +61,7 @@ public sealed class Palettes(IMemoryCache cache)
                     colourants,
                     optics,
                     reflectance,
-                    RecipeIndex.Build(optics, reflectance, mostColourants)
+                    RecipeIndex.Build(optics, reflectance, mostColourants, dilution)
                 );
             }
         );
@@ -66,25 +73,25 @@ public sealed class Palettes(IMemoryCache cache)
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(candidates);
         var key =
-            $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray()), KeyFormat)}";
+            $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray(), palette.Index.Dilution.Exponent), KeyFormat)}";
         return Once<Additions>(
             key,
             made => made.Bytes,
-            () => Additions.To(palette.Optics, OpticsOf(candidates), palette.Paper)
+            () => Additions.To(palette.Optics, OpticsOf(candidates), palette.Paper, palette.Index.Dilution)
         );
     }
 
-    /// <summary>A run's colourants on its paper.</summary>
-    public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper)
+    /// <summary>A run's colourants on its paper, as a hand dilutes them.</summary>
+    public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper, Dilution dilution)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
         // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them
         // all up.
         return Once<RunPalette>(
-            $"run {JsonSerializer.Serialize((colourants, paper), KeyFormat)}",
+            $"run {JsonSerializer.Serialize((colourants, paper, dilution.Exponent), KeyFormat)}",
             _ => (colourants.Count + 1) * BytesPerColourant,
-            () => Made(colourants, paper)
+            () => Made(colourants, paper, dilution)
         );
     }
 
@@ -122,7 +129,7 @@ public sealed class Palettes(IMemoryCache cache)
         return optics;
     }
 
-    private RunPalette Made(IReadOnlyList<Colourant> colourants, Paper paper)
+    private RunPalette Made(IReadOnlyList<Colourant> colourants, Paper paper, Dilution dilution)
     {
         var optics = OpticsOf(colourants);
         var reflectance = paper.Reflectance();
@@ -131,7 +138,7 @@ public sealed class Palettes(IMemoryCache cache)
             .. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater()),
         ];
         Colourant[] mixed = [.. wet.Select(place => colourants[place])];
-        var paints = new Paints(colourants, optics, paper, reflectance);
+        var paints = new Paints(colourants, optics, paper, reflectance) { Dilution = dilution };
         return new RunPalette(paints, MixesFor);
 
         WaterMixes? MixesFor(Method method)
@@ -142,7 +149,7 @@ public sealed class Palettes(IMemoryCache cache)
                 return paints.White(pencil: false) is null
                     ? null
                     : Once<WaterMixes>(
-                        $"body {JsonSerializer.Serialize((colourants, paper), KeyFormat)}",
+                        $"body {JsonSerializer.Serialize((colourants, paper, dilution.Exponent), KeyFormat)}",
                         made => made.Index.Bytes,
                         () => WaterMixes.OfBodyColour(paints)!
                     );
@@ -153,7 +160,7 @@ public sealed class Palettes(IMemoryCache cache)
                 {
                     Colour = Srgb.FromLab(SpectralColour.ToLab(ground)),
                 };
-            return new WaterMixes(Get(mixed, on).Index, wet);
+            return new WaterMixes(Get(mixed, on, dilution).Index, wet);
         }
     }
 

@@ -7,6 +7,7 @@ using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Core.Stamping;
 using Nube.Data;
@@ -41,6 +42,9 @@ public sealed record RunWithSupplies(
 
     /// <summary>Its own ways, or its maker's.</summary>
     public Schools Schools => Run.Schools ?? Habits.Schools;
+
+    /// <summary>How the maker's hand dilutes, as far as swatch sheets have taught it.</summary>
+    public Dilution Dilution => Habits.Learned.Dilution;
 
     /// <summary>The maker's hand, as far as the bench has taught it.</summary>
     public Hand Hand => Habits.Learned.Hand();

@@ -17,7 +17,7 @@ public class AdditionsTests
     {
         var orange = GenericCatalogue.WaterColours.Skip(12).Take(20).Index().First(c => c.Item.ColourIndex == "PO62");
         var wish = SpectralColour.ToLab(KubelkaMunk.Over(BoxOfTwelve.Paper, Candidates[orange.Index], 0.5));
-        var addition = Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper).Best(wish)!;
+        var addition = Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper, Dilution.AsTold).Best(wish)!;
         Assert.Equal(orange.Index, addition.Candidate);
         Assert.Equal(0, Assert.Single(addition.Recipe.Parts).Colourant);
         Assert.Equal(0, addition.Recipe.Difference, 6);
@@ -36,10 +36,14 @@ public class AdditionsTests
                     .Rank
             )
             .Min();
-        Assert.Equal(best, Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper).Best(wish)!.Recipe.Rank, 9);
+        Assert.Equal(
+            best,
+            Additions.To(BoxOfTwelve.Palette, Candidates, BoxOfTwelve.Paper, Dilution.AsTold).Best(wish)!.Recipe.Rank,
+            9
+        );
     }
 
     [Fact]
     public void Without_candidates_there_is_none() =>
-        Assert.Null(Additions.To(BoxOfTwelve.Palette, [], BoxOfTwelve.Paper).Best(default));
+        Assert.Null(Additions.To(BoxOfTwelve.Palette, [], BoxOfTwelve.Paper, Dilution.AsTold).Best(default));
 }

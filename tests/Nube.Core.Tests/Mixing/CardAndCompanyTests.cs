@@ -57,8 +57,13 @@ public class CardAndCompanyTests
     {
         LaidWash[] set =
         [
-            .. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1)),
-            new(Pan("PR254"), new Strength(0), 1),
+            .. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(
+                Pan(p),
+                new Strength(8),
+                1,
+                Dilution.AsTold
+            )),
+            new(Pan("PR254"), new Strength(0), 1, Dilution.AsTold),
         ];
         var loud = Assert.Single(Together.Loud(set, White));
         Assert.Equal((4, true), (loud.Place, loud.TooStrong));
@@ -73,12 +78,25 @@ public class CardAndCompanyTests
     {
         Assert.Empty(
             Together.Loud(
-                [.. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(Pan(p), new Strength(8), 1))],
+                [
+                    .. new[] { "PY42", "PB29", "PG7", "PBr7" }.Select(p => new LaidWash(
+                        Pan(p),
+                        new Strength(8),
+                        1,
+                        Dilution.AsTold
+                    )),
+                ],
                 White
             )
         );
         Assert.Empty(
-            Together.Loud([new(Pan("PR254"), new Strength(0), 1), new(Pan("PB29"), new Strength(16), 1)], White)
+            Together.Loud(
+                [
+                    new(Pan("PR254"), new Strength(0), 1, Dilution.AsTold),
+                    new(Pan("PB29"), new Strength(16), 1, Dilution.AsTold),
+                ],
+                White
+            )
         );
     }
 
@@ -86,10 +104,10 @@ public class CardAndCompanyTests
     public void Orange_over_blue_is_mud_and_neighbouring_hues_are_not()
     {
         var (orange, blue, red, violet) = (
-            new LaidWash(Pan("PO73"), new Strength(2), 1),
-            new LaidWash(Pan("PB29"), new Strength(1), 1),
-            new LaidWash(Pan("PV19"), new Strength(2), 1),
-            new LaidWash(Pan("PV23"), new Strength(2), 1)
+            new LaidWash(Pan("PO73"), new Strength(2), 1, Dilution.AsTold),
+            new LaidWash(Pan("PB29"), new Strength(1), 1, Dilution.AsTold),
+            new LaidWash(Pan("PV19"), new Strength(2), 1, Dilution.AsTold),
+            new LaidWash(Pan("PV23"), new Strength(2), 1, Dilution.AsTold)
         );
         var mud = Assert.Single(Together.Mud([orange, blue], White));
         // Duller than either of the two.
@@ -103,7 +121,7 @@ public class CardAndCompanyTests
     [Fact]
     public void White_things_are_shaded_with_pale_blues_and_violets_first()
     {
-        var tints = WhiteObjects.Tints(BoxOfTwelve.Palette, White);
+        var tints = WhiteObjects.Tints(BoxOfTwelve.Palette, White, Dilution.AsTold);
         Assert.Equal(12, tints.Length);
         var paper = SpectralColour.ToLab(White).L;
         Assert.All(tints, tint => Assert.InRange(paper - tint.Predicted.L, 0.3, 20));

@@ -1,5 +1,6 @@
 using Nube.Core.Colour;
 using Nube.Core.Mixing;
+using Nube.Core.Optics;
 
 namespace Nube.Core.Tests.Mixing;
 
@@ -17,10 +18,13 @@ public class KitTests
             for (var b = a + 1; b < 8; b++)
             {
                 for (var c = b + 1; c < 8; c++)
-                    best = Math.Min(best, Kit.MeanDifference(eight, BoxOfTwelve.Paper, Wishes, [a, b, c]));
+                    best = Math.Min(
+                        best,
+                        Kit.MeanDifference(eight, BoxOfTwelve.Paper, Wishes, [a, b, c], Dilution.AsTold)
+                    );
             }
         }
-        var kit = Kit.Best(eight, BoxOfTwelve.Paper, Wishes, 3);
+        var kit = Kit.Best(eight, BoxOfTwelve.Paper, Wishes, 3, Dilution.AsTold);
         Assert.Equal(3, kit.Select(step => step.Colourant).Distinct().Count());
         Assert.Equal(best, kit[^1].MeanDifference, 0.02 * best);
     }
@@ -28,7 +32,7 @@ public class KitTests
     [Fact]
     public void Each_colourant_adds_something_and_all_of_them_are_the_whole_box()
     {
-        var kit = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 20);
+        var kit = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 20, Dilution.AsTold);
         Assert.Equal(Enumerable.Range(0, 12), kit.Select(step => step.Colourant).Order());
         Assert.All(kit.Zip(kit.Skip(1)), pair =>
             Assert.True(pair.Second.MeanDifference <= pair.First.MeanDifference + 1e-6)
@@ -41,7 +45,7 @@ public class KitTests
     [Fact]
     public void Three_of_twelve_are_a_yellow_a_red_and_a_blue_or_their_neighbours()
     {
-        var hues = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 3)
+        var hues = Kit.Best(BoxOfTwelve.Palette, BoxOfTwelve.Paper, Wishes, 3, Dilution.AsTold)
             .Select(step => Core.Materials.GenericCatalogue.Pans[step.Colourant].Wash.ToLab().Hue)
             .Order()
             .ToList();

@@ -77,10 +77,13 @@ public class RecipeTests
         Assert.Equal(12, Index.Nearest(new Lab(50, 0, 0), 50, new MixFilter([], 1)).Length);
     }
 
-    [Fact]
-    public void Colours_in_single_precision_are_within_their_tolerance()
+    [Theory]
+    [InlineData(1)]
+    [InlineData(0.9)]
+    [InlineData(1.13)]
+    public void Colours_in_single_precision_are_within_their_tolerance(double dilution)
     {
-        var engine = new WashColours(BoxOfTwelve.Palette, BoxOfTwelve.Paper);
+        var engine = new WashColours(BoxOfTwelve.Palette, BoxOfTwelve.Paper, new Dilution(dilution));
         Span<float> colours = stackalloc float[3 * MixGrid.Washes.Length];
         foreach (var parts in MixGrid.Mixes(12, 3).Where((_, i) => i % 37 == 0))
         {
@@ -89,7 +92,8 @@ public class RecipeTests
             engine.Compute(mix, colours);
             for (var wash = 0; wash < MixGrid.Washes.Length; wash++)
             {
-                var load = MixGrid.Washes[wash].Layers * MixGrid.Washes[wash].Strength.LoadOfOneLayer;
+                var (strength, layers) = MixGrid.Washes[wash];
+                var load = layers * Math.Pow(1.0 / (1 + strength.WaterParts), dilution);
                 var exact = SpectralColour.ToLab(
                     KubelkaMunk.Over(BoxOfTwelve.Paper, RecipeIndex.Optics(BoxOfTwelve.Palette, parts), load)
                 );

@@ -62,7 +62,7 @@ public class SwatchLoopTests(ITestOutputHelper output)
     {
         var paint = GenericCatalogue.Pans.Single(pan => pan.ColourIndex == "PR254").Optics();
         var earth = GenericCatalogue.Pans.Single(pan => pan.ColourIndex == "PBr7").Optics();
-        FittedSwatches Like(PaintOptics optics) => new(optics, new Dictionary<int, double>(), 0.5, 2);
+        FittedSwatches Like(PaintOptics optics) => new(optics, new Dictionary<int, double>(), 0.5, 2, default);
         Assert.True(HowSure.Steepness(paint) > 0.6 && HowSure.Steepness(earth) < HowSure.Steepness(paint));
         Assert.True(HowSure.Bound(Like(paint), SwatchSource.Scan) > HowSure.Bound(Like(earth), SwatchSource.Scan));
         Assert.Equal(HowSure.Bound(Like(earth), SwatchSource.Meter), HowSure.Bound(Like(paint), SwatchSource.Meter));

@@ -31,6 +31,8 @@
       : factor < 1
         ? `${Math.round(100 * (1 - factor))} % sooner`
         : `${Math.round(100 * (factor - 1))} % later`;
+  const watered = (parts: number) =>
+    Math.abs(parts - 4) < 0.15 ? 'as an ordinary hand' : `like 1 to ${parts.toFixed(1)} of an ordinary hand`;
 </script>
 
 <h1>How you work</h1>
@@ -41,7 +43,7 @@
     <TroubleNote trouble={habits.trouble} again={habits.refresh} />
   </div>{/if}
 {#if habits.value}
-  {@const { schools, sitting, speeds, drying } = habits.value}
+  {@const { schools, sitting, speeds, drying, dilution } = habits.value}
   <section class="sheet mt-5" aria-label="Your ways">
     <h2>Your ways</h2>
     <SchoolChoices schools={schools as Schools} change={(to) => set(to, sitting)} />
@@ -67,12 +69,13 @@
         {/each}
       </fieldset>
     </section>
-    <section class="sheet" aria-label="Learned at the bench">
-      <h2>Learned at the bench</h2>
-      {#if speeds.length === 0 && drying.length === 0}
+    <section class="sheet" aria-label="Learned from you">
+      <h2>Learned from you</h2>
+      {#if speeds.length === 0 && drying.length === 0 && !dilution}
         <p class="mt-2">
           Nothing yet. When a run is finished, its taps tell how fast your hand is and how soon things dry
-          with you; until then plans reckon with an ordinary hand and the formula.
+          with you, and a swatch sheet tells how you dilute. Until then plans reckon with an ordinary hand and
+          the formula.
         </p>
       {:else}
         <table class="mt-2 w-full text-left">
@@ -85,6 +88,13 @@
                 <td class="text-right tabular-nums">{speed.times} ×</td>
               </tr>
             {/each}
+            {#if dilution}
+              <tr>
+                <td>Diluting, 1 part to 4</td>
+                <td>{watered(dilution.fourIsLike)}</td>
+                <td class="text-right tabular-nums">{dilution.sheets} ×</td>
+              </tr>
+            {/if}
             {#each drying as paper (paper.paper)}
               <tr>
                 <td>Drying on {paper.paper}</td>

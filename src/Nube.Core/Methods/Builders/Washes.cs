@@ -44,7 +44,7 @@ internal static class Washes
                 mix,
                 Zone.Whole,
                 HowWet.ToDropInto(task.SizeMm2, paints.Paper),
-                [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix))]
+                [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix, paints))]
             )
             {
                 Also = [PaintMix.CleanWater],
@@ -62,7 +62,7 @@ internal static class Washes
                 mix,
                 Zone.Edge,
                 HowWet.ForWash(task.SizeMm2, paints.Paper),
-                [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix))]
+                [Act.Lay(mix, Zone.Edge, share: Thinned(task.Mix, mix, paints))]
             ));
         return pulled.Concat(Deepening.Of(task, paints, Stroke.Pull));
     }
@@ -147,8 +147,8 @@ internal static class Washes
     internal static IEnumerable<AreaPass> WithShadow(AreaTask task, Paints paints, Stroke stroke) =>
         Layers(task, paints, stroke).Concat(Deepening.Of(task, paints, stroke));
 
-    private static double Thinned(PaintMix laid, PaintMix mix) =>
-        laid.Strength.LoadOfOneLayer / mix.Strength.LoadOfOneLayer;
+    private static double Thinned(PaintMix laid, PaintMix mix, Paints paints) =>
+        paints.LoadOf(laid) / paints.LoadOf(mix);
 
     private static PaintMix Stronger(PaintMix mix)
     {
