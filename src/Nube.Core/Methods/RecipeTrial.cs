@@ -48,15 +48,15 @@ internal sealed class RecipeTrial
         new([new RecipePart(colourant, 1)], strength, layers, default, 0, 0) { Shadow = Companion.NotNeeded };
 
     /// <summary>What an area looks like by a recipe.</summary>
-    public Surface LookOf(Recipe recipe) => Laying.Lay(bare, PassesOf(recipe).SelectMany(pass => pass.Acts), Paints);
+    public Surface LookOf(Recipe recipe) => Laying.Lay(bare, ActsOf(PassesOf(recipe)), Paints);
 
     /// <summary>A recipe with its middle judged: how near it comes, and what it costs.</summary>
     public Recipe JudgedInTheMiddle(Recipe recipe)
     {
         if (Wishes.Middle is not { } wanted || Method == Method.ShadedWhite)
-            return Judged(recipe);
+            return Judged(recipe, new LaidBefore(bare, Paints));
         var passes = PassesOf(recipe);
-        var colour = Laying.Middle(bare, passes.SelectMany(pass => pass.Acts), Paints).Colour();
+        var colour = Laying.Middle(bare, ActsOf(passes), Paints).Colour();
         var difference = Ciede2000.Difference(wanted, colour);
         return recipe with
         {
@@ -75,15 +75,18 @@ internal sealed class RecipeTrial
 
     private Recipe? Completed(Recipe recipe, Func<Companion?, bool> allowed)
     {
+        var laid = new LaidBefore(bare, Paints);
         var lit = RecipeLights
             .Of(this, recipe)
             .Where(light => allowed(light.Light))
             .DefaultIfEmpty(recipe)
-            .MinBy(light => Ciede2000.Difference(Wishes.Light ?? Wish, LookOf(light).Light.Colour()))!;
+            .MinBy(light =>
+                Ciede2000.Difference(Wishes.Light ?? Wish, laid.After(ActsOf(PassesOf(light))).Light.Colour())
+            )!;
         return RecipeShadows
             .Of(this, lit)
             .Where(allowed)
-            .Select(shadow => Judged(lit with { Shadow = shadow }))
+            .Select(shadow => Judged(lit with { Shadow = shadow }, laid))
             .MinBy(judged => judged.Rank);
     }
 
@@ -91,10 +94,10 @@ internal sealed class RecipeTrial
     public int LayersLeft(Recipe recipe, Pressure pressure) =>
         LookOf(recipe with { Shadow = Companion.NotNeeded }).Shadow.LayersLeft(pressure);
 
-    private Recipe Judged(Recipe recipe)
+    private Recipe Judged(Recipe recipe, LaidBefore laid)
     {
         var passes = PassesOf(recipe);
-        var look = Laying.Lay(bare, passes.SelectMany(pass => pass.Acts), Paints);
+        var look = laid.After(ActsOf(passes));
         var differences = Wishes.From(look);
         var shown = differences.Middle is null || Method == Method.ShadedWhite ? look.Shadow : look.Middle;
         var tinge =
@@ -108,6 +111,8 @@ internal sealed class RecipeTrial
             Rank = ZoneWishes.Weighed(differences) + tinge + Price(recipe, passes),
         };
     }
+
+    private static IEnumerable<Act> ActsOf(ImmutableArray<AreaPass> passes) => passes.SelectMany(pass => pass.Acts);
 
     private ImmutableArray<AreaPass> PassesOf(Recipe recipe) =>
         MethodTable.Passes(Method, new AreaTask(0, AnyMm2, AnyShares, recipe), Paints, Schools);
@@ -147,5 +152,29 @@ internal sealed class RecipeTrial
             + MixGrid.LayerPrice * Math.Max(0, wet - 1)
             + DryLayerPrice * dry
             + PressedPrice * pressed;
+    }
+
+    /// <summary>
+    /// Lays acts on a bare card, from where they part from those before: recipes that are tried one after the other begin
+    /// alike.
+    /// </summary>
+    private sealed class LaidBefore(Surface bare, Paints paints)
+    {
+        private readonly List<(Act Act, Surface After)> before = [];
+
+        public Surface After(IEnumerable<Act> acts)
+        {
+            var (there, step) = (bare, 0);
+            foreach (var act in acts)
+            {
+                if (step == before.Count || before[step].Act != act)
+                {
+                    before.RemoveRange(step, before.Count - step);
+                    before.Add((act, Laying.Lay(there, act, paints)));
+                }
+                there = before[step++].After;
+            }
+            return there;
+        }
     }
 }

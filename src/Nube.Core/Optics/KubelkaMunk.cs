@@ -1,3 +1,4 @@
+using System.Runtime.Intrinsics;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Optics;
@@ -23,16 +24,29 @@ public static class KubelkaMunk
     /// <param name="ground">Reflectance under the layer, 0 to 1.</param>
     public static double Reflectance(double absorption, double scattering, double load, double ground)
     {
-        var d = Math.Sqrt(absorption * (absorption + 2 * scattering));
-        var e = Math.Exp(-2 * d * load);
-        return Reflectance(absorption, scattering, d, e, ground);
+        var (k, s) = (Vector256.Create(absorption), Vector256.Create(scattering));
+        var d = Depth(k, s);
+        return Reflectance(k, s, d, Passing(d, load), Vector256.Create(ground)).ToScalar();
     }
 
-    /// <summary>The same with d = sqrt(K (K + 2S)) and E = exp(-2 d X) already at hand.</summary>
-    internal static double Reflectance(double absorption, double scattering, double d, double e, double ground)
+    /// <summary>d = sqrt(K (K + 2S)) of as many bands as a vector holds.</summary>
+    internal static Vector256<double> Depth(Vector256<double> absorption, Vector256<double> scattering) =>
+        Vector256.Sqrt(absorption * (absorption + 2 * scattering));
+
+    /// <summary>E = exp(-2 d X), what a load lets pass.</summary>
+    internal static Vector256<double> Passing(Vector256<double> d, double load) => Vector256.Exp(-2 * load * d);
+
+    /// <summary>The reflectance with d and E already at hand.</summary>
+    internal static Vector256<double> Reflectance(
+        Vector256<double> absorption,
+        Vector256<double> scattering,
+        Vector256<double> d,
+        Vector256<double> e,
+        Vector256<double> ground
+    )
     {
-        var u = 1 - e;
-        var v = d * (1 + e);
+        var u = Vector256<double>.One - e;
+        var v = d * (Vector256<double>.One + e);
         var a = (absorption + scattering) * u;
         return (scattering * u - ground * (a - v)) / (a + v - ground * scattering * u);
     }
@@ -54,7 +68,15 @@ public static class KubelkaMunk
         ArgumentNullException.ThrowIfNull(paint);
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentOutOfRangeException.ThrowIfNegative(load);
-        return Spectrum.From(band => Reflectance(paint.Absorption[band], paint.Scattering, load, ground[band]));
+        var s = Vector256.Create(paint.Scattering);
+        Span<double> look = stackalloc double[Spectrum.Bands];
+        for (var band = 0; band < Spectrum.Bands; band += Vector256<double>.Count)
+        {
+            var k = Vector256.Create(paint.Absorption.Values[band..]);
+            var d = Depth(k, s);
+            Reflectance(k, s, d, Passing(d, load), Vector256.Create(ground.Values[band..])).CopyTo(look[band..]);
+        }
+        return Spectrum.Of(look);
     }
 
     /// <summary>

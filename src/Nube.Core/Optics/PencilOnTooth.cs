@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.Intrinsics;
 using MathNet.Numerics;
 using Nube.Core.Colour;
 
@@ -90,23 +92,23 @@ public static class PencilOnTooth
         ArgumentNullException.ThrowIfNull(pencil);
         ArgumentNullException.ThrowIfNull(ground);
         var taken = Math.Min(layers, MostLayers(texture, pressure));
-        var touch = Touch(texture, pressure);
-        Span<double> shares = stackalloc double[taken + 1];
-        for (var k = 0; k <= taken; k++)
-            shares[k] = Share(taken, k, touch);
+        var shares = Shares.GetOrAdd((taken, texture, pressure), SharesOf);
+        var s = Vector256.Create(pencil.Scattering);
         Span<double> look = stackalloc double[Spectrum.Bands];
-        for (var band = 0; band < Spectrum.Bands; band++)
+        for (var band = 0; band < Spectrum.Bands; band += Vector256<double>.Count)
         {
             // k touches are k times the load of one, so that exp(-2 d k x1) is a power of the first.
-            var (absorption, scattering) = (pencil.Absorption[band], pencil.Scattering);
-            var d = Math.Sqrt(absorption * (absorption + 2 * scattering));
-            var (one, e, mean) = (Math.Exp(-2 * d * LoadOf(pressure)), 1.0, 0.0);
+            var k = Vector256.Create(pencil.Absorption.Values[band..]);
+            var below = Vector256.Create(ground.Values[band..]);
+            var d = KubelkaMunk.Depth(k, s);
+            var one = KubelkaMunk.Passing(d, LoadOf(pressure));
+            var (e, mean) = (Vector256<double>.One, Vector256<double>.Zero);
             foreach (var share in shares)
             {
-                mean += share * KubelkaMunk.Reflectance(absorption, scattering, d, e, ground[band]);
+                mean += share * KubelkaMunk.Reflectance(k, s, d, e, below);
                 e *= one;
             }
-            look[band] = mean;
+            mean.CopyTo(look[band..]);
         }
         return Spectrum.Of(look);
     }
@@ -137,7 +139,20 @@ public static class PencilOnTooth
                 .Select(n => SpectralColour.ToLab(Dry(pencil, n, texture, pressure, ground))),
         ];
 
-    /// <summary>Probability of k of n, each with p.</summary>
-    private static double Share(int n, int k, double p) =>
-        SpecialFunctions.Binomial(n, k) * Math.Pow(p, k) * Math.Pow(1 - p, n - k);
+    private static readonly ConcurrentDictionary<
+        (int Layers, PaperTexture Texture, Pressure Pressure),
+        double[]
+    > Shares = new();
+
+    /// <summary>Share of the points that so many layers touch 0, 1, 2 ... times: k of n, each with p.</summary>
+    private static double[] SharesOf((int Layers, PaperTexture Texture, Pressure Pressure) drawn)
+    {
+        var (n, p) = (drawn.Layers, Touch(drawn.Texture, drawn.Pressure));
+        return
+        [
+            .. Enumerable
+                .Range(0, n + 1)
+                .Select(k => SpecialFunctions.Binomial(n, k) * Math.Pow(p, k) * Math.Pow(1 - p, n - k)),
+        ];
+    }
 }
