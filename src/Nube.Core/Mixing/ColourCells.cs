@@ -9,7 +9,7 @@ internal sealed class ColourCells
     /// <summary>Memory of a colour: three coordinates, and what gives it.</summary>
     public const int BytesPerColour = 3 * sizeof(ushort) + sizeof(int);
 
-    private const double StepsPerL = 600,
+    private const float StepsPerL = 600,
         StepsPerAb = 250,
         LeastAb = -128; // steps to one unit, so that each coordinate has 16 bits; the least a* or b* of sRGB is above -108
     private const int CellL = 5,
@@ -43,10 +43,11 @@ internal sealed class ColourCells
             {
                 coloursOf(mix, colours);
                 var to = raw.AsSpan(3 * mix * washes, 3 * washes);
-                for (var i = 0; i < colours.Length; i++)
+                for (var at = 0; at < colours.Length; at += 3)
                 {
-                    var steps = i % 3 == 0 ? colours[i] * StepsPerL : (colours[i] - LeastAb) * StepsPerAb;
-                    to[i] = (ushort)Math.Clamp(steps + 0.5, 0, ushort.MaxValue);
+                    to[at] = Steps(colours[at] * StepsPerL);
+                    to[at + 1] = Steps((colours[at + 1] - LeastAb) * StepsPerAb);
+                    to[at + 2] = Steps((colours[at + 2] - LeastAb) * StepsPerAb);
                 }
             }
         });
@@ -87,6 +88,8 @@ internal sealed class ColourCells
         });
         return new ColourCells(washes, start, sorted, entries);
     }
+
+    private static ushort Steps(float steps) => (ushort)Math.Clamp(steps + 0.5f, 0, ushort.MaxValue);
 
     /// <summary>First entry of a cell; of the one after the last, the number of entries.</summary>
     public int Start(int cell) => start[cell];

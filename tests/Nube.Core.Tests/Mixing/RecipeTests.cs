@@ -1,3 +1,4 @@
+using System.Runtime.Intrinsics;
 using Nube.Core.Colour;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -102,6 +103,16 @@ public class RecipeTests
                 Assert.Equal(exact.B, colours[3 * wash + 2], WashColours.Tolerance);
             }
         }
+    }
+
+    [Fact]
+    public void Exponentials_and_cube_roots_of_single_precision_are_those_of_double()
+    {
+        for (var x = 0.0f; x > -86; x -= 0.037f)
+            Assert.Equal(1, WashColours.Exp(Vector256.Create(x))[0] / Math.Exp(x), 3e-7);
+        Assert.InRange(WashColours.Exp(Vector256.Create(-500f))[0], 0, 1e-30);
+        for (var t = 1e-4f; t < 1.3f; t += 0.0011f)
+            Assert.Equal(1, WashColours.CubeRoot(Vector256.Create(t))[0] / Math.Cbrt(t), 4e-7);
     }
 
     [Fact]
