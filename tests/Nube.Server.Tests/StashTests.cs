@@ -20,23 +20,26 @@ public class LargeStashTests(NubeServer server) : IClassFixture<NubeServer>
 
         // A mix of all would take minutes: the likely ones are mixed from, and that is said.
         var paper = stash.First(item => item!["kind"]!.GetValue<string>() == "paper")!["id"]!.GetValue<string>();
-        var found = await maker.Ok(
-            maker.Post(
-                "/api/mix/find",
-                new
-                {
-                    paper,
-                    colour = "#7f9a4a",
-                    mostColourants = 2,
-                }
-            )
-        );
-        Assert.Equal(8, found["recipes"]!.AsArray().Count);
-        Assert.StartsWith(
-            "Mixed from 48 of your 2000 colours",
-            found["note"]!.GetValue<string>(),
-            StringComparison.Ordinal
-        );
+        foreach (var most in new[] { 2, 3 })
+        {
+            var found = await maker.Ok(
+                maker.Post(
+                    "/api/mix/find",
+                    new
+                    {
+                        paper,
+                        colour = "#7f9a4a",
+                        mostColourants = most,
+                    }
+                )
+            );
+            Assert.Equal(8, found["recipes"]!.AsArray().Count);
+            Assert.StartsWith(
+                "Mixed from 48 of your 2000 colours",
+                found["note"]!.GetValue<string>(),
+                StringComparison.Ordinal
+            );
+        }
         var ids = stash
             .Where(item => item!["kind"]!.GetValue<string>() == "colourant")
             .Select(item => item!["id"]!.GetValue<string>())

@@ -43,7 +43,7 @@ internal static class KeptColours
             return TypedResults.Ok(
                 kept.Kept.Select(colour => new KeptColourView(colour.Name, colour.Colour, null)).ToList()
             );
-        var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
+        var (_, items) = await MixPlace.Chosen([], db, cancel);
         var palette = palettes.Get(
             [.. items.Select(item => item.Colourant!)],
             await MixPlace.PaperOf(on, db, cancel),

@@ -44,11 +44,8 @@ public static class MixPlace
 {
     private const int Offered = 8;
 
-    /// <summary>Largest palette for mixes of three; more make too many for a quick answer.</summary>
-    private const int MostForThrees = 24;
-
-    /// <summary>Largest palette for mixes of two.</summary>
-    internal const int MostForPairs = 48;
+    /// <summary>Largest palette that is mixed from.</summary>
+    internal const int MostColours = 48;
 
     /// <summary>Difference from which an addition to the stash is looked for: beyond "close".</summary>
     private const double WorthAdding = 3;
@@ -68,7 +65,7 @@ public static class MixPlace
         if (given.MostColourants is < 1 or > MixGrid.MostColourants)
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
-        var (stash, items) = await Chosen(given.Colourants ?? [], given.MostColourants, db, cancel);
+        var (stash, items) = await Chosen(given.Colourants ?? [], db, cancel);
         var dilution = await db.Dilution(cancel);
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution, given.MostColourants);
         var wish = given.Colour.ToLab();
@@ -149,7 +146,6 @@ public static class MixPlace
     /// </summary>
     internal static async Task<(List<StashItem> Stash, List<StashItem> Items)> Chosen(
         ImmutableArray<Guid> colourants,
-        int mostColourants,
         NubeDb db,
         CancellationToken cancel
     )
@@ -167,18 +163,17 @@ public static class MixPlace
             throw TroubleException.Unusable("Some of these are not in your stash any more. Choose again.");
         if (items.Count == 0)
             throw TroubleException.Conflict("Your stash has no water colours to mix from. Add one first.");
-        var most = mostColourants == 3 ? MostForThrees : MostForPairs;
-        if (items.Count <= most)
+        if (items.Count <= MostColours)
             return (stash, items);
         if (named.Count > 0)
             throw TroubleException.Unusable(
-                $"Choose at most {most} colours for mixes of {mostColourants}; these are {items.Count}."
+                $"Choose at most {MostColours} colours to mix from; these are {items.Count}."
             );
         // Of a large stash, what is likely to be on the table.
         var likely = items
             .OrderByDescending(item => item.LastUsedAt)
             .ThenByDescending(item => item.Colourant!.Measured is not null)
-            .Take(most)
+            .Take(MostColours)
             .ToHashSet();
         return (stash, items.FindAll(likely.Contains));
     }

@@ -84,10 +84,10 @@ internal static class MixSets
     )
     {
         var paper = await MixPlace.PaperOf(given.Paper, db, cancel);
-        var (_, mine) = await MixPlace.Chosen(given.Colourants ?? [], 2, db, cancel);
+        var (_, mine) = await MixPlace.Chosen(given.Colourants ?? [], db, cancel);
         var against = given.Against is not { Length: > 0 } others
             ? Catalogue
-            : [.. (await MixPlace.Chosen(others, 2, db, cancel)).Items.Select(item => item.Colourant!)];
+            : [.. (await MixPlace.Chosen(others, db, cancel)).Items.Select(item => item.Colourant!)];
         var dilution = await db.Dilution(cancel);
         var reach = Reach.Of(palettes.Get([.. mine.Select(item => item.Colourant!)], paper, dilution).Index);
         var other = Reach.Of(palettes.Get(against, paper, dilution).Index);
@@ -128,7 +128,7 @@ internal static class MixSets
         .. GenericCatalogue
             .WaterColours.Where(colour => !colour.IsBrown && !colour.IsBlack)
             .OrderByDescending(colour => colour.Wash.ToLab().Chroma)
-            .Take(MixPlace.MostForPairs),
+            .Take(MixPlace.MostColours),
     ];
 
     private static Srgb Shown(double lightness, double chroma, int sector)
@@ -148,7 +148,7 @@ internal static class MixSets
         if (given.Size is < 1 or > 24)
             throw TroubleException.Unusable("A kit has 1 to 24 colours.");
         var paper = await MixPlace.PaperOf(given.Paper, db, cancel);
-        var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
+        var (_, items) = await MixPlace.Chosen([], db, cancel);
         var dilution = await db.Dilution(cancel);
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution);
         var wishes = given.Run is { } id

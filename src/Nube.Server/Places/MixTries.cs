@@ -117,7 +117,7 @@ internal static class MixTries
             .. owned
                 .Where(item => wanted.Contains(item.Id) || !item.Colourant!.IsBlack)
                 .OrderBy(item => wanted.Contains(item.Id) ? 0 : 1)
-                .Take(MixPlace.MostForPairs),
+                .Take(MixPlace.MostColours),
         ];
         var dilution = await db.Dilution(cancel);
         var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution);
@@ -267,7 +267,7 @@ internal static class MixTries
     )
     {
         var on = (await MixPlace.PaperOf(paper, db, cancel)).Reflectance();
-        var (_, items) = await MixPlace.Chosen([], 2, db, cancel);
+        var (_, items) = await MixPlace.Chosen([], db, cancel);
         return TypedResults.Ok(
             WhiteObjects
                 .Tints([.. items.Select(item => palettes.Optics(item.Colourant!))], on, await db.Dilution(cancel))
