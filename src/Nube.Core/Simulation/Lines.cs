@@ -1,0 +1,58 @@
+using System.Runtime.Intrinsics;
+
+namespace Nube.Core.Simulation;
+
+/// <summary>Rows or columns of a grid side by side, as many as a vector holds.</summary>
+/// <param name="grid">The cells.</param>
+/// <param name="down">Columns; else rows.</param>
+/// <param name="first">The first of the lines.</param>
+internal readonly struct Lines(CellGrid grid, bool down, int first)
+{
+    /// <summary>How many go together.</summary>
+    public static int Together => Vector256<float>.Count;
+
+    private readonly int step = down ? grid.Width : 1,
+        apart = down ? 1 : grid.Width,
+        start = first * (down ? 1 : grid.Width),
+        count = Math.Min(Together, (down ? grid.Width : grid.Height) - first);
+
+    /// <summary>Cells of a line.</summary>
+    public int Cells { get; } = down ? grid.Height : grid.Width;
+
+    /// <summary>A cell of each line; 0 for lines beyond the grid.</summary>
+    public Vector256<float> Load(ReadOnlySpan<float> cells, int along)
+    {
+        var at = start + along * step;
+        if (apart == 1 && count == Together)
+            return Vector256.Create<float>(cells.Slice(at, Together));
+        Span<float> lines = stackalloc float[Together];
+        lines.Clear();
+        for (var line = 0; line < count; line++)
+            lines[line] = cells[at + line * apart];
+        return Vector256.Create<float>(lines);
+    }
+
+    /// <summary>The same of cells that are or are not something: 1 or 0.</summary>
+    public Vector256<float> Load(ReadOnlySpan<bool> cells, int along)
+    {
+        var at = start + along * step;
+        Span<float> lines = stackalloc float[Together];
+        lines.Clear();
+        for (var line = 0; line < count; line++)
+            lines[line] = cells[at + line * apart] ? 1 : 0;
+        return Vector256.Create<float>(lines);
+    }
+
+    /// <summary>Writes a cell of each line.</summary>
+    public void Store(Span<float> cells, int along, Vector256<float> values)
+    {
+        var at = start + along * step;
+        if (apart == 1 && count == Together)
+        {
+            values.CopyTo(cells[at..]);
+            return;
+        }
+        for (var line = 0; line < count; line++)
+            cells[at + line * apart] = values[line];
+    }
+}

@@ -1,0 +1,111 @@
+using System.Collections.Immutable;
+
+namespace Nube.Core.Simulation;
+
+/// <summary>
+/// What is on and in a sheet at a moment: water as a film and in the pores, and each pigment afloat, loose on the paper
+/// and bound to it.
+/// </summary>
+/// <remarks>The one thing here that changes: a step of the simulation writes on it.</remarks>
+public sealed class WetSheet
+{
+    /// <summary>A dry, bare sheet.</summary>
+    /// <param name="paper">Its surface.</param>
+    /// <param name="pigments">How each pigment behaves that will be laid on it.</param>
+    /// <param name="dams">Cells that hold water back, true for those; empty where none do.</param>
+    public WetSheet(PaperField paper, ImmutableArray<PigmentFlow> pigments, ReadOnlySpan<bool> dams = default)
+    {
+        ArgumentNullException.ThrowIfNull(paper);
+        (Paper, Pigments) = (paper, pigments);
+        var count = paper.Grid.Count;
+        (Film, InPaper, Soaked) = (new float[count], new float[count], new float[count]);
+        Afloat = [.. pigments.Select(_ => new float[count])];
+        Loose = [.. pigments.Select(_ => new float[count])];
+        Bound = [.. pigments.Select(_ => new float[count])];
+        Dams = dams.IsEmpty ? new bool[count] : dams.ToArray();
+        if (Dams.Length != count)
+            throw new ArgumentException("There is one dam or none for each cell.", nameof(dams));
+    }
+
+    /// <summary>The surface.</summary>
+    public PaperField Paper { get; }
+
+    /// <summary>How each pigment behaves.</summary>
+    public ImmutableArray<PigmentFlow> Pigments { get; }
+
+    /// <summary>Cells that hold water back.</summary>
+    internal bool[] Dams { get; }
+
+    /// <summary>Water above the paper, g/m2, which is its height in um.</summary>
+    internal float[] Film { get; }
+
+    /// <summary>Water in the pores, g/m2.</summary>
+    internal float[] InPaper { get; }
+
+    /// <summary>Water in the pores when a film last lay above them, g/m2.</summary>
+    internal float[] Soaked { get; }
+
+    /// <summary>Each pigment in the film, as load.</summary>
+    internal ImmutableArray<float[]> Afloat { get; }
+
+    /// <summary>Each pigment on the paper that water still takes up, as load.</summary>
+    internal ImmutableArray<float[]> Loose { get; }
+
+    /// <summary>Each pigment that has dried on, as load.</summary>
+    internal ImmutableArray<float[]> Bound { get; }
+
+    /// <summary>Seconds since the first act.</summary>
+    public double Seconds { get; internal set; }
+
+    /// <summary>Water that has left into the air, summed over cells, g/m2.</summary>
+    public double Evaporated { get; internal set; }
+
+    /// <summary>All water that is on and in the sheet, summed over cells, g/m2.</summary>
+    public double Water => Sum(Film) + Sum(InPaper);
+
+    /// <summary>All of a pigment, wherever it is, summed over cells, as load.</summary>
+    public double Pigment(int pigment) => Sum(Afloat[pigment]) + Sum(Loose[pigment]) + Sum(Bound[pigment]);
+
+    /// <summary>Film of a cell, g/m2.</summary>
+    public double FilmAt(int x, int y) => Film[y * Paper.Grid.Width + x];
+
+    /// <summary>Water in the pores of a cell, g/m2.</summary>
+    public double InPaperAt(int x, int y) => InPaper[y * Paper.Grid.Width + x];
+
+    /// <summary>Load of a pigment on a cell, wherever it is.</summary>
+    public double LoadAt(int pigment, int x, int y)
+    {
+        var at = y * Paper.Grid.Width + x;
+        return Afloat[pigment][at] + Loose[pigment][at] + Bound[pigment][at];
+    }
+
+    /// <summary>Lays a wash: water, and with it pigment.</summary>
+    /// <param name="field">How much of it comes onto each cell: 1 for as much as is laid, 0 for none.</param>
+    /// <param name="water">Water laid, g/m2, 0 or more.</param>
+    /// <param name="loads">Load of each pigment laid, 0 or more.</param>
+    public void Lay(ReadOnlySpan<float> field, double water, params ReadOnlySpan<double> loads)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(water);
+        if (field.Length != Film.Length || loads.Length != Pigments.Length)
+            throw new ArgumentException(
+                "A wash has a value for each cell, and a load for each pigment.",
+                nameof(field)
+            );
+        for (var at = 0; at < field.Length; at++)
+        {
+            if (Dams[at])
+                continue;
+            Film[at] += (float)water * field[at];
+            for (var pigment = 0; pigment < loads.Length; pigment++)
+                Afloat[pigment][at] += (float)loads[pigment] * field[at];
+        }
+    }
+
+    private static double Sum(float[] cells)
+    {
+        var sum = 0.0;
+        foreach (var cell in cells)
+            sum += cell;
+        return sum;
+    }
+}
