@@ -29,6 +29,8 @@ internal static class FilmFlow
         DampAt = 1.25f; // g/m2 of film that pass onto a damp or a dry cell; how soon damp counts as wet
     private const float SpreadAtRest = 0.0004f; // mm2/s, of pigment in standing film
 
+    private const int BlocksTogether = 4; // that share what is fetched from memory
+
     /// <summary>A step in one direction.</summary>
     /// <param name="sheet">The sheet, which is changed.</param>
     /// <param name="down">Along columns; else along rows.</param>
@@ -38,13 +40,16 @@ internal static class FilmFlow
         var grid = sheet.Paper.Grid;
         var (lines, cells) = down ? (grid.Width, grid.Height) : (grid.Height, grid.Width);
         var rate = (float)(seconds / grid.CellMm2);
+        var together = BlocksTogether * Lines.Together;
         Parallel.For(
             0,
-            (lines + Lines.Together - 1) / Lines.Together,
+            (lines + together - 1) / together,
             () => new Scratch(cells),
-            (block, _, scratch) =>
+            (group, _, scratch) =>
             {
-                Move(sheet, new Lines(grid, down, block * Lines.Together), rate, scratch);
+                var to = Math.Min(lines, (group + 1) * together);
+                for (var first = group * together; first < to; first += Lines.Together)
+                    Move(sheet, new Lines(grid, down, first), rate, scratch);
                 return scratch;
             },
             _ => { }
@@ -53,139 +58,166 @@ internal static class FilmFlow
 
     private static void Move(WetSheet sheet, Lines lines, float rate, Scratch scratch)
     {
-        var (film, cells) = (scratch.Film, lines.Cells);
-        var any = Vector256<float>.Zero;
-        for (var i = 0; i < cells; i++)
-        {
-            film[i] = lines.Load(sheet.Film, i);
-            any += film[i];
-        }
-        if (Vector256.Sum(any) <= 0)
+        var (from, to) = lines.Filled(sheet.Film);
+        if (from > to)
             return;
-        Open(sheet, lines, rate, scratch);
-        Solve(film, scratch.From, scratch.Onto, scratch, cells);
-        Transfer(film, scratch.Passed, scratch, cells);
-        for (var i = 0; i < cells; i++)
-            lines.Store(sheet.Film, i, film[i]);
-        var water = scratch.Passed;
-        var least = Vector256.Create(Wet * 1e-3f);
-        for (var i = 0; i < cells; i++)
-            scratch.Dilutes[i] = Vector256<float>.One / Vector256.Max(film[i], least);
+        // What is beside the film may come under it.
+        (from, to) = (Math.Max(0, from - 1), Math.Min(lines.Cells - 1, to + 1));
+        MoveWater(sheet, lines, rate, from, to, scratch);
         for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
-        {
-            var afloat = scratch.Pigment;
-            for (var i = 0; i < cells; i++)
-                afloat[i] = lines.Load(sheet.Afloat[pigment], i);
-            var mobility = (float)sheet.Pigments[pigment].Mobility;
-            for (var i = 0; i + 1 < cells; i++)
-            {
-                var passes = mobility * water[i];
-                scratch.From[i] =
-                    (Vector256.Max(passes, Vector256<float>.Zero) + scratch.Spreads[i]) * scratch.Dilutes[i];
-                scratch.Onto[i] =
-                    (Vector256.Max(-passes, Vector256<float>.Zero) + scratch.Spreads[i]) * scratch.Dilutes[i + 1];
-            }
-            Solve(afloat, scratch.From, scratch.Onto, scratch, cells);
-            Transfer(afloat, scratch.PigmentPassed, scratch, cells);
-            for (var i = 0; i < cells; i++)
-                lines.Store(sheet.Afloat[pigment], i, afloat[i]);
-        }
-    }
-
-    /// <summary>What each face lets pass, for the film before the step.</summary>
-    private static void Open(WetSheet sheet, Lines lines, float rate, Scratch scratch)
-    {
-        var film = scratch.Film;
-        var damp = (float)(DampAt / sheet.Paper.Holds);
-        var none = Vector256<float>.Zero;
-        for (var i = 0; i < lines.Cells; i++)
-        {
-            scratch.Relief[i] = lines.Load(sheet.Paper.Relief.Span, i);
-            scratch.Resists[i] = lines.Load(sheet.Paper.Resistance.Span, i);
-            // How high a film must stand beside a cell to come onto it; wet ones take any.
-            var dry = Vector256.Max(none, Vector256<float>.One - damp * lines.Load(sheet.InPaper, i));
-            var pins = scratch.Resists[i] * (PinsDry * dry + Vector256.Create(PinsDamp));
-            scratch.Pins[i] = Vector256.ConditionalSelect(
-                Vector256.GreaterThan(film[i], Vector256.Create(Wet)),
-                none,
-                pins
-            );
-            scratch.Dams[i] = lines.Load(sheet.Dams, i);
-        }
-        for (var i = 0; i + 1 < lines.Cells; i++)
-        {
-            var opens = Vector256.GreaterThanOrEqual(
-                Vector256.Max(film[i], film[i + 1]),
-                Vector256.Max(scratch.Pins[i], scratch.Pins[i + 1])
-            );
-            var closed = scratch.Dams[i] + scratch.Dams[i + 1];
-            opens &= Vector256.Equals(closed, none);
-            var flows =
-                Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm) / (scratch.Resists[i] + scratch.Resists[i + 1]);
-            var mean = (film[i] + film[i + 1]) / 2;
-            var falls = scratch.Relief[i] - scratch.Relief[i + 1];
-            scratch.From[i] = opens.AsSingle() & (flows * (mean + Vector256.Max(falls, none)));
-            scratch.Onto[i] = opens.AsSingle() & (flows * (mean + Vector256.Max(-falls, none)));
-            scratch.Spreads[i] = opens.AsSingle() & (rate * SpreadAtRest * mean);
-        }
+            MovePigment(sheet.Afloat[pigment], lines, (float)sheet.Pigments[pigment].Mobility, from, to, scratch);
     }
 
     /// <summary>
-    /// Solves (1 + a + b') x - a' x' - b x'' = x before: what is there after the step, by the algorithm for three diagonals
-    /// (L. H. Thomas, 1949).
+    /// Each face lets pass Q = a f - b f'. Down the line the diagonals are eliminated (L. H. Thomas, 1949); on the way
+    /// back what passes each face leaves one cell and enters the next, so that nothing is lost to rounding.
     /// </summary>
-    private static void Solve(
-        Vector256<float>[] there,
-        Vector256<float>[] from,
-        Vector256<float>[] onto,
-        Scratch scratch,
-        int cells
-    )
+    private static void MoveWater(WetSheet sheet, Lines lines, float rate, int from, int to, Scratch scratch)
     {
-        Vector256<float>[] above = scratch.Above,
-            solved = scratch.Solved;
-        var (came, before) = (Vector256<float>.Zero, Vector256<float>.Zero);
-        for (var i = 0; i < cells; i++)
+        var none = Vector256<float>.Zero;
+        var one = Vector256<float>.One;
+        var damp = Vector256.Create((float)(DampAt / sheet.Paper.Holds));
+        var flows = Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm);
+        var spreads = Vector256.Create(rate * SpreadAtRest);
+        Span<Vector256<float>> water = scratch.There,
+            leaves = scratch.Leaves,
+            returns = scratch.Returns,
+            above = scratch.Above,
+            solved = scratch.Solved,
+            passes = scratch.Passes,
+            spread = scratch.Spread,
+            dilutes = scratch.Dilutes;
+        var film = lines.Load(sheet.Film, from);
+        var here = Ground(from, film);
+        Vector256<float> came = none,
+            before = none,
+            a = none,
+            b = none;
+        for (var i = from; i <= to; i++)
         {
-            var leaves = i + 1 < cells ? from[i] : Vector256<float>.Zero;
-            var back = i > 0 ? onto[i - 1] : Vector256<float>.Zero;
-            var enters = i > 0 ? from[i - 1] : Vector256<float>.Zero;
-            var pivot = Vector256<float>.One / (Vector256<float>.One + leaves + back - enters * came);
-            came = i + 1 < cells ? onto[i] * pivot : Vector256<float>.Zero;
-            before = (there[i] + enters * before) * pivot;
+            water[i] = film;
+            var (enters, back) = (a, b);
+            (a, b, spread[i]) = (none, none, none);
+            var nextFilm = film;
+            if (i < to)
+            {
+                nextFilm = lines.Load(sheet.Film, i + 1);
+                var next = Ground(i + 1, nextFilm);
+                var opens = Vector256.GreaterThanOrEqual(
+                    Vector256.Max(film, nextFilm),
+                    Vector256.Max(here.Pins, next.Pins)
+                );
+                var conducts = opens & (flows / (here.Resists + next.Resists));
+                var mean = (film + nextFilm) * 0.5f;
+                var falls = here.Relief - next.Relief;
+                a = conducts * (mean + Vector256.Max(falls, none));
+                b = conducts * (mean + Vector256.Max(-falls, none));
+                spread[i] = opens & (spreads * mean);
+                here = next;
+            }
+            (leaves[i], returns[i]) = (a, b);
+            var pivot = one / (one + a + back - enters * came);
+            came = b * pivot;
+            before = (film + enters * before) * pivot;
             (above[i], solved[i]) = (came, before);
+            film = nextFilm;
         }
-        for (var i = cells - 2; i >= 0; i--)
-            solved[i] += above[i] * solved[i + 1];
+        var least = Vector256.Create(Wet * 1e-3f);
+        var (later, beyond) = (none, none);
+        for (var i = to; i >= from; i--)
+        {
+            later = solved[i] + above[i] * later;
+            solved[i] = later;
+            if (i < to)
+            {
+                var passed = leaves[i] * later - returns[i] * solved[i + 1];
+                passes[i] = passed;
+                Keep(i + 1, water[i + 1] + passed - beyond);
+                beyond = passed;
+            }
+        }
+        Keep(from, water[from] - beyond);
+
+        void Keep(int i, Vector256<float> after)
+        {
+            scratch.Dilutes[i] = one / Vector256.Max(after, least);
+            lines.Store(sheet.Film, i, after);
+        }
+
+        // How high a film must stand beside a cell to come onto it; wet ones take any, dams none.
+        (Vector256<float> Relief, Vector256<float> Resists, Vector256<float> Pins) Ground(int i, Vector256<float> lies)
+        {
+            var resists = lines.Load(sheet.Paper.Resistance.Span, i);
+            var dry = Vector256.Max(none, one - damp * lines.Load(sheet.InPaper, i));
+            var pins = Vector256.ConditionalSelect(
+                Vector256.GreaterThan(lies, Vector256.Create(Wet)),
+                none,
+                resists * (PinsDry * dry + Vector256.Create(PinsDamp))
+            );
+            return (lines.Load(sheet.Paper.Relief.Span, i), resists, pins + lines.Load(sheet.Dams, i));
+        }
     }
 
-    /// <summary>What passes each face leaves one cell and enters the next: nothing is lost to rounding.</summary>
-    private static void Transfer(Vector256<float>[] there, Vector256<float>[] passed, Scratch scratch, int cells)
+    /// <summary>Pigment goes with the water, from the side that it comes from, and spreads a little by itself.</summary>
+    private static void MovePigment(float[] afloat, Lines lines, float mobility, int from, int to, Scratch scratch)
     {
-        for (var i = 0; i + 1 < cells; i++)
+        var none = Vector256<float>.Zero;
+        var one = Vector256<float>.One;
+        Span<Vector256<float>> there = scratch.There,
+            leaves = scratch.Leaves,
+            returns = scratch.Returns,
+            above = scratch.Above,
+            solved = scratch.Solved,
+            passes = scratch.Passes,
+            spread = scratch.Spread,
+            dilutes = scratch.Dilutes;
+        Vector256<float> came = none,
+            before = none,
+            a = none,
+            b = none;
+        for (var i = from; i <= to; i++)
         {
-            passed[i] = scratch.From[i] * scratch.Solved[i] - scratch.Onto[i] * scratch.Solved[i + 1];
-            there[i] -= passed[i];
-            there[i + 1] += passed[i];
+            var lies = lines.Load(afloat, i);
+            there[i] = lies;
+            var (enters, back) = (a, b);
+            (a, b) = (none, none);
+            if (i < to)
+            {
+                var goes = mobility * passes[i];
+                a = (Vector256.Max(goes, none) + spread[i]) * dilutes[i];
+                b = (Vector256.Max(-goes, none) + spread[i]) * dilutes[i + 1];
+            }
+            (leaves[i], returns[i]) = (a, b);
+            var pivot = one / (one + a + back - enters * came);
+            came = b * pivot;
+            before = (lies + enters * before) * pivot;
+            (above[i], solved[i]) = (came, before);
         }
+        var (later, beyond) = (none, none);
+        for (var i = to; i >= from; i--)
+        {
+            var next = later;
+            later = solved[i] + above[i] * later;
+            if (i < to)
+            {
+                var passed = leaves[i] * later - returns[i] * next;
+                lines.Store(afloat, i + 1, there[i + 1] + passed - beyond);
+                beyond = passed;
+            }
+        }
+        lines.Store(afloat, from, there[from] - beyond);
     }
 
     /// <summary>Room to work in, for as many lines as go together.</summary>
     private sealed class Scratch(int cells)
     {
-        public readonly Vector256<float>[] Film = new Vector256<float>[cells],
-            Pigment = new Vector256<float>[cells],
-            Relief = new Vector256<float>[cells],
-            Resists = new Vector256<float>[cells],
-            Pins = new Vector256<float>[cells],
-            Dams = new Vector256<float>[cells],
-            From = new Vector256<float>[cells],
-            Onto = new Vector256<float>[cells],
-            Spreads = new Vector256<float>[cells],
-            Passed = new Vector256<float>[cells],
-            PigmentPassed = new Vector256<float>[cells],
-            Dilutes = new Vector256<float>[cells],
+        public readonly Vector256<float>[] There = new Vector256<float>[cells],
+            Leaves = new Vector256<float>[cells],
+            Returns = new Vector256<float>[cells],
             Above = new Vector256<float>[cells],
-            Solved = new Vector256<float>[cells];
+            Solved = new Vector256<float>[cells],
+            Passes = new Vector256<float>[cells],
+            Spread = new Vector256<float>[cells],
+            Dilutes = new Vector256<float>[cells];
     }
 }

@@ -32,15 +32,30 @@ internal readonly struct Lines(CellGrid grid, bool down, int first)
         return Vector256.Create<float>(lines);
     }
 
-    /// <summary>The same of cells that are or are not something: 1 or 0.</summary>
-    public Vector256<float> Load(ReadOnlySpan<bool> cells, int along)
+    /// <summary>The first and the last cell along the lines that holds anything in one of them; none: 0 and -1.</summary>
+    public (int From, int To) Filled(ReadOnlySpan<float> cells)
     {
-        var at = start + along * step;
-        Span<float> lines = stackalloc float[Together];
-        lines.Clear();
-        for (var line = 0; line < count; line++)
-            lines[line] = cells[at + line * apart] ? 1 : 0;
-        return Vector256.Create<float>(lines);
+        var (from, to) = (Cells, -1);
+        if (apart == 1)
+        {
+            for (var i = 0; i < Cells; i++)
+            {
+                if (cells.Slice(start + i * step, count).IndexOfAnyExcept(0) < 0)
+                    continue;
+                (from, to) = (Math.Min(from, i), i);
+            }
+        }
+        else
+        {
+            for (var line = 0; line < count; line++)
+            {
+                var row = cells.Slice(start + line * apart, Cells);
+                var first = row.IndexOfAnyExcept(0);
+                if (first >= 0)
+                    (from, to) = (Math.Min(from, first), Math.Max(to, row.LastIndexOfAnyExcept(0)));
+            }
+        }
+        return to < 0 ? (0, -1) : (from, to);
     }
 
     /// <summary>Writes a cell of each line.</summary>

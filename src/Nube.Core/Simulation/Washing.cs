@@ -1,3 +1,4 @@
+using System.Runtime.Intrinsics;
 using Nube.Core.Drying;
 
 namespace Nube.Core.Simulation;
@@ -22,6 +23,8 @@ public static class Washing
         LongestStep = 2,
         DampStep = 20; // s, with a film and without
     private const double StepsGrow = 1.25;
+    private const float SinksOnHills = 0.1f; // of what sinks on level paper, at least
+    private const int Run = 8192; // cells that one thread takes at a time
 
     /// <summary>Goes on for some seconds.</summary>
     /// <param name="sheet">The sheet, which is changed.</param>
@@ -43,7 +46,7 @@ public static class Washing
                 FilmFlow.Along(sheet, down: turn % 2 != 0, now);
             }
             Dry(sheet, now, evaporation);
-            Settle(sheet, (float)now);
+            Settle(sheet, now);
             sheet.Seconds += now;
             left -= now;
             step = Math.Min(LongestStep, step * StepsGrow);
@@ -54,47 +57,53 @@ public static class Washing
     private static void Dry(WetSheet sheet, double seconds, double evaporation)
     {
         var drawn = DrawnMore(sheet);
-        var (holds, drinks) = (
-            (float)sheet.Paper.Holds,
-            (float)(sheet.Paper.Cobb60 * sheet.Paper.Cobb60 / CobbSeconds)
-        );
-        var rate = (float)evaporation;
-        var time = (float)seconds;
-        var gone = 0.0;
-        for (var at = 0; at < sheet.Film.Length; at++)
-        {
-            var (film, inside) = (sheet.Film[at], sheet.InPaper[at]);
-            var before = film + inside;
-            if (before <= 0)
-                continue;
-            if (film > 0)
-            {
-                var full = MathF.Min(holds, MathF.Sqrt(inside * inside + drinks * time));
-                var drunk = MathF.Min(film, MathF.Max(0, full - inside));
-                (film, inside) = (film - drunk, inside + drunk);
-                sheet.Soaked[at] = inside;
-                var taken = MathF.Min(film, rate * drawn[at] * time);
-                film -= taken;
-                if (film < Wet)
-                    (film, inside) = (0, inside + film);
-                sheet.Film[at] = film;
-            }
-            else
-            {
-                inside = Falling(inside, (float)DryingCurve.CriticalShare * sheet.Soaked[at], rate * time);
-            }
-            sheet.InPaper[at] = inside;
-            gone += before - film - inside;
-        }
-        sheet.Evaporated += gone;
+        var gone = new double[(sheet.Film.Length + Run - 1) / Run];
+        Parallel.For(0, gone.Length, run => gone[run] = DryRun(sheet, drawn, run * Run, seconds, evaporation));
+        sheet.Evaporated += gone.Sum();
     }
 
-    /// <summary>Water in the pores after so much could have left: straight down to the critical share, then ever slower.</summary>
-    private static float Falling(float inside, float critical, float could)
+    private static double DryRun(WetSheet sheet, float[] drawn, int from, double seconds, double evaporation)
     {
-        var straight = MathF.Min(MathF.Max(0, inside - critical), could);
-        var (rest, more) = (inside - straight, could - straight);
-        return critical <= 0 ? MathF.Max(0, rest - more) : rest * MathF.Exp(-more / critical);
+        var none = Vector256<float>.Zero;
+        var holds = Vector256.Create((float)sheet.Paper.Holds);
+        var drinks = Vector256.Create((float)(sheet.Paper.Cobb60 * sheet.Paper.Cobb60 / CobbSeconds * seconds));
+        var could = Vector256.Create((float)(evaporation * seconds));
+        var gone = 0.0;
+        var to = Math.Min(from + Run, sheet.Film.Length);
+        for (var at = from; at < to; at += Vector256<float>.Count)
+        {
+            var (film, inside) = (Cells.Load(sheet.Film, at), Cells.Load(sheet.InPaper, at));
+            if (film + inside == none)
+                continue;
+            var soaked = Cells.Load(sheet.Soaked, at);
+            var wet = Vector256.GreaterThan(film, none);
+            var before = film + inside;
+            // With a film above, the pores fill and the film dries.
+            var full = Vector256.Min(holds, Vector256.Sqrt(inside * inside + drinks));
+            var drunk = Vector256.Min(film, Vector256.Max(none, full - inside));
+            var drying = Vector256.Max(none, film - drunk - could * Cells.Load(drawn, at));
+            var left = Vector256.GreaterThanOrEqual(drying, Vector256.Create(Wet));
+            var after = wet & left & drying;
+            var filled = inside + drunk + (Vector256.AndNot(drying, left) & wet);
+            // Without one they empty.
+            var emptied = Falling(inside, (float)DryingCurve.CriticalShare * soaked, could);
+            inside = Vector256.ConditionalSelect(wet, filled, emptied);
+            Cells.Store(sheet.Soaked, at, Vector256.ConditionalSelect(wet, inside, soaked));
+            Cells.Store(sheet.Film, at, after);
+            Cells.Store(sheet.InPaper, at, inside);
+            gone += Vector256.Sum(before - after - inside);
+        }
+        return gone;
+    }
+
+    /// <summary>
+    /// Water in the pores after so much could have left: straight down to the critical share, then ever slower.
+    /// </summary>
+    private static Vector256<float> Falling(Vector256<float> inside, Vector256<float> critical, Vector256<float> could)
+    {
+        var straight = Vector256.Min(Vector256.Max(Vector256<float>.Zero, inside - critical), could);
+        var share = (could - straight) / Vector256.Max(critical, Vector256.Create(1e-6f));
+        return (inside - straight) * Vector256.Exp(-share);
     }
 
     /// <summary>How much faster each wet cell dries than the mean of all.</summary>
@@ -119,36 +128,79 @@ public static class Washing
     }
 
     /// <summary>Pigment sinks onto the paper, some is taken up again, and what has dried stays.</summary>
-    private static void Settle(WetSheet sheet, float seconds)
+    private static void Settle(WetSheet sheet, double seconds)
     {
-        var valley = sheet.Paper.Valley;
-        var dry = (float)(DryingCurve.CoolShare * DryingCurve.CriticalShare);
-        Parallel.For(0, sheet.Pigments.Length, pigment =>
+        var runs = (sheet.Film.Length + Run - 1) / Run;
+        Parallel.For(0, runs, run =>
         {
-            var flow = sheet.Pigments[pigment];
-            var (afloat, loose, bound) = (sheet.Afloat[pigment], sheet.Loose[pigment], sheet.Bound[pigment]);
-            var (settles, grains) = ((float)flow.Settling * seconds, (float)flow.Granulation);
-            var lifts = LiftsAtRest * (1 - StainsAgainstLift * (float)flow.Staining) * seconds;
-            var deep = valley.Span;
-            for (var at = 0; at < afloat.Length; at++)
-            {
-                if (afloat[at] == 0 && loose[at] == 0)
-                    continue;
-                var film = sheet.Film[at];
-                if (film > 0)
-                {
-                    var down = settles * MathF.Max(0.1f, 1 + grains * deep[at]) / (film + 1);
-                    // Both ways at once, backward in time: none of it can become less than nothing.
-                    var (m, g) = (afloat[at], loose[at]);
-                    var stays = (m + lifts * (m + g)) / (1 + down + lifts);
-                    (afloat[at], loose[at]) = (stays, g + (m - stays));
-                    continue;
-                }
-                loose[at] += afloat[at];
-                afloat[at] = 0;
-                if (sheet.InPaper[at] <= dry * sheet.Soaked[at])
-                    (bound[at], loose[at]) = (bound[at] + loose[at], 0);
-            }
+            for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
+                SettleRun(sheet, pigment, run * Run, (float)seconds);
         });
+    }
+
+    private static void SettleRun(WetSheet sheet, int pigment, int from, float seconds)
+    {
+        var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
+        var flow = sheet.Pigments[pigment];
+        var settles = Vector256.Create((float)flow.Settling * seconds);
+        var grains = Vector256.Create((float)flow.Granulation);
+        var lifts = Vector256.Create(LiftsAtRest * (1 - StainsAgainstLift * (float)flow.Staining) * seconds);
+        var dry = Vector256.Create((float)(DryingCurve.CoolShare * DryingCurve.CriticalShare));
+        float[] afloat = sheet.Afloat[pigment],
+            loose = sheet.Loose[pigment],
+            bound = sheet.Bound[pigment];
+        var to = Math.Min(from + Run, afloat.Length);
+        for (var at = from; at < to; at += Vector256<float>.Count)
+        {
+            var (m, g) = (Cells.Load(afloat, at), Cells.Load(loose, at));
+            if (m + g == none)
+                continue;
+            var film = Cells.Load(sheet.Film, at);
+            var wet = Vector256.GreaterThan(film, none);
+            // Both ways at once, backward in time: none of it can become less than nothing.
+            var valley = Vector256.Max(
+                Vector256.Create(SinksOnHills),
+                one + grains * Cells.Load(sheet.Paper.Valley.Span, at)
+            );
+            var down = settles * valley / (film + one);
+            var stays = wet & ((m + lifts * (m + g)) / (one + down + lifts));
+            var lies = g + (m - stays);
+            Cells.Store(afloat, at, stays);
+            var binds =
+                Vector256.AndNot(lies, wet)
+                & Vector256.LessThanOrEqual(Cells.Load(sheet.InPaper, at), dry * Cells.Load(sheet.Soaked, at));
+            if (binds == none)
+            {
+                Cells.Store(loose, at, lies);
+                continue;
+            }
+            Cells.Store(loose, at, lies - binds);
+            Cells.Store(bound, at, Cells.Load(bound, at) + binds);
+        }
+    }
+
+    /// <summary>Cells side by side, as many as a vector holds; beyond the last there is nothing.</summary>
+    private static class Cells
+    {
+        public static Vector256<float> Load(ReadOnlySpan<float> cells, int at)
+        {
+            if (at + Vector256<float>.Count <= cells.Length)
+                return Vector256.Create(cells[at..]);
+            Span<float> last = stackalloc float[Vector256<float>.Count];
+            last.Clear();
+            cells[at..].CopyTo(last);
+            return Vector256.Create<float>(last);
+        }
+
+        public static void Store(Span<float> cells, int at, Vector256<float> values)
+        {
+            if (at + Vector256<float>.Count <= cells.Length)
+            {
+                values.CopyTo(cells[at..]);
+                return;
+            }
+            for (var lane = 0; at + lane < cells.Length; lane++)
+                cells[at + lane] = values[lane];
+        }
     }
 }

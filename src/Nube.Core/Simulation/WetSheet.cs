@@ -22,9 +22,11 @@ public sealed class WetSheet
         Afloat = [.. pigments.Select(_ => new float[count])];
         Loose = [.. pigments.Select(_ => new float[count])];
         Bound = [.. pigments.Select(_ => new float[count])];
-        Dams = dams.IsEmpty ? new bool[count] : dams.ToArray();
-        if (Dams.Length != count)
+        Dams = new float[count];
+        if (!dams.IsEmpty && dams.Length != count)
             throw new ArgumentException("There is one dam or none for each cell.", nameof(dams));
+        for (var at = 0; at < dams.Length; at++)
+            Dams[at] = dams[at] ? float.PositiveInfinity : 0;
     }
 
     /// <summary>The surface.</summary>
@@ -33,8 +35,8 @@ public sealed class WetSheet
     /// <summary>How each pigment behaves.</summary>
     public ImmutableArray<PigmentFlow> Pigments { get; }
 
-    /// <summary>Cells that hold water back.</summary>
-    internal bool[] Dams { get; }
+    /// <summary>How high a film must stand to come onto a cell that holds water back: no film does; 0 elsewhere, g/m2.</summary>
+    internal float[] Dams { get; }
 
     /// <summary>Water above the paper, g/m2, which is its height in um.</summary>
     internal float[] Film { get; }
@@ -93,7 +95,7 @@ public sealed class WetSheet
             );
         for (var at = 0; at < field.Length; at++)
         {
-            if (Dams[at])
+            if (Dams[at] > 0)
                 continue;
             Film[at] += (float)water * field[at];
             for (var pigment = 0; pigment < loads.Length; pigment++)

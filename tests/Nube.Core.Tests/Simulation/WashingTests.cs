@@ -1,5 +1,8 @@
+using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
 using Nube.Core.Simulation;
 
 namespace Nube.Core.Tests.Simulation;
@@ -163,6 +166,32 @@ public class WashingTests(ITestOutputHelper output)
         var (rim, middle) = (MeanBetween(sheet, 11, 12), MeanBetween(sheet, 0, 8));
         output.WriteLine($"rim {rim:0.000}, middle {middle:0.000}, {rim / middle:0.00} times");
         Assert.InRange(rim / middle, 1.2, 2);
+    }
+
+    /// <summary>A flat wash, rim and grain and all, is on average the colour that a recipe promises.</summary>
+    [Theory]
+    [InlineData("PB29", 4)]
+    [InlineData("PV19", 2)]
+    [InlineData("PY65", 8)]
+    [InlineData("PBr7", 4)]
+    public void A_flat_wash_has_the_colour_that_was_promised(string pigment, int water)
+    {
+        var paint = GenericCatalogue.WaterColours.First(one => one.ColourIndex == pigment);
+        var grid = new CellGrid(120, 120, 0.25);
+        var sheet = new WetSheet(PaperField.Of(ColdPressed, grid, 9), [PigmentFlow.Of(paint)]);
+        var field = Disc(grid, 13);
+        var load = new Strength(water).LoadOfOneLayer;
+        sheet.Lay(field, 30, load);
+        Washing.GoOn(sheet, 3600, Leaves);
+        var (optics, ground) = (paint.Optics(), ColdPressed.Reflectance());
+        var look = DriedLook.Of(sheet, [optics], ground);
+        var painted = look.Where((_, at) => field[at] > 0).ToList();
+        var mean = Lab.FromXyz(
+            new Xyz(painted.Average(cell => cell.X), painted.Average(cell => cell.Y), painted.Average(cell => cell.Z))
+        );
+        var promised = SpectralColour.ToLab(KubelkaMunk.Over(ground, optics, load));
+        output.WriteLine($"{pigment}: {Ciede2000.Difference(promised, mean):0.00}");
+        Assert.InRange(Ciede2000.Difference(promised, mean), 0, 1);
     }
 
     [Fact]
