@@ -41,7 +41,7 @@ public class SimulationBenchmarks
     [Benchmark]
     public double Second()
     {
-        sheet.Lay(all, sheet.Film[0] < 20 ? 40 : 0, 0.01, 0.01, 0.01, 0.01);
+        sheet.Lay(all, sheet.Film[0] < 20 ? 40 : 0, 0, 0.01, 0.01, 0.01, 0.01);
         Washing.GoOn(sheet, 1, leaves);
         return sheet.Seconds;
     }

@@ -1,4 +1,5 @@
 using System.Runtime.Intrinsics;
+using Nube.Core.Drying;
 
 namespace Nube.Core.Simulation;
 
@@ -29,6 +30,7 @@ internal static class FilmFlow
         DampAt = 1.25f; // g/m2 of film that pass onto a damp or a dry cell; how soon damp counts as wet
     private const float SpreadAtRest = 0.0004f; // mm2/s, of pigment in standing film
 
+    private const float FrontStirs = 0.6f; // of what scrubbing stirs
     private const int BlocksTogether = 4; // that share what is fetched from memory
 
     /// <summary>A step in one direction.</summary>
@@ -76,7 +78,8 @@ internal static class FilmFlow
     {
         var none = Vector256<float>.Zero;
         var one = Vector256<float>.One;
-        var damp = Vector256.Create((float)(DampAt / sheet.Paper.Holds));
+        var damp = Vector256.Create(DampAt / (float)DryingCurve.CriticalShare);
+        var bone = Vector256.Create(1e-3f); // g/m2; paper that never drank is dry
         var flows = Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm);
         var spreads = Vector256.Create(rate * SpreadAtRest);
         Span<Vector256<float>> water = scratch.There,
@@ -141,6 +144,16 @@ internal static class FilmFlow
         void Keep(int i, Vector256<float> after)
         {
             scratch.Dilutes[i] = one / Vector256.Max(after, least);
+            // A front that comes onto damp paper takes along what lies there.
+            var comes =
+                Vector256.LessThanOrEqual(scratch.There[i], Vector256.Create(Wet))
+                & Vector256.GreaterThan(after, Vector256.Create(Wet));
+            if (comes != none)
+                lines.Store(
+                    sheet.Stirred,
+                    i,
+                    Vector256.Max(lines.Load(sheet.Stirred, i), comes & Vector256.Create(FrontStirs))
+                );
             lines.Store(sheet.Film, i, after);
         }
 
@@ -148,7 +161,8 @@ internal static class FilmFlow
         (Vector256<float> Relief, Vector256<float> Resists, Vector256<float> Pins) Ground(int i, Vector256<float> lies)
         {
             var resists = lines.Load(sheet.Paper.Resistance.Span, i);
-            var dry = Vector256.Max(none, one - damp * lines.Load(sheet.InPaper, i));
+            var soaked = Vector256.Max(bone, lines.Load(sheet.Soaked, i));
+            var dry = Vector256.Max(none, one - damp * lines.Load(sheet.InPaper, i) / soaked);
             var pins = Vector256.ConditionalSelect(
                 Vector256.GreaterThan(lies, Vector256.Create(Wet)),
                 none,

@@ -14,10 +14,14 @@ namespace Nube.Core.Simulation;
 public static class Washing
 {
     private const float RimDrawsMore = 8; // times as much at a rim with nothing wet beside it
-    private const double RimMm = 0.8;
+    private const double RimMm = 0.8,
+        DrawnAnewSeconds = 4; // a rim moves slowly
     private const float Wet = 0.05f; // g/m2; less is no film
     private const double CobbSeconds = 60; // for which ISO 535 lets paper drink for its Cobb60
-    private const float LiftsAtRest = 0.002f; // 1/s, of loose pigment under standing film
+    private const float LiftsAtRest = 0.002f, // 1/s, of loose pigment under standing film
+        LiftsStirred = 0.10f; // and more where it is stirred
+    private const float Still = 0.001f; // stirred less than this it is at rest
+    private const double RestSeconds = 8; // in which what was stirred comes to rest, to 1/e
     private const float StainsAgainstLift = 0.7f;
     private const double LeastStep = 0.25,
         LongestStep = 2,
@@ -47,6 +51,7 @@ public static class Washing
             }
             Dry(sheet, now, evaporation);
             Settle(sheet, now);
+            Rest(sheet, now);
             sheet.Seconds += now;
             left -= now;
             step = Math.Min(LongestStep, step * StepsGrow);
@@ -56,7 +61,9 @@ public static class Washing
     /// <summary>The paper drinks and the air takes its share, cell by cell.</summary>
     private static void Dry(WetSheet sheet, double seconds, double evaporation)
     {
-        var drawn = DrawnMore(sheet);
+        if (sheet.Seconds >= sheet.DrawnUntil)
+            (sheet.Drawn, sheet.DrawnUntil) = (DrawnMore(sheet), sheet.Seconds + DrawnAnewSeconds);
+        var drawn = sheet.Drawn;
         var gone = new double[(sheet.Film.Length + Run - 1) / Run];
         Parallel.For(0, gone.Length, run => gone[run] = DryRun(sheet, drawn, run * Run, seconds, evaporation));
         sheet.Evaporated += gone.Sum();
@@ -127,6 +134,13 @@ public static class Washing
         return around;
     }
 
+    private static void Rest(WetSheet sheet, double seconds)
+    {
+        var stays = (float)Math.Exp(-seconds / RestSeconds);
+        for (var at = 0; at < sheet.Stirred.Length; at++)
+            sheet.Stirred[at] = sheet.Stirred[at] < Still ? 0 : sheet.Stirred[at] * stays;
+    }
+
     /// <summary>Pigment sinks onto the paper, some is taken up again, and what has dried stays.</summary>
     private static void Settle(WetSheet sheet, double seconds)
     {
@@ -144,7 +158,7 @@ public static class Washing
         var flow = sheet.Pigments[pigment];
         var settles = Vector256.Create((float)flow.Settling * seconds);
         var grains = Vector256.Create((float)flow.Granulation);
-        var lifts = Vector256.Create(LiftsAtRest * (1 - StainsAgainstLift * (float)flow.Staining) * seconds);
+        var lets = (1 - StainsAgainstLift * (float)flow.Staining) * seconds;
         var dry = Vector256.Create((float)(DryingCurve.CoolShare * DryingCurve.CriticalShare));
         float[] afloat = sheet.Afloat[pigment],
             loose = sheet.Loose[pigment],
@@ -163,6 +177,7 @@ public static class Washing
                 one + grains * Cells.Load(sheet.Paper.Valley.Span, at)
             );
             var down = settles * valley / (film + one);
+            var lifts = lets * (Vector256.Create(LiftsAtRest) + LiftsStirred * Cells.Load(sheet.Stirred, at));
             var stays = wet & ((m + lifts * (m + g)) / (one + down + lifts));
             var lies = g + (m - stays);
             Cells.Store(afloat, at, stays);

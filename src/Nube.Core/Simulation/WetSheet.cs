@@ -18,7 +18,7 @@ public sealed class WetSheet
         ArgumentNullException.ThrowIfNull(paper);
         (Paper, Pigments) = (paper, pigments);
         var count = paper.Grid.Count;
-        (Film, InPaper, Soaked) = (new float[count], new float[count], new float[count]);
+        (Film, InPaper, Soaked, Stirred) = (new float[count], new float[count], new float[count], new float[count]);
         Afloat = [.. pigments.Select(_ => new float[count])];
         Loose = [.. pigments.Select(_ => new float[count])];
         Bound = [.. pigments.Select(_ => new float[count])];
@@ -46,6 +46,15 @@ public sealed class WetSheet
 
     /// <summary>Water in the pores when a film last lay above them, g/m2.</summary>
     internal float[] Soaked { get; }
+
+    /// <summary>How much the brush has stirred up what lies there, 0 to 1; it soon comes to rest.</summary>
+    internal float[] Stirred { get; }
+
+    /// <summary>How much faster each wet cell dries than the mean of all, as it was worked out last.</summary>
+    internal float[] Drawn { get; set; } = [];
+
+    /// <summary>Until when that holds; before the first time 0, and again once something was laid, s.</summary>
+    internal double DrawnUntil { get; set; }
 
     /// <summary>Each pigment in the film, as load.</summary>
     internal ImmutableArray<float[]> Afloat { get; }
@@ -81,27 +90,42 @@ public sealed class WetSheet
         return Afloat[pigment][at] + Loose[pigment][at] + Bound[pigment][at];
     }
 
-    /// <summary>Lays a wash: water, and with it pigment.</summary>
+    /// <summary>
+    /// Lays a wash: water, and with it pigment. A little of what has dried there comes loose, the less the more it stains.
+    /// </summary>
     /// <param name="field">How much of it comes onto each cell: 1 for as much as is laid, 0 for none.</param>
     /// <param name="water">Water laid, g/m2, 0 or more.</param>
+    /// <param name="stir">How much the brush stirs, 0 for water that falls onto it to 1 for scrubbing.</param>
     /// <param name="loads">Load of each pigment laid, 0 or more.</param>
-    public void Lay(ReadOnlySpan<float> field, double water, params ReadOnlySpan<double> loads)
+    public void Lay(ReadOnlySpan<float> field, double water, double stir, params ReadOnlySpan<double> loads)
     {
+        ArgumentOutOfRangeException.ThrowIfNegative(stir);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(stir, 1);
         ArgumentOutOfRangeException.ThrowIfNegative(water);
         if (field.Length != Film.Length || loads.Length != Pigments.Length)
             throw new ArgumentException(
                 "A wash has a value for each cell, and a load for each pigment.",
                 nameof(field)
             );
+        DrawnUntil = 0;
         for (var at = 0; at < field.Length; at++)
         {
             if (Dams[at] > 0)
                 continue;
             Film[at] += (float)water * field[at];
+            var stirs = (float)stir * MathF.Min(1, field[at]);
+            Stirred[at] = MathF.Max(Stirred[at], stirs);
             for (var pigment = 0; pigment < loads.Length; pigment++)
+            {
                 Afloat[pigment][at] += (float)loads[pigment] * field[at];
+                var wakes = stirs * Bound[pigment][at] * WakesOf(Pigments[pigment]);
+                (Bound[pigment][at], Loose[pigment][at]) = (Bound[pigment][at] - wakes, Loose[pigment][at] + wakes);
+            }
         }
     }
+
+    /// <summary>Share of what has dried on that scrubbing brings loose; set by eye.</summary>
+    private static float WakesOf(PigmentFlow flow) => 0.35f * (float)((1 - flow.Staining) * (1 - flow.Staining));
 
     private static double Sum(float[] cells)
     {
