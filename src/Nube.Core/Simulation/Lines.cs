@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 
 namespace Nube.Core.Simulation;
@@ -20,11 +21,30 @@ internal readonly struct Lines(CellGrid grid, bool down, int first)
     public int Cells { get; } = down ? grid.Height : grid.Width;
 
     /// <summary>A cell of each line; 0 for lines beyond the grid.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Vector256<float> Load(ReadOnlySpan<float> cells, int along)
     {
         var at = start + along * step;
-        if (apart == 1 && count == Together)
-            return Vector256.Create<float>(cells.Slice(at, Together));
+        if (count < Together)
+            return LoadFew(cells, at);
+        if (apart == 1)
+            return Vector256.Create(cells.Slice(at, Together));
+        var last = cells[at + 7 * apart]; // so that the others are known to be there
+        return Vector256.Create(
+            cells[at],
+            cells[at + apart],
+            cells[at + 2 * apart],
+            cells[at + 3 * apart],
+            cells[at + 4 * apart],
+            cells[at + 5 * apart],
+            cells[at + 6 * apart],
+            last
+        );
+    }
+
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    private Vector256<float> LoadFew(ReadOnlySpan<float> cells, int at)
+    {
         Span<float> lines = stackalloc float[Together];
         lines.Clear();
         for (var line = 0; line < count; line++)
@@ -59,15 +79,21 @@ internal readonly struct Lines(CellGrid grid, bool down, int first)
     }
 
     /// <summary>Writes a cell of each line.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public void Store(Span<float> cells, int along, Vector256<float> values)
     {
         var at = start + along * step;
         if (apart == 1 && count == Together)
-        {
             values.CopyTo(cells[at..]);
-            return;
-        }
+        else
+            StoreApart(cells, at, values);
+    }
+
+    private void StoreApart(Span<float> cells, int at, Vector256<float> values)
+    {
+        Span<float> lines = stackalloc float[Together];
+        values.CopyTo(lines);
         for (var line = 0; line < count; line++)
-            cells[at + line * apart] = values[line];
+            cells[at + line * apart] = lines[line];
     }
 }

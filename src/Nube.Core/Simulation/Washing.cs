@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 using Nube.Core.Drying;
 
@@ -197,25 +198,33 @@ public static class Washing
     /// <summary>Cells side by side, as many as a vector holds; beyond the last there is nothing.</summary>
     private static class Cells
     {
-        public static Vector256<float> Load(ReadOnlySpan<float> cells, int at)
-        {
-            if (at + Vector256<float>.Count <= cells.Length)
-                return Vector256.Create(cells[at..]);
-            Span<float> last = stackalloc float[Vector256<float>.Count];
-            last.Clear();
-            cells[at..].CopyTo(last);
-            return Vector256.Create<float>(last);
-        }
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        public static Vector256<float> Load(ReadOnlySpan<float> cells, int at) =>
+            at + Vector256<float>.Count <= cells.Length ? Vector256.Create(cells[at..]) : LoadLast(cells[at..]);
 
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
         public static void Store(Span<float> cells, int at, Vector256<float> values)
         {
             if (at + Vector256<float>.Count <= cells.Length)
-            {
                 values.CopyTo(cells[at..]);
-                return;
-            }
-            for (var lane = 0; at + lane < cells.Length; lane++)
-                cells[at + lane] = values[lane];
+            else
+                StoreLast(cells[at..], values);
+        }
+
+        [MethodImpl(MethodImplOptions.NoInlining)]
+        private static Vector256<float> LoadLast(ReadOnlySpan<float> cells)
+        {
+            Span<float> last = stackalloc float[Vector256<float>.Count];
+            last.Clear();
+            cells.CopyTo(last);
+            return Vector256.Create<float>(last);
+        }
+
+        [MethodImpl(MethodImplOptions.NoInlining)]
+        private static void StoreLast(Span<float> cells, Vector256<float> values)
+        {
+            for (var lane = 0; lane < cells.Length; lane++)
+                cells[lane] = values[lane];
         }
     }
 }
