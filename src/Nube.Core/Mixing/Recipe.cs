@@ -78,6 +78,11 @@ public sealed record Recipe(
             && Parts.SequenceEqual(other.Parts)
             && Over == other.Over;
     }
+
+    /// <summary>
+    /// Load of all layers together for a hand that dilutes as it is told. It stands in what plans are compared by.
+    /// </summary>
+    public double Load => Layers * Strength.LoadOfOneLayer;
 }
 
 /// <summary>The grid of mixes and washes that a maker can measure by eye.</summary>

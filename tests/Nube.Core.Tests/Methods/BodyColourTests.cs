@@ -58,7 +58,7 @@ public class BodyColourTests
                 recipe.Parts.Sum(part => part.Parts * Kraft.Optics[part.Colourant].Absorption[band]) / total;
             var a = 1 + absorption / scattering;
             var b = Math.Sqrt(a * a - 1);
-            var coth = 1 / Math.Tanh(b * scattering * recipe.Layers * recipe.Strength.LoadOfOneLayer);
+            var coth = 1 / Math.Tanh(b * scattering * recipe.Load);
             return (1 - Kraft.Reflectance[band] * (a - b * coth)) / (a - Kraft.Reflectance[band] + b * coth);
         });
         Assert.InRange(Ciede2000.Difference(SpectralColour.ToLab(reflectance), recipe.Predicted), 0, 0.01);

@@ -59,11 +59,9 @@ public class DetailsTests
         // A vein without a colour of its own vanishes in the apple.
         Assert.Equal(look.Areas[Apple].Middle.Colour(), look.Areas[Vein].Middle.Colour());
         // Kubelka-Munk by hand: the brown's wash on what the apple's washes left.
-        var apple = KubelkaMunk.Over(Paints.Reflectance, Optics(Red.Recipe), Load(Red.Recipe));
-        var eye = KubelkaMunk.Over(apple, Optics(Brown.Recipe), Load(Brown.Recipe));
+        var apple = KubelkaMunk.Over(Paints.Reflectance, Optics(Red.Recipe), Red.Recipe.Load);
+        var eye = KubelkaMunk.Over(apple, Optics(Brown.Recipe), Brown.Recipe.Load);
         Assert.InRange(Ciede2000.Difference(SpectralColour.ToLab(eye), look.Areas[Eye].Middle.Colour()), 0, 0.2);
-
-        static double Load(Recipe recipe) => recipe.Layers * recipe.Strength.LoadOfOneLayer;
 
         static PaintOptics Optics(Recipe recipe) => RecipeIndex.Optics(Paints.Optics, recipe.Parts);
     }
