@@ -87,35 +87,19 @@ internal static class RecipeMiddles
             mixes is not null && media.Contains(Medium.Pan)
                 ? mixes.Nearest(trial.Wish, MixesKept, trial.Paints, trial.Schools)
                 : [];
-        var leads =
-            trial.Method == Method.LeadLifted
-                ? trial
-                    .Paints.Of(media)
-                    .Select(place =>
-                        RecipeIndex.BestWash(
-                            [new RecipePart(place, 1)],
-                            trial.Paints.Optics[place],
-                            ground,
-                            trial.Wish,
-                            trial.Paints.Dilution
-                        )
-                    )
-                : [];
+        var leads = trial.Method == Method.LeadLifted ? trial.Paints.Of(media).Select(OfItself) : [];
         var wet =
-            mixed.IsEmpty && media.Contains(Medium.Pan)
-                ? trial
-                    .Paints.Of(Deepening.WaterMedia)
-                    .Select(place =>
-                        RecipeIndex.BestWash(
-                            [new RecipePart(place, 1)],
-                            trial.Paints.Optics[place],
-                            ground,
-                            trial.Wish,
-                            trial.Paints.Dilution
-                        )
-                    )
-                : [];
+            mixed.IsEmpty && media.Contains(Medium.Pan) ? trial.Paints.Of(Deepening.WaterMedia).Select(OfItself) : [];
         return mixed.Concat(leads).Concat(wet).Select(recipe => recipe with { Shadow = Companion.NotNeeded });
+
+        Recipe OfItself(int place) =>
+            RecipeIndex.BestWash(
+                [new RecipePart(place, 1)],
+                trial.Paints.Optics[place],
+                ground,
+                trial.Wish,
+                trial.Paints.Dilution
+            );
     }
 
     private static IEnumerable<Recipe> Glazes(RecipeTrial trial, WaterMixes? mixes) =>

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
 using Nube.Core.Acts;
@@ -73,7 +74,8 @@ public sealed class Palettes(IMemoryCache cache)
         ArgumentNullException.ThrowIfNull(palette);
         ArgumentNullException.ThrowIfNull(candidates);
         var key =
-            $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray(), palette.Index.Dilution.Exponent), KeyFormat)}";
+            $"additions {JsonSerializer.Serialize((palette.Colourants, candidates, palette.Paper.Values.ToArray()), KeyFormat)} "
+            + palette.Index.Dilution.Exponent.ToString(CultureInfo.InvariantCulture);
         return Once<Additions>(
             key,
             made => made.Bytes,

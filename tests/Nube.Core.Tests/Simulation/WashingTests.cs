@@ -100,7 +100,8 @@ public class WashingTests(ITestOutputHelper output)
             Washing.GoOn(sheet, Math.Max(0, until.TotalSeconds - sheet.Seconds), Leaves);
             var seconds = until.TotalSeconds;
             output.WriteLine(
-                $"{seconds:0} s: {sheet.FilmAt(12, 12):0.00} + {sheet.InPaperAt(12, 12):0.00}, plan {curve.FilmAt(seconds):0.00} of {curve.WaterAt(seconds):0.00}"
+                $"{seconds:0} s: {sheet.FilmAt(12, 12):0.00} + {sheet.InPaperAt(12, 12):0.00}, "
+                    + $"plan {curve.FilmAt(seconds):0.00} of {curve.WaterAt(seconds):0.00}"
             );
             Assert.Equal(curve.FilmAt(seconds), sheet.FilmAt(12, 12), 0.02 * laid);
             Assert.Equal(curve.WaterAt(seconds), sheet.FilmAt(12, 12) + sheet.InPaperAt(12, 12), 0.02 * laid);
