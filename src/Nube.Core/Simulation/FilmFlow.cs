@@ -24,7 +24,6 @@ internal static class FilmFlow
 {
     private const float MobilityAt40 = 0.5f, // mm2/s in a film of 40 g/m2
         UsualFilm = 40;
-    private const float Wet = 0.05f; // g/m2; less is no film
     private const float PinsDamp = 3,
         PinsDry = 400,
         DampAt = 1.25f; // g/m2 of film that pass onto a damp or a dry cell; how soon damp counts as wet
@@ -125,7 +124,7 @@ internal static class FilmFlow
             (above[i], solved[i]) = (came, before);
             film = nextFilm;
         }
-        var least = Vector256.Create(Wet * 1e-3f);
+        var least = Vector256.Create(WetSheet.LeastFilm * 1e-3f);
         var (later, beyond) = (none, none);
         for (var i = to; i >= from; i--)
         {
@@ -146,8 +145,8 @@ internal static class FilmFlow
             scratch.Dilutes[i] = one / Vector256.Max(after, least);
             // A front that comes onto damp paper takes along what lies there.
             var comes =
-                Vector256.LessThanOrEqual(scratch.There[i], Vector256.Create(Wet))
-                & Vector256.GreaterThan(after, Vector256.Create(Wet));
+                Vector256.LessThanOrEqual(scratch.There[i], Vector256.Create(WetSheet.LeastFilm))
+                & Vector256.GreaterThan(after, Vector256.Create(WetSheet.LeastFilm));
             if (comes != none)
                 lines.Store(
                     sheet.Stirred,
@@ -164,7 +163,7 @@ internal static class FilmFlow
             var soaked = Vector256.Max(bone, lines.Load(sheet.Soaked, i));
             var dry = Vector256.Max(none, one - damp * lines.Load(sheet.InPaper, i) / soaked);
             var pins = Vector256.ConditionalSelect(
-                Vector256.GreaterThan(lies, Vector256.Create(Wet)),
+                Vector256.GreaterThan(lies, Vector256.Create(WetSheet.LeastFilm)),
                 none,
                 resists * (PinsDry * dry + Vector256.Create(PinsDamp))
             );

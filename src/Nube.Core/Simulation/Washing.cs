@@ -17,7 +17,6 @@ public static class Washing
     private const float RimDrawsMore = 8; // times as much at a rim with nothing wet beside it
     private const double RimMm = 0.8,
         DrawnAnewSeconds = 4; // a rim moves slowly
-    private const float Wet = 0.05f; // g/m2; less is no film
     private const double CobbSeconds = 60; // for which ISO 535 lets paper drink for its Cobb60
     private const float LiftsAtRest = 0.002f, // 1/s, of loose pigment under standing film
         LiftsStirred = 0.10f; // and more where it is stirred
@@ -43,7 +42,7 @@ public static class Washing
         var (left, step) = (seconds, LeastStep);
         for (var turn = 0; left > 1e-9; turn++)
         {
-            var flows = sheet.Film.AsSpan().IndexOfAnyInRange(Wet, float.MaxValue) >= 0;
+            var flows = sheet.Film.AsSpan().IndexOfAnyInRange(WetSheet.LeastFilm, float.MaxValue) >= 0;
             var now = Math.Min(left, flows ? step : DampStep);
             if (flows)
             {
@@ -90,7 +89,7 @@ public static class Washing
             var full = Vector256.Min(holds, Vector256.Sqrt(inside * inside + drinks));
             var drunk = Vector256.Min(film, Vector256.Max(none, full - inside));
             var drying = Vector256.Max(none, film - drunk - could * Cells.Load(drawn, at));
-            var left = Vector256.GreaterThanOrEqual(drying, Vector256.Create(Wet));
+            var left = Vector256.GreaterThanOrEqual(drying, Vector256.Create(WetSheet.LeastFilm));
             var after = wet & left & drying;
             var filled = inside + drunk + (Vector256.AndNot(drying, left) & wet);
             // Without one they empty.

@@ -9,6 +9,11 @@ namespace Nube.Core.Simulation;
 /// <remarks>The one thing here that changes: a step of the simulation writes on it.</remarks>
 public sealed class WetSheet
 {
+    /// <summary>Film that counts as one, g/m2; less than this is in the pores.</summary>
+    internal const float LeastFilm = 0.05f;
+
+    private const float Wakes = 0.35f; // share of what has dried on that scrubbing brings loose, of what does not stain; set by eye
+
     /// <summary>A dry, bare sheet.</summary>
     /// <param name="paper">Its surface.</param>
     /// <param name="pigments">How each pigment behaves that will be laid on it.</param>
@@ -124,8 +129,7 @@ public sealed class WetSheet
         }
     }
 
-    /// <summary>Share of what has dried on that scrubbing brings loose; set by eye.</summary>
-    private static float WakesOf(PigmentFlow flow) => 0.35f * (float)((1 - flow.Staining) * (1 - flow.Staining));
+    private static float WakesOf(PigmentFlow flow) => Wakes * (float)((1 - flow.Staining) * (1 - flow.Staining));
 
     private static double Sum(float[] cells)
     {
