@@ -111,6 +111,13 @@ internal static class Grouping
             pass.Zone,
             pass.Water,
             string.Join('|', pass.Mixes.Select(mix => mix.Key)),
-            string.Join('|', pass.Acts.Select(act => $"{act.Zone} {act.Times} {act.Along?.Key}"))
+            string.Join(
+                '|',
+                pass.Acts.Select(act =>
+                    FormattableString.Invariant(
+                        $"{act.Kind} {act.Zone} {act.Times} {act.Share} {act.Pressure} {act.Along?.Key}"
+                    )
+                )
+            )
         );
 }

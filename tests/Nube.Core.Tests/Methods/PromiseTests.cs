@@ -202,6 +202,38 @@ public class PromiseTests
         }
     }
 
+    /// <summary>
+    /// Passes go over several areas at once only where they do the same in each: what the plan makes of an area is what its
+    /// own recipe says.
+    /// </summary>
+    [Theory]
+    [MemberData(nameof(ForAreas))]
+    public void Areas_that_go_together_come_out_as_each_was_promised(Method method)
+    {
+        var paints = Supplies.OnWatercolourPaper;
+        string[] colours = ["#a9c87c", "#d98a5c", "#6d8fa8", "#e3cf6e"];
+        var painting = new Painting(
+            [
+                .. colours.Select(
+                    (colour, place) =>
+                        new ChosenColour(
+                            new Wish(place + 1, Srgb.Parse(colour), ShadowDepth.Soft, method),
+                            Supplies.Best(method, colour)
+                        )
+                ),
+            ],
+            [],
+            [.. colours.Select((_, place) => new AreaToPaint(place + 1, 300, new ZoneShares(0.2, 0.35)))],
+            5000,
+            false,
+            false
+        );
+        var planned = new CardFold(paints).After(painting.Passes(paints, Schools.Usual, []));
+        var promised = painting.Finished(paints, Schools.Usual);
+        Assert.Equal(promised.Areas.Keys, planned.Areas.Keys);
+        Assert.All(promised.Areas, area => Assert.Equal(area.Value.Colours(), planned.Areas[area.Key].Colours()));
+    }
+
     private const double AsTheyAre = 5;
 
     // Mean CIEDE2000 to the wish over twenty colours with a soft shadow, on cold pressed paper with the catalogue's own
