@@ -36,6 +36,11 @@ if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "areas"
             $"areas found again, {way}: {Nube.Core.Tests.Artwork.Trial.AgreementTrial.Of(way, Enumerable.Range(0, Nube.Core.Tests.Artwork.Trial.AgreementTrial.Drawings))}"
         );
 }
+if (args[^1..] is ["look"])
+{
+    Nube.Bench.CardLookTimes.Run();
+    return;
+}
 if (args[^1..] is ["wishes"])
 {
     Nube.Bench.WishTimes.Run();

@@ -53,6 +53,28 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
         }
     }
 
+    /// <summary>Where on the way a point of the area is: 0 where the first hue is, to 1.</summary>
+    /// <param name="gradient">The gradient that lies here.</param>
+    public Func<PointMm, double> PlaceOn(Gradient gradient)
+    {
+        ArgumentNullException.ThrowIfNull(gradient);
+        if (ReachMm <= 0)
+            return _ => 0;
+        switch (gradient.Way)
+        {
+            case GradientWay.Across:
+                var (dx, dy) = ((To.X - From.X) / ReachMm, (To.Y - From.Y) / ReachMm);
+                return point => Math.Clamp(((point.X - From.X) * dx + (point.Y - From.Y) * dy) / ReachMm, 0, 1);
+            case GradientWay.FromPoint:
+                return point => Math.Min(1, Distance(From, point) / ReachMm);
+            case GradientWay.DropIns:
+                return point => 1 - Math.Min(1, gradient.Points.Min(drop => Distance(drop, point)) / ReachMm);
+            default:
+                var outlines = Outlines.Points(Outline);
+                return point => Math.Min(1, DistanceTo(outlines, point) / ReachMm);
+        }
+    }
+
     /// <summary>Whether there are shapes in an area that something could go round.</summary>
     public static bool HasShapes(Area area)
     {

@@ -30,23 +30,26 @@ public static class KubelkaMunk
     }
 
     /// <summary>d = sqrt(K (K + 2S)) of as many bands as a vector holds.</summary>
-    internal static Vector256<double> Depth(Vector256<double> absorption, Vector256<double> scattering) =>
-        Vector256.Sqrt(absorption * (absorption + 2 * scattering));
+    internal static Vector256<T> Depth<T>(Vector256<T> absorption, Vector256<T> scattering) =>
+        Vector256.Sqrt(absorption * (absorption + scattering + scattering));
 
     /// <summary>E = exp(-2 d X), what a load lets pass.</summary>
     internal static Vector256<double> Passing(Vector256<double> d, double load) => Vector256.Exp(-2 * load * d);
 
+    /// <summary>The same in single precision, which is enough for what is only looked at.</summary>
+    internal static Vector256<float> Passing(Vector256<float> d, float load) => Vector256.Exp(-2 * load * d);
+
     /// <summary>The reflectance with d and E already at hand.</summary>
-    internal static Vector256<double> Reflectance(
-        Vector256<double> absorption,
-        Vector256<double> scattering,
-        Vector256<double> d,
-        Vector256<double> e,
-        Vector256<double> ground
+    internal static Vector256<T> Reflectance<T>(
+        Vector256<T> absorption,
+        Vector256<T> scattering,
+        Vector256<T> d,
+        Vector256<T> e,
+        Vector256<T> ground
     )
     {
-        var u = Vector256<double>.One - e;
-        var v = d * (Vector256<double>.One + e);
+        var u = Vector256<T>.One - e;
+        var v = d * (Vector256<T>.One + e);
         var a = (absorption + scattering) * u;
         return (scattering * u - ground * (a - v)) / (a + v - ground * scattering * u);
     }

@@ -1,3 +1,4 @@
+using System.Runtime.Intrinsics;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Optics;
@@ -26,6 +27,15 @@ public static class WetLook
     {
         ArgumentNullException.ThrowIfNull(dry);
         return Spectrum.From(band => (1 - FromOutside) * (1 - FromInside) * dry[band] / (1 - FromInside * dry[band]));
+    }
+
+    /// <summary>The same for bands in single precision.</summary>
+    /// <param name="dry">Their reflectance, dry, 0 to 1.</param>
+    internal static Vector256<float> Of(Vector256<float> dry)
+    {
+        float outside = (float)FromOutside,
+            inside = (float)FromInside;
+        return (1 - outside) * (1 - inside) * dry / (Vector256<float>.One - inside * dry);
     }
 
     /// <summary>Fresnel's reflectance over all directions: the integral of R(t) sin 2t from 0 to 90 degrees.</summary>

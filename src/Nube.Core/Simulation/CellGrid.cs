@@ -11,4 +11,7 @@ public readonly record struct CellGrid(int Width, int Height, double CellMm)
 
     /// <summary>Surface of a cell, mm2.</summary>
     public double CellMm2 => CellMm * CellMm;
+
+    /// <summary>Cells of half the side on the same paper.</summary>
+    public CellGrid OnSmallerCells() => new(2 * Width, 2 * Height, CellMm / 2);
 }

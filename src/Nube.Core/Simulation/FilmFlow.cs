@@ -66,7 +66,10 @@ internal static class FilmFlow
         (from, to) = (Math.Max(0, from - 1), Math.Min(lines.Cells - 1, to + 1));
         MoveWater(sheet, lines, rate, from, to, scratch);
         for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
-            MovePigment(sheet.Afloat[pigment], lines, (float)sheet.Pigments[pigment].Mobility, from, to, scratch);
+        {
+            if (sheet.InUse[pigment])
+                MovePigment(sheet.Afloat[pigment], lines, (float)sheet.Pigments[pigment].Mobility, from, to, scratch);
+        }
     }
 
     /// <summary>

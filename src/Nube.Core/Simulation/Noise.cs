@@ -5,7 +5,8 @@ namespace Nube.Core.Simulation;
 /// <summary>Noise of a given grain size in mm: the same on finer cells, and never of single cells.</summary>
 internal static class Noise
 {
-    private const double MadeAtMm = 0.125; // white noise has a value for each square of this side, whatever the cells
+    private const double MadeAtMm = 0.125; // the finest white noise has a value for each square of this side, whatever the cells
+    private const double LeastInGrain = 6; // squares of white noise in a grain
     private const double Narrow = 0.18,
         Wide = 0.32; // deviations of the two Gaussians, of the grain's size: their difference passes about that size
 
@@ -15,21 +16,58 @@ internal static class Noise
     /// <param name="seed">Another one, another sheet.</param>
     public static float[] OfGrain(CellGrid grid, double grainMm, int seed)
     {
-        var scale = grid.CellMm / MadeAtMm;
-        var (width, height) = ((int)Math.Ceiling(grid.Width * scale), (int)Math.Ceiling(grid.Height * scale));
+        // A coarse grain needs no fine white noise: it would be blurred away.
+        var madeAt = MadeAtMm;
+        while (madeAt * 2 * LeastInGrain <= grainMm)
+            madeAt *= 2;
+        var scale = grid.CellMm / madeAt;
+        var (width, height) = ((int)Math.Ceiling(grid.Width * scale) + 1, (int)Math.Ceiling(grid.Height * scale) + 1);
         using var white = new Mat(height, width, MatType.CV_32FC1);
-        var cells = white.AsSpan<float>();
-        for (var at = 0; at < cells.Length; at++)
-            cells[at] = White(at % width, at / width, seed);
-        using var narrow = Blurred(white, Narrow * grainMm / MadeAtMm);
-        using var wide = Blurred(white, Wide * grainMm / MadeAtMm);
+        var rows = white;
+        Parallel.For(0, height, y =>
+        {
+            var row = rows.AsSpan<float>().Slice(y * width, width);
+            for (var x = 0; x < row.Length; x++)
+                row[x] = White(x, y, seed);
+        });
+        using var narrow = Blurred(white, Narrow * grainMm / madeAt);
+        using var wide = Blurred(white, Wide * grainMm / madeAt);
         using var band = new Mat();
         Cv2.Subtract(narrow, wide, band);
         Cv2.MeanStdDev(band, out var mean, out var deviation);
         using var scaled = new Mat();
         band.ConvertTo(scaled, MatType.CV_32FC1, 1 / deviation.Val0, -mean.Val0 / deviation.Val0);
+        return OnCells(scaled, grid, scale);
+    }
+
+    /// <summary>The mean over each cell, or what lies between where cells are the smaller ones.</summary>
+    private static float[] OnCells(Mat noise, CellGrid grid, double scale)
+    {
         using var onCells = new Mat();
-        Cv2.Resize(scaled, onCells, new Size(grid.Width, grid.Height), 0, 0, InterpolationFlags.Area);
+        if (scale >= 1)
+        {
+            using var all = noise.SubMat(0, (int)(grid.Height * scale), 0, (int)(grid.Width * scale));
+            Cv2.Resize(all, onCells, new Size(grid.Width, grid.Height), 0, 0, InterpolationFlags.Area);
+        }
+        else
+        {
+            // A cell's middle lies at (x + 0.5) scale - 0.5 of the values of the noise.
+            using var places = Mat.FromArray(
+                new double[,]
+                {
+                    { scale, 0, scale / 2 - 0.5 },
+                    { 0, scale, scale / 2 - 0.5 },
+                }
+            );
+            Cv2.WarpAffine(
+                noise,
+                onCells,
+                places,
+                new Size(grid.Width, grid.Height),
+                InterpolationFlags.Cubic | InterpolationFlags.WarpInverseMap,
+                BorderTypes.Reflect101
+            );
+        }
         return onCells.AsSpan<float>().ToArray();
     }
 
@@ -52,7 +90,7 @@ internal static class Noise
     }
 
     /// <summary>A standard normal value of a place; another place, another value, in any order.</summary>
-    private static float White(int x, int y, int seed)
+    internal static float White(int x, int y, int seed)
     {
         var bits = Scrambled((ulong)(uint)seed << 40 ^ (ulong)(uint)y << 20 ^ (uint)x);
         var first = ((bits >> 32) + 1) / 4294967297.0;

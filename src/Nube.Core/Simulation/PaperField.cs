@@ -23,7 +23,7 @@ public sealed record PaperField(
     double Holds
 )
 {
-    private const double ReliefUm = 0.7; // of cold pressed paper, as far as a film feels it
+    private const double ReliefUm = 0.35; // of cold pressed paper, as far as a film feels it
     private const double Uneven = 0.25; // standard deviation of the logarithm of the resistance
     private const float FlatTops = 0.22f;
     private const double Coarser = 1.55,
@@ -64,6 +64,31 @@ public sealed record PaperField(
             resistance[at] = (float)Math.Exp(Uneven * slow - Uneven * Uneven / 2);
         }
         return new PaperField(grid, relief, valley, resistance, paper.Cobb60, paper.HoldsWater);
+    }
+
+    /// <summary>The same sheet on cells of twice the side.</summary>
+    public PaperField OnLargerCells()
+    {
+        var grid = new CellGrid(Grid.Width / 2, Grid.Height / 2, 2 * Grid.CellMm);
+        return this with
+        {
+            Grid = grid,
+            Relief = Halved(Relief.Span),
+            Valley = Halved(Valley.Span),
+            Resistance = Halved(Resistance.Span),
+        };
+
+        float[] Halved(ReadOnlySpan<float> fine)
+        {
+            var mean = new float[grid.Count];
+            for (var at = 0; at < mean.Length; at++)
+            {
+                var first = at / grid.Width * 2 * Grid.Width + at % grid.Width * 2;
+                mean[at] =
+                    (fine[first] + fine[first + 1] + fine[first + Grid.Width] + fine[first + Grid.Width + 1]) / 4;
+            }
+            return mean;
+        }
     }
 
     /// <summary>A sheet without hills, alike all over: what closed forms are compared with.</summary>

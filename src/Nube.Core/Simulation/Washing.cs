@@ -24,11 +24,10 @@ public static class Washing
     private const double RestSeconds = 8; // in which what was stirred comes to rest, to 1/e
     private const float StainsAgainstLift = 0.7f;
     private const double LeastStep = 0.25,
-        LongestStep = 2,
-        DampStep = 20; // s, with a film and without
+        LongestStep = 4; // s, while there is a film; without one the formulas hold for any step
     private const double StepsGrow = 1.25;
+    private const float LeastInPaper = 0.01f; // g/m2; less than this is dry
     private const float SinksOnHills = 0.1f; // of what sinks on level paper, at least
-    private const int Run = 8192; // cells that one thread takes at a time
 
     /// <summary>Goes on for some seconds.</summary>
     /// <param name="sheet">The sheet, which is changed.</param>
@@ -42,12 +41,13 @@ public static class Washing
         var (left, step) = (seconds, LeastStep);
         for (var turn = 0; left > 1e-9; turn++)
         {
-            var flows = sheet.Film.AsSpan().IndexOfAnyInRange(WetSheet.LeastFilm, float.MaxValue) >= 0;
-            var now = Math.Min(left, flows ? step : DampStep);
+            var flows = sheet.Film.AsSpan().ContainsAnyInRange(WetSheet.LeastFilm, float.MaxValue);
+            var now = flows ? Math.Min(left, step) : left;
             if (flows)
             {
                 FilmFlow.Along(sheet, down: turn % 2 == 0, now);
                 FilmFlow.Along(sheet, down: turn % 2 != 0, now);
+                WakeUnder(sheet);
             }
             Dry(sheet, now, evaporation);
             Settle(sheet, now);
@@ -58,25 +58,40 @@ public static class Washing
         }
     }
 
+    private static Span<float> RunOf(float[] cells, int run) =>
+        cells.AsSpan(run * WetSheet.Run, Math.Min(WetSheet.Run, cells.Length - run * WetSheet.Run));
+
+    /// <summary>Cells that a film has come to.</summary>
+    private static void WakeUnder(WetSheet sheet)
+    {
+        for (var run = 0; run < sheet.Awake.Length; run++)
+            sheet.Awake[run] |= RunOf(sheet.Film, run).ContainsAnyExcept(0f);
+    }
+
+    private static void ForAwake(WetSheet sheet, Action<int> each) => Parallel.For(0, sheet.Awake.Length, run =>
+        {
+            if (sheet.Awake[run])
+                each(run);
+        });
+
     /// <summary>The paper drinks and the air takes its share, cell by cell.</summary>
     private static void Dry(WetSheet sheet, double seconds, double evaporation)
     {
         if (sheet.Seconds >= sheet.DrawnUntil)
             (sheet.Drawn, sheet.DrawnUntil) = (DrawnMore(sheet), sheet.Seconds + DrawnAnewSeconds);
-        var drawn = sheet.Drawn;
-        var gone = new double[(sheet.Film.Length + Run - 1) / Run];
-        Parallel.For(0, gone.Length, run => gone[run] = DryRun(sheet, drawn, run * Run, seconds, evaporation));
+        var gone = new double[sheet.Awake.Length];
+        ForAwake(sheet, run => gone[run] = DryRun(sheet, run * WetSheet.Run, seconds, evaporation));
         sheet.Evaporated += gone.Sum();
     }
 
-    private static double DryRun(WetSheet sheet, float[] drawn, int from, double seconds, double evaporation)
+    private static double DryRun(WetSheet sheet, int from, double seconds, double evaporation)
     {
         var none = Vector256<float>.Zero;
         var holds = Vector256.Create((float)sheet.Paper.Holds);
         var drinks = Vector256.Create((float)(sheet.Paper.Cobb60 * sheet.Paper.Cobb60 / CobbSeconds * seconds));
         var could = Vector256.Create((float)(evaporation * seconds));
         var gone = 0.0;
-        var to = Math.Min(from + Run, sheet.Film.Length);
+        var to = Math.Min(from + WetSheet.Run, sheet.Film.Length);
         for (var at = from; at < to; at += Vector256<float>.Count)
         {
             var (film, inside) = (Cells.Load(sheet.Film, at), Cells.Load(sheet.InPaper, at));
@@ -88,12 +103,14 @@ public static class Washing
             // With a film above, the pores fill and the film dries.
             var full = Vector256.Min(holds, Vector256.Sqrt(inside * inside + drinks));
             var drunk = Vector256.Min(film, Vector256.Max(none, full - inside));
-            var drying = Vector256.Max(none, film - drunk - could * Cells.Load(drawn, at));
+            var leaves = could * Cells.Load(sheet.Quicker, at);
+            var drying = Vector256.Max(none, film - drunk - leaves * Cells.Load(sheet.Drawn, at));
             var left = Vector256.GreaterThanOrEqual(drying, Vector256.Create(WetSheet.LeastFilm));
             var after = wet & left & drying;
             var filled = inside + drunk + (Vector256.AndNot(drying, left) & wet);
             // Without one they empty.
-            var emptied = Falling(inside, (float)DryingCurve.CriticalShare * soaked, could);
+            var emptied = Falling(inside, (float)DryingCurve.CriticalShare * soaked, leaves);
+            emptied &= Vector256.GreaterThan(emptied, Vector256.Create(LeastInPaper));
             inside = Vector256.ConditionalSelect(wet, filled, emptied);
             Cells.Store(sheet.Soaked, at, Vector256.ConditionalSelect(wet, inside, soaked));
             Cells.Store(sheet.Film, at, after);
@@ -113,46 +130,75 @@ public static class Washing
         return (inside - straight) * Vector256.Exp(-share);
     }
 
-    /// <summary>How much faster each wet cell dries than the mean of all.</summary>
+    /// <summary>How much faster each wet cell dries than the mean of its area.</summary>
     private static float[] DrawnMore(WetSheet sheet)
     {
-        var wet = new float[sheet.Film.Length];
+        var grid = sheet.Paper.Grid;
+        var film = sheet.Film.AsSpan();
+        var drawn = new float[grid.Count];
+        var (first, last) = (film.IndexOfAnyExcept(0f), film.LastIndexOfAnyExcept(0f));
+        if (first < 0)
+            return drawn;
+        // Only rows with a film, and as many beside them as the blur reaches to.
+        var reach = (int)Math.Ceiling(4 * RimMm / grid.CellMm);
+        var (top, bottom) = (
+            Math.Max(0, first / grid.Width - reach),
+            Math.Min(grid.Height, last / grid.Width + reach + 1)
+        );
+        var wet = new float[(bottom - top) * grid.Width];
         for (var at = 0; at < wet.Length; at++)
-            wet[at] = sheet.Film[at] > 0 ? 1 : 0;
-        var around = Noise.Blurred(wet, sheet.Paper.Grid, RimMm);
-        var (sum, count) = (0.0, 0);
+            wet[at] = film[top * grid.Width + at] > 0 ? 1 : 0;
+        var around = Noise.Blurred(wet, grid with { Height = bottom - top }, RimMm);
+        var areas = sheet.Areas.AsSpan(top * grid.Width, wet.Length);
+        var (sums, counts) = (new double[sheet.LastArea + 1], new int[sheet.LastArea + 1]);
         for (var at = 0; at < wet.Length; at++)
         {
             if (wet[at] == 0)
                 continue;
             around[at] = 1 + RimDrawsMore * (1 - around[at]);
-            (sum, count) = (sum + around[at], count + 1);
+            sums[areas[at]] += around[at];
+            counts[areas[at]]++;
         }
-        var mean = count == 0 ? 1 : (float)(sum / count);
         for (var at = 0; at < wet.Length; at++)
-            around[at] /= mean;
-        return around;
+        {
+            if (wet[at] > 0)
+                drawn[top * grid.Width + at] = (float)(around[at] * counts[areas[at]] / sums[areas[at]]);
+        }
+        return drawn;
     }
 
     private static void Rest(WetSheet sheet, double seconds)
     {
         var stays = (float)Math.Exp(-seconds / RestSeconds);
-        for (var at = 0; at < sheet.Stirred.Length; at++)
-            sheet.Stirred[at] = sheet.Stirred[at] < Still ? 0 : sheet.Stirred[at] * stays;
-    }
-
-    /// <summary>Pigment sinks onto the paper, some is taken up again, and what has dried stays.</summary>
-    private static void Settle(WetSheet sheet, double seconds)
-    {
-        var runs = (sheet.Film.Length + Run - 1) / Run;
-        Parallel.For(0, runs, run =>
+        ForAwake(sheet, run =>
         {
-            for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
-                SettleRun(sheet, pigment, run * Run, (float)seconds);
+            foreach (ref var stirred in RunOf(sheet.Stirred, run))
+                stirred = stirred < Still ? 0 : stirred * stays;
         });
     }
 
-    private static void SettleRun(WetSheet sheet, int pigment, int from, float seconds)
+    /// <summary>
+    /// Pigment sinks onto the paper, some is taken up again, and what has dried stays. Where nothing is wet or loose any more
+    /// cells go to sleep.
+    /// </summary>
+    private static void Settle(WetSheet sheet, double seconds)
+    {
+        ForAwake(sheet, run =>
+        {
+            var loose = false;
+            for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
+                loose |= sheet.InUse[pigment] && SettleRun(sheet, pigment, run * WetSheet.Run, (float)seconds);
+            sheet.Awake[run] =
+                loose
+                || RunOf(sheet.Film, run).ContainsAnyExcept(0f)
+                || RunOf(sheet.InPaper, run).ContainsAnyExcept(0f);
+        });
+        if (!sheet.Awake.Contains(true))
+            Array.Clear(sheet.InUse);
+    }
+
+    /// <summary>Whether anything is left that has not dried on.</summary>
+    private static bool SettleRun(WetSheet sheet, int pigment, int from, float seconds)
     {
         var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
         var flow = sheet.Pigments[pigment];
@@ -163,7 +209,8 @@ public static class Washing
         float[] afloat = sheet.Afloat[pigment],
             loose = sheet.Loose[pigment],
             bound = sheet.Bound[pigment];
-        var to = Math.Min(from + Run, afloat.Length);
+        var to = Math.Min(from + WetSheet.Run, afloat.Length);
+        var loosely = none;
         for (var at = from; at < to; at += Vector256<float>.Count)
         {
             var (m, g) = (Cells.Load(afloat, at), Cells.Load(loose, at));
@@ -184,14 +231,13 @@ public static class Washing
             var binds =
                 Vector256.AndNot(lies, wet)
                 & Vector256.LessThanOrEqual(Cells.Load(sheet.InPaper, at), dry * Cells.Load(sheet.Soaked, at));
-            if (binds == none)
-            {
-                Cells.Store(loose, at, lies);
-                continue;
-            }
-            Cells.Store(loose, at, lies - binds);
-            Cells.Store(bound, at, Cells.Load(bound, at) + binds);
+            lies -= binds;
+            loosely = Vector256.Max(loosely, Vector256.Abs(stays + lies));
+            Cells.Store(loose, at, lies);
+            if (binds != none)
+                Cells.Store(bound, at, Cells.Load(bound, at) + binds);
         }
+        return loosely != none;
     }
 
     /// <summary>Cells side by side, as many as a vector holds; beyond the last there is nothing.</summary>

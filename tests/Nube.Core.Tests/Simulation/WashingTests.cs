@@ -223,20 +223,28 @@ public class WashingTests(ITestOutputHelper output)
     {
         var paint = GenericCatalogue.WaterColours.First(one => one.ColourIndex == pigment);
         var grid = new CellGrid(120, 120, 0.25);
-        var sheet = new WetSheet(PaperField.Of(ColdPressed, grid, 9), [PigmentFlow.Of(paint)]);
+        var fine = PaperField.Of(ColdPressed, grid.OnSmallerCells(), 9);
+        var sheet = new WetSheet(fine.OnLargerCells(), [PigmentFlow.Of(paint)]);
         var field = Disc(grid, 13);
         var load = new Strength(water).LoadOfOneLayer;
         sheet.Lay(field, 30, 0, load);
         Washing.GoOn(sheet, 3600, Leaves);
         var (optics, ground) = (paint.Optics(), ColdPressed.Reflectance());
-        var look = DriedLook.Of(sheet, [optics], ground);
-        var painted = look.Where((_, at) => field[at] > 0).ToList();
+        var seen = new CardSeen(fine, ground, [optics]);
+        seen.Look(sheet.InWork(), sheet, [CellBox.Of(grid)]);
+        var painted = Disc(grid.OnSmallerCells(), 13)
+            .Index()
+            .Where(cell => cell.Item > 0)
+            .Select(cell => new Srgb(Code(cell.Index, 2), Code(cell.Index, 1), Code(cell.Index, 0)).ToXyz())
+            .ToList();
         var mean = Lab.FromXyz(
             new Xyz(painted.Average(cell => cell.X), painted.Average(cell => cell.Y), painted.Average(cell => cell.Z))
         );
         var promised = SpectralColour.ToLab(KubelkaMunk.Over(ground, optics, load));
         output.WriteLine($"{pigment}: {Ciede2000.Difference(promised, mean):0.00}");
         Assert.InRange(Ciede2000.Difference(promised, mean), 0, 1);
+
+        double Code(int cell, int channel) => seen.Pixels.Span[3 * cell + channel] / 255.0;
     }
 
     [Fact]
