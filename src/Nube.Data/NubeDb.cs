@@ -51,6 +51,12 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Long work.</summary>
     public DbSet<Job> Jobs => Set<Job>();
 
+    /// <summary>How cards of plans look; can be computed again.</summary>
+    public DbSet<CardLook> CardLooks => Set<CardLook>();
+
+    /// <summary>Their pictures.</summary>
+    public DbSet<LookStill> LookStills => Set<LookStill>();
+
     /// <summary>Sign-ins; not filtered by maker, for they say who the maker is.</summary>
     public DbSet<Session> Sessions => Set<Session>();
 
@@ -264,6 +270,30 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             tap.Property(t => t.Arrival).UseIdentityAlwaysColumn();
             tap.Property(t => t.Tap).AsJsonb();
             tap.HasIndex(t => new { t.RunId, t.Arrival });
+        });
+        builder.Entity<CardLook>(look =>
+        {
+            look.ToTable("card_looks");
+            look.HasKey(l => new { l.MakerId, l.Key });
+            look.HasQueryFilter(l => l.MakerId == MakerId);
+            look.HasOne<Run>().WithMany().HasForeignKey(l => l.RunId);
+            look.Property(l => l.Key).HasMaxLength(64);
+            look.HasMany(l => l.Stills).WithOne().HasForeignKey(s => new { s.MakerId, s.Key });
+            look.HasIndex(l => l.WantedAt);
+        });
+        builder.Entity<LookStill>(still =>
+        {
+            still.ToTable("look_stills");
+            still.HasKey(s => new
+            {
+                s.MakerId,
+                s.Key,
+                s.Number,
+                s.Coarse,
+            });
+            still.HasQueryFilter(s => s.MakerId == MakerId);
+            still.Property(s => s.Key).HasMaxLength(64);
+            still.Property(s => s.Moment).HasConversion<string>().HasMaxLength(20);
         });
         builder.Entity<Job>(job =>
         {

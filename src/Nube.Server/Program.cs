@@ -85,7 +85,10 @@ builder
     .AddScoped<PictureDesk>()
     .AddScoped<FindAreasJob>()
     .AddScoped<ReadStampJob>()
-    .AddScoped<ImprovePlanJob>();
+    .AddScoped<ImprovePlanJob>()
+    .AddScoped<PlayCardJob>()
+    .AddScoped<CardLooksKept>()
+    .AddScoped<LooksToShare>();
 builder.Services.AddScoped<StampBox>().AddScoped<PieceScenes>();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = Palettes.MostBytes).AddSingleton<Palettes>();
 
@@ -150,7 +153,7 @@ builder.Services.AddSingleton(
 );
 var workers = onlyDescribing ? 0 : Math.Max(0, builder.Configuration.GetValue("Nube:Workers", 2));
 builder
-    .Services.AddSingleton(new WorkerCounts(workers, Math.Min(1, workers)))
+    .Services.AddSingleton(new WorkerCounts(workers, Math.Min(1, workers), Math.Min(1, workers)))
     .AddSingleton<JobTurns>()
     .AddSingleton<Apprentices>();
 builder.Services.AddSingleton<JobNews>();
@@ -162,7 +165,8 @@ if (workers > 0)
     if (builder.Configuration.GetValue("Nube:WarmUp", true))
         builder.Services.AddHostedService<WarmUp>();
     builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Pictures], workers));
-    builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([JobTurns.Searches], 1));
+    foreach (var alone in new[] { JobTurns.Searches, JobTurns.FirstLooks, JobTurns.FineLooks })
+        builder.Services.AddHangfireServer(server => (server.Queues, server.WorkerCount) = ([alone], 1));
 }
 
 var app = builder.Build();

@@ -63,4 +63,5 @@ internal readonly record struct Frame(FrameKind Kind, byte[] Content)
 /// <summary>How far a task is.</summary>
 /// <param name="Share">0 to 1.</param>
 /// <param name="Doing">What is being done, in words.</param>
-public sealed record WorkProgress(double Share, string Doing);
+/// <param name="Still">A look that is done already; null for none.</param>
+public sealed record WorkProgress(double Share, string Doing, StillSeen? Still = null);

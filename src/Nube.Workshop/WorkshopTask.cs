@@ -19,6 +19,9 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(ReadChart), "readChart")]
 [JsonDerivedType(typeof(PlanCards), "planCards")]
 [JsonDerivedType(typeof(ImproveOrder), "improveOrder")]
+[JsonDerivedType(typeof(PlayCard), "playCard")]
+[JsonDerivedType(typeof(PlayDeviation), "playDeviation")]
+[JsonDerivedType(typeof(ShareLooks), "shareLooks")]
 public abstract record WorkshopTask
 {
     /// <summary>What it may take.</summary>
@@ -80,4 +83,9 @@ public sealed record WorkLimits(TimeSpan Deadline, long MostBytes)
     /// What is followed with its progress: the largest scan takes 8 s there, and four at a time four times as long.
     /// </summary>
     public static WorkLimits Long { get; } = new(TimeSpan.FromSeconds(60), GibiByte);
+
+    /// <summary>
+    /// What is done pass by pass, and seen pass by pass: 60 passes over a whole A5 card take two minutes there.
+    /// </summary>
+    public static WorkLimits PassByPass { get; } = new(TimeSpan.FromMinutes(4), GibiByte);
 }

@@ -27,6 +27,12 @@ public enum JobKind
 
     /// <summary>Looking for a better order of a plan.</summary>
     ImprovePlan,
+
+    /// <summary>Playing what is done to a card, for a first look at it.</summary>
+    FirstLook,
+
+    /// <summary>Playing it as finely as it is seen in the end.</summary>
+    FineLook,
 }
 
 /// <summary>Long work: what is to be done, whose turn it is, and how it looks from outside.</summary>

@@ -181,6 +181,49 @@ namespace Nube.Data.Migrations
                     b.ToTable("bench_taps", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.CardLook", b =>
+                {
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Key")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("key");
+
+                    b.Property<Guid>("Edition")
+                        .HasColumnType("uuid")
+                        .HasColumnName("edition");
+
+                    b.Property<Guid?>("JobId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("job_id");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<DateTimeOffset>("WantedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("wanted_at");
+
+                    b.Property<bool>("Whole")
+                        .HasColumnType("boolean")
+                        .HasColumnName("whole");
+
+                    b.HasKey("MakerId", "Key")
+                        .HasName("pk_card_looks");
+
+                    b.HasIndex("RunId")
+                        .HasDatabaseName("ix_card_looks_run_id");
+
+                    b.HasIndex("WantedAt")
+                        .HasDatabaseName("ix_card_looks_wanted_at");
+
+                    b.ToTable("card_looks", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.FailedSignIn", b =>
                 {
                     b.Property<string>("Key")
@@ -321,6 +364,50 @@ namespace Nube.Data.Migrations
                         .HasDatabaseName("ix_jobs_state_kind");
 
                     b.ToTable("jobs", (string)null);
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.LookStill", b =>
+                {
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Key")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("key");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("integer")
+                        .HasColumnName("number");
+
+                    b.Property<bool>("Coarse")
+                        .HasColumnType("boolean")
+                        .HasColumnName("coarse");
+
+                    b.Property<byte[]>("Content")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("content");
+
+                    b.Property<string>("Moment")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("moment");
+
+                    b.Property<int>("Pass")
+                        .HasColumnType("integer")
+                        .HasColumnName("pass");
+
+                    b.Property<double>("Seconds")
+                        .HasColumnType("double precision")
+                        .HasColumnName("seconds");
+
+                    b.HasKey("MakerId", "Key", "Number", "Coarse")
+                        .HasName("pk_look_stills");
+
+                    b.ToTable("look_stills", (string)null);
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Maker", b =>
@@ -1123,6 +1210,16 @@ namespace Nube.Data.Migrations
                         .HasConstraintName("fk_bench_taps_runs_run_id");
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.CardLook", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Run", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_card_looks_runs_run_id");
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.FoundOrder", b =>
                 {
                     b.HasOne("Nube.Data.Entities.RunPlan", null)
@@ -1141,6 +1238,16 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_jobs_runs_run_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.LookStill", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.CardLook", null)
+                        .WithMany("Stills")
+                        .HasForeignKey("MakerId", "Key")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_look_stills_card_looks_maker_id_key");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.PieceImage", b =>
@@ -1253,6 +1360,11 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_files_makers_maker_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.CardLook", b =>
+                {
+                    b.Navigation("Stills");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.Run", b =>

@@ -122,7 +122,7 @@ internal static class BenchViews
             Otherwise(planned, palette, plan, bench),
             bench.Timers,
             run.Remarks(),
-            Looks.Cards(run, bench, palettes)
+            Looks.Cards(run, bench, palettes, [])
         );
 
         // Said with the first card, when the maker decides; and whenever it is too wet for the step.

@@ -14,6 +14,7 @@ public sealed record BookEntry(
     Core.Colour.Srgb PaperColour,
     ImageView? Image,
     IReadOnlyList<AreaFill> Look,
+    string? LookUrl,
     IReadOnlyList<string> Colours
 );
 
@@ -69,6 +70,7 @@ public static class Book
                     run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"),
                     ImageView.Of(run.InHand.Image, run.Ink),
                     Looks.Finished(run, palette),
+                    run.Run.Plan is { } made ? Looks.Finished(made.Plan, await runs.Stills(run.Run, cancel)) : null,
                     used
                 )
             );

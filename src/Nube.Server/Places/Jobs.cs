@@ -32,14 +32,34 @@ public static class Jobs
             )
         );
 
-    private static ServerSentEventsResult<JobView> Follow(Guid id, JobBoard board, CancellationToken cancel)
+    private static ServerSentEventsResult<JobView> Follow(
+        Guid id,
+        JobBoard board,
+        IHostApplicationLifetime life,
+        CancellationToken cancel
+    )
     {
         return TypedResults.ServerSentEvents(Events(cancel));
 
         async IAsyncEnumerable<SseItem<JobView>> Events([EnumeratorCancellation] CancellationToken stop)
         {
-            await foreach (var job in board.Follow(id, stop))
-                yield return new SseItem<JobView>(View(job));
+            // A server that stops does not wait for those who follow: they ask again, whoever answers then.
+            using var either = CancellationTokenSource.CreateLinkedTokenSource(stop, life.ApplicationStopping);
+            await using var jobs = board.Follow(id, either.Token).GetAsyncEnumerator(either.Token);
+            while (await Next(jobs, life))
+                yield return new SseItem<JobView>(View(jobs.Current));
+        }
+    }
+
+    private static async Task<bool> Next(IAsyncEnumerator<Job> jobs, IHostApplicationLifetime life)
+    {
+        try
+        {
+            return await jobs.MoveNextAsync();
+        }
+        catch (OperationCanceledException) when (life.ApplicationStopping.IsCancellationRequested)
+        {
+            return false;
         }
     }
 

@@ -194,7 +194,7 @@ public static class Line
             run.Run.FinishedAt,
             stages,
             [PieceView.Of(run)],
-            Looks.Cards(run, bench, palettes)
+            Looks.Cards(run, bench, palettes, await runs.Stills(run.Run, cancel))
         );
     }
 

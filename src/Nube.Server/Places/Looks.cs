@@ -141,7 +141,11 @@ public sealed record CardView(
     DateTimeOffset? DryAt,
     Srgb? Ground,
     IReadOnlyList<AreaFill> Fills
-);
+)
+{
+    /// <summary>Where the picture is of how it looks, once it is dry; null where there is none.</summary>
+    public string? Look { get; init; }
+}
 
 /// <summary>What is painted so far.</summary>
 public static class Looks
@@ -167,8 +171,25 @@ public static class Looks
         return palette is null ? [] : Fills(run.Painting.Finished(palette.Paints, run.Schools), run.InHand.Image);
     }
 
+    /// <summary>Where the picture is of a card on which all is done; null where there is none.</summary>
+    public static string? Finished(Plan plan, IReadOnlyList<PlanStill> stills)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        var last = plan.Steps.LastOrDefault(step => step.Card == 1)?.Pass;
+        return stills.FirstOrDefault(still => still.Pass == last)?.Url;
+    }
+
     /// <summary>All cards of a run at some moment, as what was really done left them.</summary>
-    public static IReadOnlyList<CardView> Cards(RunWithSupplies run, BenchState? bench, Palettes palettes)
+    /// <param name="run">The run.</param>
+    /// <param name="bench">Its bench; null before there is a plan.</param>
+    /// <param name="palettes">Palettes.</param>
+    /// <param name="stills">How its first card looks after each pass, as far as that is painted.</param>
+    public static IReadOnlyList<CardView> Cards(
+        RunWithSupplies run,
+        BenchState? bench,
+        Palettes palettes,
+        IEnumerable<PlanStill> stills
+    )
     {
         ArgumentNullException.ThrowIfNull(run);
         if (bench is null || run.Run.Plan is not { Plan: { } plan })
@@ -195,7 +216,27 @@ public static class Looks
                     Ground(look),
                     Fills(look, run.InHand.Image)
                 )
+                {
+                    Look = LookOf(card.Card, plan, bench, stills),
+                }
             ),
         ];
+    }
+
+    /// <summary>
+    /// The look of a card on which the same was done, in the same order and with what was planned, as on the first one up to
+    /// some pass; null for another one.
+    /// </summary>
+    private static string? LookOf(int card, Plan plan, BenchState bench, IEnumerable<PlanStill> stills)
+    {
+        var done = bench.Done.Where(number => plan.Steps[number - 1].Card == card).ToList();
+        var passes = done.Select(number => plan.Steps[number - 1].Pass).ToList();
+        var first = plan.Steps.Where(step => step.Card == 1).Select(step => step.Pass);
+        return
+            passes.Count > 0
+            && !done.Exists(bench.Instead.ContainsKey)
+            && passes.SequenceEqual(first.Take(passes.Count))
+            ? stills.FirstOrDefault(still => still.Pass == passes[^1])?.Url
+            : null;
     }
 }

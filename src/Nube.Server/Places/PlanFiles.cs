@@ -122,7 +122,7 @@ internal static class PlanFiles
 
     private const int MostYears = 10; // of a start before or after today: beyond, a slip of the pen
 
-    private static string FileName(string name) =>
+    internal static string FileName(string name) =>
         string.Concat(name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : '-')).Trim('-')
             is { Length: > 0 } safe
             ? safe

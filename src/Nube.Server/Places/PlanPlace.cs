@@ -35,6 +35,9 @@ public static class PlanPlace
         plan.MapPlanChanges();
         plan.MapPlanTurns();
         plan.MapPlanFiles();
+        plan.MapPlanWhatIf();
+        plan.MapPlanLookFiles();
+        api.MapPlanLook();
         api.MapPut("/runs/{id:guid}/clashes/{rule}", Silence).WithTags("Plan");
     }
 

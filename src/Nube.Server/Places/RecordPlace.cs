@@ -40,7 +40,8 @@ public sealed record RecordView(
     IReadOnlyList<string> Colours,
     IReadOnlyList<DoneView> Done,
     IReadOnlyList<OtherwiseView> Otherwise,
-    IReadOnlyList<AreaFill> Look
+    IReadOnlyList<AreaFill> Look,
+    string? LookUrl
 );
 
 /// <summary>The fifth stage: the record.</summary>
@@ -155,7 +156,8 @@ public static class RecordPlace
                 Colours.Palette(run.AsPlanned, palettes) is { } ofPlan
                     ? BenchViews.Otherwise(run.AsPlanned, ofPlan, plan, bench)
                     : [],
-                Looks.Finished(run, palette)
+                Looks.Finished(run, palette),
+                Looks.Finished(plan, await runs.Stills(run.Run, cancel))
             )
         );
     }

@@ -7,7 +7,7 @@ namespace Nube.Server.Support;
 
 /// <summary>
 /// Tidies up now and then: files that nothing refers to, sessions that have ended, visitors who left, failures long
-/// ago.
+/// ago, looks that nobody wants any more.
 /// </summary>
 public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock, ILogger<Housekeeping> log)
     : BackgroundService
@@ -40,5 +40,6 @@ public sealed class Housekeeping(IServiceScopeFactory scopes, TimeProvider clock
         await SignInGuard.Forget(db, now, cancel);
         await DemoVisits.Leave(db, now, cancel);
         await FileStore.RemoveUnused(db, now, cancel);
+        await CardLooksKept.Tidy(db, now, cancel);
     }
 }

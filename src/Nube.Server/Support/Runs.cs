@@ -172,6 +172,10 @@ public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned
 /// <summary>Loads runs of the maker at work.</summary>
 public sealed class RunLoader(NubeDb db, MakerAtWork maker)
 {
+    /// <summary>How the first card of its plan looks after each pass, as far as that is painted.</summary>
+    public Task<IReadOnlyList<PlanStill>> Stills(Run run, CancellationToken cancel) =>
+        CardLooksKept.OfPlan(db, run, cancel);
+
     /// <summary>A run with pieces, plan and supplies; its first piece is in hand.</summary>
     public Task<RunWithSupplies> Load(Guid id, CancellationToken cancel) =>
         Load(id, pieces => pieces.MinBy(piece => piece.Place)!, cancel);

@@ -24,6 +24,12 @@ public sealed class JobTurns(
     /// <summary>Searches for better orders.</summary>
     public const string Searches = "searches";
 
+    /// <summary>First looks at cards have a worker of their own: nobody waits for one behind another's fine ones.</summary>
+    public const string FirstLooks = "first-looks";
+
+    /// <summary>Fine looks: long, and nobody's hands wait for them.</summary>
+    public const string FineLooks = "fine-looks";
+
     /// <summary>How often a job is taken: once more when a crash cut it off.</summary>
     public const int MostTries = 2;
 
@@ -38,10 +44,15 @@ public sealed class JobTurns(
     /// <summary>Asks for a turn for a kind of work.</summary>
     public void Ask(JobKind kind)
     {
-        if (OfPictures.Contains(kind))
-            queue.Enqueue<JobTurns>(turn => turn.TakePictures(null!, CancellationToken.None));
-        else
-            queue.Enqueue<JobTurns>(turn => turn.TakeSearches(null!, CancellationToken.None));
+        _ = kind switch
+        {
+            JobKind.FindAreas or JobKind.ReadStamp => queue.Enqueue<JobTurns>(turn =>
+                turn.TakePictures(null!, CancellationToken.None)
+            ),
+            JobKind.FirstLook => queue.Enqueue<JobTurns>(turn => turn.TakeFirstLooks(null!, CancellationToken.None)),
+            JobKind.FineLook => queue.Enqueue<JobTurns>(turn => turn.TakeFineLooks(null!, CancellationToken.None)),
+            _ => queue.Enqueue<JobTurns>(turn => turn.TakeSearches(null!, CancellationToken.None)),
+        };
     }
 
     /// <summary>A turn at what has to do with pictures.</summary>
@@ -53,6 +64,16 @@ public sealed class JobTurns(
     [Queue(Searches)]
     public Task TakeSearches(PerformContext context, CancellationToken cancel) =>
         Take(OfSearches, workers.Searches, context, cancel);
+
+    /// <summary>A turn at first looks of cards.</summary>
+    [Queue(FirstLooks)]
+    public Task TakeFirstLooks(PerformContext context, CancellationToken cancel) =>
+        Take([JobKind.FirstLook], workers.Looks, context, cancel);
+
+    /// <summary>A turn at fine looks of cards.</summary>
+    [Queue(FineLooks)]
+    public Task TakeFineLooks(PerformContext context, CancellationToken cancel) =>
+        Take([JobKind.FineLook], workers.Looks, context, cancel);
 
     private async Task Take(JobKind[] kinds, int among, PerformContext context, CancellationToken cancel)
     {
@@ -80,6 +101,9 @@ public sealed class JobTurns(
                     job.Kind switch
                     {
                         JobKind.FindAreas => services.GetRequiredService<FindAreasJob>().Work(job, cancel),
+                        JobKind.FirstLook or JobKind.FineLook => services
+                            .GetRequiredService<PlayCardJob>()
+                            .Work(job, cancel),
                         JobKind.ReadStamp => services.GetRequiredService<ReadStampJob>().Work(job, cancel),
                         _ => services.GetRequiredService<ImprovePlanJob>().Work(job, cancel),
                     }
@@ -142,4 +166,5 @@ public sealed class JobTurns(
 /// <summary>How many jobs this process does at a time.</summary>
 /// <param name="Pictures">That have to do with pictures.</param>
 /// <param name="Searches">Searches for better orders.</param>
-public sealed record WorkerCounts(int Pictures, int Searches);
+/// <param name="Looks">Looks of cards: so many first ones, and so many fine ones.</param>
+public sealed record WorkerCounts(int Pictures, int Searches, int Looks);

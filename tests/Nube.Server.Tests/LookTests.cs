@@ -1,0 +1,259 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Nube.Core.Colour;
+using Nube.Data;
+using Nube.Server.Support;
+using SkiaSharp;
+
+namespace Nube.Server.Tests;
+
+/// <summary>How a card of a plan looks, painted by a job and kept.</summary>
+public class LookTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    private static async Task<JsonNode> Painted(Visitor maker, string run)
+    {
+        // A first look, then a fine one.
+        var ended = new List<string>();
+        while ((await maker.Ok(maker.Post($"{run}/plan/look")))["job"] is { } job)
+            ended.Add(await PlanSearchTests.Ended(maker, job.GetValue<string>()));
+        Assert.True(
+            ended is [] or ["done: A first look is there.", "done: The card is painted."],
+            string.Join(' ', ended)
+        );
+        return await maker.Ok(maker.Get($"{run}/plan/look"));
+    }
+
+    private static async Task<SKBitmap> Picture(Visitor maker, JsonNode still)
+    {
+        var answer = await maker.Get(still["url"]!.GetValue<string>());
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        Assert.Equal("image/webp", answer.Content.Headers.ContentType?.MediaType);
+        Assert.True(answer.Headers.CacheControl is { Private: true, MaxAge.TotalDays: > 300 });
+        return SKBitmap.Decode(await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
+    }
+
+    [Fact]
+    public async Task A_card_is_painted_pass_by_pass_and_looks_as_its_recipes_promise()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 2);
+        Assert.Empty((await maker.Ok(maker.Get($"{run}/plan/look")))["stills"]!.AsArray());
+        var look = await Painted(maker, run);
+        Assert.True(look["whole"]!.GetValue<bool>());
+        var stills = look["stills"]!.AsArray();
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        var inOrder = plan["steps"]!
+            .AsArray()
+            .Where(step => step!["card"]!.GetValue<int>() == 1)
+            .Select(step => step!["pass"]!.GetValue<int>());
+        Assert.Equal(inOrder, stills.Select(still => still!["pass"]!.GetValue<int>()).Distinct());
+        Assert.All(stills, still => Assert.False(still!["coarse"]!.GetValue<bool>()));
+        Assert.Equal(
+            stills.Select(still => still!["seconds"]!.GetValue<double>()).Order(),
+            stills.Select(still => still!["seconds"]!.GetValue<double>())
+        );
+
+        // At the middle of each area, dry, the colour of its fill in the plan; wet it is darker.
+        var image = (await maker.Piece(run))["image"]!;
+        using var dry = await Picture(maker, stills[^1]!);
+        Assert.Equal(image["widthMm"]!.GetValue<double>() * 8, dry.Width, 1.0);
+        var fills = plan["passes"]!.AsArray()[^1]!["lookAfter"]!.AsArray();
+        Assert.NotEmpty(fills);
+        foreach (var fill in fills)
+        {
+            var centre = image["areas"]!.AsArray().Single(area => (int)area!["id"]! == (int)fill!["area"]!)!["centre"]!;
+            var seen = MeanAround(dry, centre["x"]!.GetValue<double>() * 8, centre["y"]!.GetValue<double>() * 8);
+            Assert.InRange(Ciede2000.Difference(Srgb.Parse(fill!["whole"]!.GetValue<string>()).ToLab(), seen), 0, 6);
+        }
+        using var wet = await Picture(maker, stills[0]!);
+        using var dried = await Picture(maker, stills[2]!);
+        Assert.True(Lightness(wet) < Lightness(dried));
+    }
+
+    [Fact]
+    public async Task Nothing_is_painted_twice_and_another_plan_is_painted_anew()
+    {
+        var (maker, run, _, search) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        await PlanSearchTests.Ended(maker, search);
+        var first = await Painted(maker, run);
+        var again = await maker.Ok(maker.Post($"{run}/plan/look"));
+        Assert.Null(again["job"]);
+        Assert.Equal(first["stills"]!.ToJsonString(), again["stills"]!.ToJsonString());
+
+        var area = (await maker.Piece(run))["image"]!["areas"]!.AsArray()[0]!["id"]!.GetValue<int>();
+        await maker.Ok(
+            maker.Put(
+                $"{run}/piece/colours/wishes",
+                new
+                {
+                    areas = new[] { area },
+                    colour = "#7a3b62",
+                    shadow = "none",
+                }
+            )
+        );
+        await maker.Ok(maker.Post($"{run}/plan"));
+        Assert.Empty((await maker.Ok(maker.Get($"{run}/plan/look")))["stills"]!.AsArray());
+        var other = await Painted(maker, run);
+        Assert.NotEqual(
+            first["stills"]!.AsArray()[^1]!["url"]!.GetValue<string>(),
+            other["stills"]!.AsArray()[^1]!["url"]!.GetValue<string>()
+        );
+    }
+
+    [Fact]
+    public async Task Cards_hang_on_the_line_and_stand_in_the_book_as_they_look()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        var look = await Painted(maker, run);
+        Assert.Null((await maker.Ok(maker.Get(run)))["line"]![0]!["look"]);
+        var steps = (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.AsArray();
+        for (var step = 1; step <= steps.Count; step++)
+        {
+            await maker.Ok(
+                maker.Post(
+                    $"{run}/bench/taps",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        kind = "done",
+                        step,
+                    }
+                )
+            );
+            var pass = steps[step - 1]!["pass"]!.GetValue<int>();
+            Assert.Equal(
+                look["stills"]!.AsArray().Last(still => still!["pass"]!.GetValue<int>() == pass)![
+                    "url"
+                ]!.GetValue<string>(),
+                (await maker.Ok(maker.Get(run)))["line"]![0]!["look"]!.GetValue<string>()
+            );
+        }
+        await maker.Ok(maker.Post($"{run}/finish"));
+        var last = look["stills"]!.AsArray()[^1]!["url"]!.GetValue<string>();
+        Assert.Equal(last, (await maker.Ok(maker.Get("/api/book")))[0]!["lookUrl"]!.GetValue<string>());
+        Assert.Equal(last, (await maker.Ok(maker.Get($"{run}/record")))["lookUrl"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task Looks_are_their_makers_own_and_go_when_nobody_wants_them()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        var look = await Painted(maker, run);
+        var url = look["stills"]!.AsArray()[0]!["url"]!.GetValue<string>();
+        var other = await server.NewMaker();
+        await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/plan/look"));
+        await other.Trouble(HttpStatusCode.NotFound, other.Post($"{run}/plan/look"));
+        Assert.Equal(HttpStatusCode.NotFound, (await other.Get(url)).StatusCode);
+
+        await using var scope = server.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<NubeDb>();
+        var now = server.Time.GetUtcNow();
+        await CardLooksKept.Tidy(db, now, TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.OK, (await maker.Get(url)).StatusCode);
+        await CardLooksKept.Tidy(db, now + TimeSpan.FromDays(61), TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.NotFound, (await maker.Get(url)).StatusCode);
+        Assert.False(await db.LookStills.IgnoreQueryFilters().AnyAsync(TestContext.Current.CancellationToken));
+        // And can be painted again.
+        Assert.True((await Painted(maker, run))["whole"]!.GetValue<bool>());
+    }
+
+    [Fact]
+    public async Task A_card_can_be_shared_as_a_picture_a_film_and_pages()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        Assert.Contains(
+            "still being painted",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{run}/plan/look/card.png")),
+            StringComparison.Ordinal
+        );
+        var count = (await Painted(maker, run))["stills"]!.AsArray().Count;
+        async Task<byte[]> File(string name)
+        {
+            var answer = await maker.Get($"{run}/plan/look/{name}");
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            return await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken);
+        }
+
+        using var film = SKCodec.Create(new MemoryStream(await File("film.webp")));
+        Assert.Equal(SKEncodedImageFormat.Webp, film.EncodedFormat);
+        Assert.Equal(count, film.FrameCount);
+        using var card = SKBitmap.Decode(await File("card.png"));
+        Assert.Contains(card.Pixels, pixel => pixel is { Red: < 60, Green: < 60, Blue: < 60 }); // the stamped line
+        using var tiff = BitMiracle.LibTiff.Classic.Tiff.ClientOpen(
+            "pages",
+            "r",
+            new MemoryStream(await File("passes.tiff")),
+            new BitMiracle.LibTiff.Classic.TiffStream()
+        );
+        Assert.Equal(count, tiff.NumberOfDirectories());
+        Assert.Equal(card.Width, tiff.GetField(BitMiracle.LibTiff.Classic.TiffTag.IMAGEWIDTH)[0].ToInt());
+        Assert.Equal(8 * 25.4, tiff.GetField(BitMiracle.LibTiff.Classic.TiffTag.XRESOLUTION)[0].ToDouble(), 1.0);
+    }
+
+    [Fact]
+    public async Task What_a_mistake_would_do_is_said_and_shown()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        var area = (await maker.Piece(run))["image"]!["areas"]!.AsArray()[0]!["id"]!.GetValue<int>();
+        var seen = await maker.Ok(maker.Post($"{run}/plan/what-if", new { area, what = "layerFewer" }));
+        Assert.StartsWith(
+            "Without the last layer: on the whole",
+            seen["sentence"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        foreach (var side in new[] { "planned", "instead" })
+        {
+            const string holds = "data:image/webp;base64,";
+            var picture = seen[side]!.GetValue<string>();
+            Assert.StartsWith(holds, picture, StringComparison.Ordinal);
+            using var decoded = SKBitmap.Decode(Convert.FromBase64String(picture[holds.Length..]));
+            Assert.True(decoded.Width > 100);
+        }
+        Assert.NotEqual(seen["planned"]!.GetValue<string>(), seen["instead"]!.GetValue<string>());
+        await maker.Trouble(
+            HttpStatusCode.NotFound,
+            maker.Post($"{run}/plan/what-if", new { area = 999, what = "heat" })
+        );
+        Assert.Contains(
+            "Choose a paper",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/plan/what-if", new { area, what = "otherPaper" })
+            ),
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public async Task Without_a_plan_there_is_nothing_to_see()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        Assert.Contains(
+            "no plan",
+            await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/plan/look")),
+            StringComparison.Ordinal
+        );
+    }
+
+    private static Lab MeanAround(SKBitmap picture, double x, double y)
+    {
+        const int reach = 6; // pixels: 1.5 mm in all, several grains
+        var seen = new List<Xyz>();
+        for (var dy = -reach; dy <= reach; dy++)
+        {
+            for (var dx = -reach; dx <= reach; dx++)
+            {
+                var pixel = picture.GetPixel((int)x + dx, (int)y + dy);
+                seen.Add(new Srgb(pixel.Red / 255.0, pixel.Green / 255.0, pixel.Blue / 255.0).ToXyz());
+            }
+        }
+        return Lab.FromXyz(new Xyz(seen.Average(one => one.X), seen.Average(one => one.Y), seen.Average(one => one.Z)));
+    }
+
+    private static double Lightness(SKBitmap picture) =>
+        picture.Pixels.Average(pixel => 0.2126 * pixel.Red + 0.7152 * pixel.Green + 0.0722 * pixel.Blue);
+}
