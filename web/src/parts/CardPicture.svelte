@@ -10,6 +10,7 @@
     paper,
     ground = null,
     fills = [],
+    look = null,
     label,
     faded = false,
     mat = true,
@@ -20,6 +21,8 @@
     paper: string;
     ground?: string | null;
     fills?: Fill[];
+    /** Address of a picture of the painted card, where there is one: it takes the place of ground and fills. */
+    look?: string | null;
     label: string;
     faded?: boolean;
     /** It lies on the mat; a card that hangs on the line does not need one of its own. */
@@ -32,7 +35,7 @@
   const own = $props.id();
   const black = '#1b1b1d'; // lines are kept in it
   const areas = $derived(new Map(image?.areas.map((area) => [area.id, area])));
-  const margin = $derived(image ? Math.max(image.widthMm, image.heightMm) * 0.04 : 0);
+  const margin = $derived(look ? 0 : image ? Math.max(image.widthMm, image.heightMm) * 0.04 : 0);
   const seen = $derived<View>(
     view ?? {
       x: -margin,
@@ -56,7 +59,9 @@
       aria-label={label}
     >
       <g opacity={faded ? 0.45 : 1}>
-        {#if ground}
+        {#if look}
+          <image href={look} x="0" y="0" width={image.widthMm} height={image.heightMm} />
+        {:else if ground}
           <rect
             x={-margin}
             y={-margin}
@@ -65,7 +70,7 @@
             fill={ground}
           />
         {/if}
-        {#each painted as { fill, area } (fill.area)}
+        {#each look ? [] : painted as { fill, area } (fill.area)}
           <g style:color={fill.whole}>
             {#if fill.gradient}
               {@const gradient = fill.gradient}

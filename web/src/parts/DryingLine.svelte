@@ -75,6 +75,7 @@
               mat={false}
               ground={card.ground}
               fills={card.fills}
+              look={card.look}
               label="Card {card.card} as it stands now"
             />
           </div>

@@ -18,6 +18,17 @@ export class FollowedJob {
     }
   };
 
+  /** The same where there may be nothing to do any more. */
+  startIfAny = async (work: () => Promise<{ job?: string | null }>) => {
+    this.trouble = undefined;
+    try {
+      const { job } = await work();
+      if (job) this.#follow(job);
+    } catch (error) {
+      this.trouble = asTrouble(error);
+    }
+  };
+
   stop = () => this.job && ask(api.POST('/api/jobs/{id}/cancel', { params: { path: { id: this.job.id } } }));
 
   #follow(id: string) {

@@ -6,6 +6,7 @@ import type {
   Likeness,
   Medium,
   OnPaper,
+  Deviation,
   Shadow,
   Tap,
   TapKind,
@@ -183,3 +184,13 @@ export function tapWords({ kind, step, text }: Tap): string {
   const what = tapKindWords[kind] + (text ? ` “${text}”` : '');
   return step > 0 ? `${what} at step ${step}` : what;
 }
+
+/** What could be done otherwise than planned. */
+export const deviationWords: Record<Deviation, string> = {
+  tooEarly: 'Too early',
+  moreWater: 'Much more water',
+  layerFewer: 'A layer fewer',
+  lastFirst: 'The last pass first',
+  heat: 'Heat tool',
+  otherPaper: 'Another paper',
+};

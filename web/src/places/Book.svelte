@@ -2,6 +2,7 @@
   import { api, ask, type BookEntry } from '../api/client';
   import CardPicture from '../parts/CardPicture.svelte';
   import TroubleNote from '../parts/TroubleNote.svelte';
+  import { WantedLooks } from '../parts/wantedLooks';
   import { Resource } from '../state/resource.svelte';
 
   let search = $state('');
@@ -10,6 +11,8 @@
     void search;
     void book.refresh();
   });
+  const looks = new WantedLooks(book.renew);
+  $effect(() => book.value?.filter((entry) => !entry.lookUrl).forEach((entry) => looks.want(entry.id)));
   const day = (moment: string) =>
     new Date(moment).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
 </script>
@@ -37,6 +40,7 @@
           image={entry.image}
           paper={entry.paperColour}
           fills={entry.look}
+          look={entry.lookUrl}
           label="{entry.name}, finished"
         />
       </div>

@@ -2,6 +2,7 @@
   import { api, ask, type Run } from '../api/client';
   import DryingLine from '../parts/DryingLine.svelte';
   import TroubleNote from '../parts/TroubleNote.svelte';
+  import { WantedLooks } from '../parts/wantedLooks';
   import { navigate } from '../routes';
   import { clock } from '../state/clock.svelte';
   import { Resource } from '../state/resource.svelte';
@@ -14,6 +15,13 @@
     return views;
   });
   void runs.refresh();
+  // Cards with paint on them hang here as they look.
+  const looks = new WantedLooks(runs.renew);
+  $effect(() =>
+    runs.value
+      ?.filter((run) => run.line.some((card) => card.fills.length > 0 && !card.look))
+      .forEach((run) => looks.want(run.id)),
+  );
 
   let nameField = $state<HTMLInputElement>();
   let name = $state('');

@@ -64,3 +64,13 @@ export function nearBox(box: View, whole: View): View {
   const at = middle(box);
   return inside({ x: at.x - width / 2, y: at.y - height / 2, width, height }, whole);
 }
+
+/** The part of an image that shows some of its areas well; all of it where there are none. */
+export function nearAreas(
+  image: { widthMm: number; heightMm: number; areas: { id: number; outline: string }[] } | null | undefined,
+  ids: number[],
+): View | undefined {
+  if (!image) return undefined;
+  const box = boxOf(image.areas.filter((area) => ids.includes(area.id)).map((area) => area.outline));
+  return box && nearBox(box, { x: 0, y: 0, width: image.widthMm, height: image.heightMm });
+}

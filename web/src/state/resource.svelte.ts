@@ -23,6 +23,17 @@ export class Resource<T> {
     }
   };
 
+  /** The same in the background: nothing that is seen waits for it, and what is asked for meanwhile counts more. */
+  renew = async () => {
+    const turn = this.#turn;
+    try {
+      const value = await this.fetch();
+      if (turn === this.#turn && !this.busy) this.set(value);
+    } catch (error) {
+      this.trouble = asTrouble(error);
+    }
+  };
+
   set = (value: T) => {
     this.value = value;
     this.trouble = undefined;

@@ -32,6 +32,7 @@
         {view}
         ground={card?.ground}
         fills={card?.fills ?? []}
+        look={card?.look}
         faded
         label="Card {step.card}: where to paint now"
       >

@@ -16,6 +16,7 @@
   import BenchSwitches from './BenchSwitches.svelte';
   import BenchWait from './BenchWait.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
+  import { FilmOfPlan } from './filmOfPlan.svelte';
   import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
   import StalePlan from './StalePlan.svelte';
@@ -74,6 +75,12 @@
   });
 
   const piece = $derived(pieceOf(run.value));
+  // What each step should look like is painted once for the whole plan.
+  const film = new FilmOfPlan(() => id);
+  const painted = $derived(id !== '' && bench.value !== undefined && !bench.value.stale);
+  $effect(() => {
+    if (painted) void film.want();
+  });
   const card = $derived<Card | undefined>(run.value?.line.find((c) => c.card === step?.card));
   let remarksSeen = $state(false);
 
@@ -123,7 +130,13 @@
           <p class="whitespace-nowrap"><WetMark state={card.state} size={18} /> {wetnessWords[card.state]}</p>
         {/if}
       </div>
-      <StepInHand {step} paper={piece.paperColour} />
+      <StepInHand
+        {step}
+        paper={piece.paperColour}
+        image={piece.image}
+        wet={film.film.justDone(step.pass.index)}
+        dry={film.film.ofPass(step.pass.index)}
+      />
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">
           {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}

@@ -2,6 +2,7 @@
   import { api, ask, type RunRecord } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { WantedLooks } from '../../parts/wantedLooks';
   import { navigate } from '../../routes';
   import { clock, duration, until } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';
@@ -15,6 +16,11 @@
   const record = new Resource<RunRecord>(() => ask(api.GET('/api/runs/{id}/record', { params: path })));
   $effect(() => {
     if (id) void record.refresh();
+  });
+
+  const looks = new WantedLooks(record.renew);
+  $effect(() => {
+    if (record.value && !record.value.lookUrl) looks.want(id);
   });
 
   const wetStill = $derived(
@@ -74,6 +80,7 @@
         image={piece?.image ?? null}
         paper={paperOf(run.value)}
         fills={value.look}
+        look={value.lookUrl}
         label="The finished card"
       />
     </div>

@@ -8,11 +8,15 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { duration } from '../../state/clock.svelte';
+  import { nearAreas } from '../../state/closeView';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
+  import { FilmOfPlan } from './filmOfPlan.svelte';
+  import PlanFilm from './PlanFilm.svelte';
   import StepList from './StepList.svelte';
   import TimeChart from './TimeChart.svelte';
+  import WhatIf from './WhatIf.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
@@ -23,6 +27,16 @@
   $effect(() => {
     if (id && planned && !plan.value) void plan.refresh();
   });
+
+  // As soon as there is a plan, and again when another takes its place, its first card is painted.
+  const film = new FilmOfPlan(() => id);
+  const inOrder = $derived(plan.value?.steps.map((step) => `${step.pass} ${step.startSeconds}`).join());
+  $effect(() => {
+    if (inOrder && !search.busy) void film.want();
+  });
+
+  // Each pass is seen near its areas.
+  const near = (pass: Plan['passes'][number]) => nearAreas(pieceOf(run.value)?.image, pass.areas);
 
   whenRoomChanges(() => void plan.refresh());
 
@@ -70,33 +84,39 @@
 {#if plan.value}
   {@const value = plan.value}
   {#if value.changed}<p class="mb-3 font-bold" role="status">{value.changed}</p>{/if}
-  <div class="mb-3 flex flex-wrap items-center gap-3">
-    <p class="mr-auto">
-      {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}. {value.follows}
-    </p>
-    <button
-      type="button"
-      class={['btn', value.stale ? 'btn-primary' : 'btn-line']}
-      disabled={plan.busy || search.busy}
-      onclick={make}
-    >
-      Plan again
-    </button>
-    <button
-      type="button"
-      class="btn btn-primary"
-      onclick={() => navigate('/runs/:id/bench', { params: { id } })}
-    >
-      Go to the bench
-    </button>
+  <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,25rem)_minmax(0,1fr)]">
+    <PlanFilm of={film} />
+    <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-3">
+      <p>
+        {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}. {value.follows}
+      </p>
+      <div class="flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          class={['btn', value.stale ? 'btn-primary' : 'btn-line']}
+          disabled={plan.busy || search.busy}
+          onclick={make}
+        >
+          Plan again
+        </button>
+        <button
+          type="button"
+          class="btn btn-primary"
+          onclick={() => navigate('/runs/:id/bench', { params: { id } })}
+        >
+          Go to the bench
+        </button>
+      </div>
+      {#if value.betterInWords && !search.busy}
+        <p class="flex flex-wrap items-center gap-x-4">
+          {value.betterInWords}
+          <button type="button" class="underline" onclick={better}>Take it</button>
+        </p>
+      {/if}
+      <div class="sheet"><TimeChart plan={value} /></div>
+    </div>
   </div>
-  {#if value.betterInWords && !search.busy}
-    <p class="mb-3 flex flex-wrap items-center gap-x-4">
-      {value.betterInWords}
-      <button type="button" class="underline" onclick={better}>Take it</button>
-    </p>
-  {/if}
-  <div class="sheet"><TimeChart plan={value} /></div>
+  <WhatIf painted={[...new Set(value.passes.flatMap((pass) => pass.areas))]} />
   <StepList plan={value} {id} busy={plan.busy || search.busy} {change} {takeTurns} />
 
   <ol class="mt-4 grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4" aria-label="Passes in their order">
@@ -106,8 +126,11 @@
           <CardPicture
             image={pieceOf(run.value)?.image ?? null}
             paper={paperOf(run.value)}
+            mat={false}
+            view={near(pass)}
             ground={pass.groundAfter}
             fills={pass.lookAfter}
+            look={film.film.ofPass(pass.index)?.url}
             label="A card after this pass"
           />
         </div>
@@ -154,6 +177,11 @@
         >
         <a class="underline" href="/api/runs/{id}/plan/calendar.ics">Sittings and waits, calendar</a>
         <a class="underline" href="/api/runs/{id}/plan/plan.json">The plan, JSON</a>
+        {#if film.whole}
+          <a class="underline" href="/api/runs/{id}/plan/look/card.png">The finished card, PNG</a>
+          <a class="underline" href="/api/runs/{id}/plan/look/film.webp">The film, animated WebP</a>
+          <a class="underline" href="/api/runs/{id}/plan/look/passes.tiff">Every look, TIFF</a>
+        {/if}
       </p>
     </section>
     <section class="grid content-start gap-3" aria-label="Is this wise?">

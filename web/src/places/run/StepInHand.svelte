@@ -1,10 +1,21 @@
 <script lang="ts">
-  import type { BenchStep } from '../../api/client';
+  import type { BenchStep, Image, Still } from '../../api/client';
+  import CardPicture from '../../parts/CardPicture.svelte';
   import PipFormula from '../../parts/PipFormula.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
   import Swatch from '../../parts/Swatch.svelte';
+  import { nearAreas } from '../../state/closeView';
 
-  let { step, paper }: { step: BenchStep; paper: string } = $props();
+  // Beside what is to be done, what it should look like: near its areas where the card is painted already.
+  let {
+    step,
+    paper,
+    image,
+    wet,
+    dry,
+  }: { step: BenchStep; paper: string; image: Image; wet?: Still; dry?: Still } = $props();
+
+  const near = $derived(nearAreas(image, step.pass.areas));
 
   const mixes = $derived([step.pass.mix, ...step.pass.also].filter((mix) => mix.parts.length > 0));
 </script>
@@ -16,7 +27,31 @@
   {#each mixes as mix (mix.key)}
     <PipFormula parts={mix.parts} water={mix.water} size="large" />
   {/each}
-  {#if step.goal}
+  {#if wet && dry && wet.pass === step.pass.index}
+    <figure class="ml-auto grid grid-cols-2 gap-x-2">
+      {#each [{ still: wet, words: 'wet' }, { still: dry, words: 'dry' }] as { still, words } (words)}
+        <div>
+          <div class="h-28 w-32">
+            <CardPicture
+              {image}
+              {paper}
+              mat={false}
+              look={still.url}
+              view={near}
+              label="So it should look while it is {words}"
+            />
+          </div>
+          <p
+            class="text-center text-sm"
+            title={words === 'dry' ? 'Add no colour because it looks paler dry' : ''}
+          >
+            {words === 'dry' ? 'dry: paler' : words}
+          </p>
+        </div>
+      {/each}
+      <figcaption class="sr-only">So it should look</figcaption>
+    </figure>
+  {:else if step.goal}
     <figure class="ml-auto w-36">
       <Swatch
         colours={[step.goal.wet, step.goal.dry]}

@@ -71,8 +71,11 @@
     </defs>
     {#each ticks as at (at)}
       <line x1={x(at)} x2={x(at)} y1={top - 6} y2={y(plan.cards + 1)} stroke="#b9bbbe" />
-      <text x={x(at)} y="14" text-anchor={at === 0 ? 'start' : 'middle'} fill="currentColor"
-        >{at === 0 ? '0' : duration(at)}</text
+      <text
+        x={x(at)}
+        y="14"
+        text-anchor={at === 0 ? 'start' : x(at) > width - 40 ? 'end' : 'middle'}
+        fill="currentColor">{at === 0 ? '0' : duration(at)}</text
       >
     {/each}
     <text x="0" y={y(0) + 18} font-weight="700" fill="currentColor">Hands</text>
