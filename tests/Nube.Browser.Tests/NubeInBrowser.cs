@@ -138,7 +138,7 @@ public sealed class SharedNube : ICollectionFixture<NubeInBrowser>;
 /// <summary>A browser window of its own, with what a test does most.</summary>
 public sealed class Window : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60); // it costs time only where something is wrong
 
     private readonly string profile = Directory.CreateTempSubdirectory("nube-browser-").FullName;
     private readonly NubeInBrowser nube;

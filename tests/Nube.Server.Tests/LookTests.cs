@@ -81,18 +81,7 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Null(again["job"]);
         Assert.Equal(first["stills"]!.ToJsonString(), again["stills"]!.ToJsonString());
 
-        var area = (await maker.Piece(run))["image"]!["areas"]!.AsArray()[0]!["id"]!.GetValue<int>();
-        await maker.Ok(
-            maker.Put(
-                $"{run}/piece/colours/wishes",
-                new
-                {
-                    areas = new[] { area },
-                    colour = "#7a3b62",
-                    shadow = "none",
-                }
-            )
-        );
+        await Wish(maker, run, "#7a3b62");
         await maker.Ok(maker.Post($"{run}/plan"));
         Assert.Empty((await maker.Ok(maker.Get($"{run}/plan/look")))["stills"]!.AsArray());
         var other = await Painted(maker, run);
@@ -100,6 +89,34 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
             first["stills"]!.AsArray()[^1]!["url"]!.GetValue<string>(),
             other["stills"]!.AsArray()[^1]!["url"]!.GetValue<string>()
         );
+    }
+
+    [Fact]
+    public async Task What_is_painted_of_a_plan_stops_when_another_takes_its_place()
+    {
+        var (maker, run, _, search) = await PlanSearchTests.Planned(server, Pictures.PearBranch, 1);
+        await PlanSearchTests.Ended(maker, search);
+        var first = (await maker.Ok(maker.Post($"{run}/plan/look")))["job"]!.GetValue<string>();
+        Assert.StartsWith("done", await PlanSearchTests.Ended(maker, first), StringComparison.Ordinal);
+        // A fine one of this picture takes many seconds.
+        var fine = (await maker.Ok(maker.Post($"{run}/plan/look")))["job"]!.GetValue<string>();
+        await Wish(maker, run, "#7a3b62");
+        await maker.Ok(maker.Post($"{run}/plan"));
+        var other = (await maker.Ok(maker.Post($"{run}/plan/look")))["job"]!.GetValue<string>();
+        Assert.StartsWith("cancelled: Stopped", await PlanSearchTests.Ended(maker, fine), StringComparison.Ordinal);
+        Assert.Equal("done: A first look is there.", await PlanSearchTests.Ended(maker, other));
+    }
+
+    private static async Task Wish(Visitor maker, string run, string colour)
+    {
+        var area = (await maker.Piece(run))["image"]!["areas"]!.AsArray()[0]!["id"]!.GetValue<int>();
+        var wish = new
+        {
+            areas = new[] { area },
+            colour,
+            shadow = "none",
+        };
+        await maker.Ok(maker.Put($"{run}/piece/colours/wishes", wish));
     }
 
     [Fact]

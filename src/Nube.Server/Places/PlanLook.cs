@@ -66,12 +66,25 @@ public static class PlanLook
         var run = await runs.Load(id, cancel);
         var (play, key) = ToPlay(run);
         var look = await looks.Want(run, key, cancel);
+        await StopOthers(id, look.JobId, db, board, cancel);
         if (!look.Whole && !await AtWork(db, look.JobId, cancel))
         {
             look.JobId = await PlayCardJob.Begin(run, play, key, looks, board, cancel);
             await db.SaveChangesAsync(cancel);
         }
         return TypedResults.Ok(await View(run, key, looks, db, cancel));
+    }
+
+    /// <summary>Nobody wants to see any more how the run was to look before it was changed.</summary>
+    private static async Task StopOthers(Guid run, Guid? but, NubeDb db, JobBoard board, CancellationToken cancel)
+    {
+        var others = await db
+            .Jobs.Where(job => job.RunId == run && job.State == JobState.Working && job.Id != but)
+            .Where(job => job.Kind == JobKind.FirstLook || job.Kind == JobKind.FineLook)
+            .Select(job => job.Id)
+            .ToListAsync(cancel);
+        foreach (var other in others)
+            await board.Stop(other, cancel);
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> Picture(

@@ -2,7 +2,7 @@
   import { api, ask, type Run } from '../api/client';
   import DryingLine from '../parts/DryingLine.svelte';
   import TroubleNote from '../parts/TroubleNote.svelte';
-  import { WantedLooks } from '../parts/wantedLooks';
+  import { WantedLooks } from '../parts/wantedLooks.svelte';
   import { navigate } from '../routes';
   import { clock } from '../state/clock.svelte';
   import { Resource } from '../state/resource.svelte';

@@ -2,7 +2,7 @@
   import { api, ask, type RunRecord } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
-  import { WantedLooks } from '../../parts/wantedLooks';
+  import { WantedLooks } from '../../parts/wantedLooks.svelte';
   import { navigate } from '../../routes';
   import { clock, duration, until } from '../../state/clock.svelte';
   import { Resource } from '../../state/resource.svelte';

@@ -23,6 +23,7 @@ export class FilmOfPlan {
     });
     $effect(() => () => {
       this.#gone = true;
+      this.work.leave();
       this.film.pause();
     });
   }
