@@ -61,7 +61,21 @@ internal static class CardLookTimes
             RecipeIndex.Build(paints.Optics, paints.Reflectance),
             [.. Enumerable.Range(0, pans.Length)]
         );
-        string[] wishes = ["#a9c87c", "#e3cf6e", "#d98a5a", "#7f9fc9", "#c07f8f", "#8fb7a8"];
+        string[] wishes =
+        [
+            "#a9c87c",
+            "#e3cf6e",
+            "#d98a5a",
+            "#7f9fc9",
+            "#c07f8f",
+            "#8fb7a8",
+            "#6f8f4f",
+            "#c9a58f",
+            "#5f7f8f",
+            "#e8b9a0",
+            "#a890c0",
+            "#b8b060",
+        ];
         var painting = new Painting(
             [
                 .. map.Areas.Select(area =>

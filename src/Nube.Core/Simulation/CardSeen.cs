@@ -17,7 +17,8 @@ public sealed class CardSeen
     private const float LoadInValleys = 0.02f, // more of it in a valley of one standard deviation
         SlopeLights = 0.02f, // brighter on a slope of one standard deviation from cell to cell
         DampDarkens = 0.35f; // of the way to the look under water, of paper that is full
-    private const float DampSeen = 0.02f; // of what the paper holds; less cannot be seen
+    private const float Damp = 1, // full paper without a film
+        DampSeen = 0.02f; // of what the paper holds; so much more or less cannot be seen
     private const float Shines = 0.22f, // of white at most
         ShinesFrom = 0.6f, // g/m2 of film from cell to cell, where its slope begins to shine
         ShinesFully = 3;
@@ -26,11 +27,12 @@ public sealed class CardSeen
     private const int Square = 16; // cells of the sheet that are looked at together
 
     private readonly PaperField fine;
-    private readonly float[] card;
+    private readonly float[] card,
+        lit;
     private readonly SeenPaint[] pigments;
     private readonly Dictionary<CardLayer, float[][]> fineLoads = new(ReferenceEqualityComparer.Instance);
     private readonly byte[] pixels;
-    private readonly HashSet<CellBox> wasWet = [];
+    private readonly Dictionary<CellBox, float> seenWet = []; // as they were looked at last
     private float[] film = [],
         inside = [];
     private float holds;
@@ -44,6 +46,7 @@ public sealed class CardSeen
         ArgumentNullException.ThrowIfNull(fine);
         ArgumentNullException.ThrowIfNull(card);
         (this.fine, this.card, this.pigments) = (fine, SeenSpectrum.Of(card), [.. pigments.Select(SeenPaint.Of)]);
+        lit = Lit(fine.Grid, fine.Relief.Span);
         pixels = new byte[3 * fine.Grid.Count];
     }
 
@@ -76,7 +79,7 @@ public sealed class CardSeen
         );
     }
 
-    /// <summary>The squares of the sheet that can have changed: gone over, wet now, or wet at the last look.</summary>
+    /// <summary>The squares of the sheet that can look otherwise: gone over, or wetter or drier than at the last look.</summary>
     private List<CellBox> Squares(WetSheet sheet, IReadOnlyCollection<CellBox> touched)
     {
         var grid = sheet.Paper.Grid;
@@ -91,53 +94,52 @@ public sealed class CardSeen
                 Math.Min(Square, grid.Width - left),
                 Math.Min(Square, grid.Height - top)
             );
-            var wet = IsWet(sheet, square.Wider(1, grid)); // a film is seen half a cell beyond its own
-            if (wet || wasWet.Contains(square) || touched.Any(box => box.Meets(square)))
-                squares.Add(square);
-            if (wet)
-                wasWet.Add(square);
-            else
-                wasWet.Remove(square);
+            var wet = Wetness(sheet, square.Wider(1, grid)); // a film is seen half a cell beyond its own
+            var was = seenWet.GetValueOrDefault(square);
+            if (wet <= Damp && was <= Damp && MathF.Abs(wet - was) < DampSeen && !touched.Any(box => box.Meets(square)))
+                continue;
+            squares.Add(square);
+            seenWet[square] = wet;
         }
         return squares;
     }
 
-    private static bool IsWet(WetSheet sheet, CellBox square)
+    /// <summary>Water in the pores, of what the paper holds; more than that where there is any film.</summary>
+    private static float Wetness(WetSheet sheet, CellBox square)
     {
+        var inside = 0.0;
         for (var y = square.Top; y < square.Top + square.Height; y++)
         {
             var from = y * sheet.Paper.Grid.Width + square.Left;
-            if (
-                sheet.Film.AsSpan(from, square.Width).ContainsAnyExcept(0f)
-                || sheet
-                    .InPaper.AsSpan(from, square.Width)
-                    .ContainsAnyInRange((float)(DampSeen * sheet.Paper.Holds), float.PositiveInfinity)
-            )
-                return true;
+            if (Cells.Any(sheet.Film.AsSpan(from, square.Width)))
+                return 2 * Damp;
+            foreach (var cell in sheet.InPaper.AsSpan(from, square.Width))
+                inside += cell;
         }
-        return false;
+        return (float)(inside / square.Count / Math.Max(1, sheet.Paper.Holds));
     }
 
     private void Look(CellBox square, ImmutableArray<Over> layers)
     {
         Span<float> seen = stackalloc float[SeenSpectrum.Padded];
+        var valleys = fine.Valley.Span;
         for (var y = square.Top; y < square.Top + square.Height; y++)
         {
             for (var x = square.Left; x < square.Left + square.Width; x++)
             {
                 card.CopyTo(seen);
-                foreach (var over in layers)
-                    over(x, y, seen);
                 var at = y * fine.Grid.Width + x;
+                foreach (var over in layers)
+                    over(x, y, valleys[at], seen);
                 var wet = film[at] > WetSheet.LeastFilm ? 1 : DampDarkens * MathF.Min(1, inside[at] / holds);
                 if (wet > DampDarkens * DampSeen)
                     SeenSpectrum.Wet(seen, wet);
-                Write(at, seen, Lit(x, y), Shine(x, y));
+                Write(at, seen, lit[at], Shine(x, y));
             }
         }
     }
 
-    private delegate void Over(int x, int y, Span<float> seen);
+    private delegate void Over(int x, int y, float valley, Span<float> seen);
 
     private Over Prepared(CardLayer layer)
     {
@@ -147,21 +149,21 @@ public sealed class CardSeen
             case PaintLayer paint:
                 var loads = fineLoads[paint];
                 var optics = paint.Pigments.Select(one => pigments[one.Pigment]).ToArray();
-                return (x, y, seen) =>
+                return (x, y, valley, seen) =>
                 {
                     if (Place(box, x, y) is var at && at >= 0)
-                        Paint(optics, loads, at, 1 + LoadInValleys * fine.Valley.Span[y * fine.Grid.Width + x], seen);
+                        Paint(optics, loads, at, 1 + LoadInValleys * valley, seen);
                 };
             case PencilLayer pencil:
                 SeenPaint[] drawn = [SeenPaint.Of(pencil.Pencil)];
-                return (x, y, seen) =>
+                return (x, y, _, seen) =>
                 {
                     if (Place(box, x, y) is var at && at >= 0)
                         Draw(pencil, drawn, at, seen);
                 };
             case TowardsLayer towards:
                 var to = SeenSpectrum.Of(towards.To);
-                return (x, y, seen) =>
+                return (x, y, _, seen) =>
                 {
                     if (Place(box, x, y) is var at && at >= 0 && towards.Share[at] > 0)
                         SeenSpectrum.Nearer(seen, to, towards.Share[at]);
@@ -206,14 +208,20 @@ public sealed class CardSeen
     }
 
     /// <summary>How light from the upper left falls on the tooth, around 1.</summary>
-    private float Lit(int x, int y)
+    private static float[] Lit(CellGrid grid, ReadOnlySpan<float> relief)
     {
-        if (x == 0 || y == 0)
-            return 1;
-        var at = y * fine.Grid.Width + x;
-        var relief = fine.Relief.Span;
-        var slope = 2 * relief[at] - relief[at - 1] - relief[at - fine.Grid.Width];
-        return 1 + SlopeLights * slope / (float)TextureOfLight;
+        var lit = new float[grid.Count];
+        Array.Fill(lit, 1);
+        for (var y = 1; y < grid.Height; y++)
+        {
+            for (var x = 1; x < grid.Width; x++)
+            {
+                var at = y * grid.Width + x;
+                var slope = 2 * relief[at] - relief[at - 1] - relief[at - grid.Width];
+                lit[at] = 1 + SlopeLights * slope / (float)TextureOfLight;
+            }
+        }
+        return lit;
     }
 
     /// <summary>A film that slopes towards the light throws some of it into the eye.</summary>

@@ -59,175 +59,220 @@ internal static class FilmFlow
 
     private static void Move(WetSheet sheet, Lines lines, float rate, Scratch scratch)
     {
-        var (from, to) = lines.Filled(sheet.Film);
+        var all = scratch.There.AsSpan(0, lines.Cells);
+        lines.Gather(sheet.Film, 0, all);
+        var (from, to) = Filled(all);
         if (from > to)
             return;
         // What is beside the film may come under it.
         (from, to) = (Math.Max(0, from - 1), Math.Min(lines.Cells - 1, to + 1));
-        MoveWater(sheet, lines, rate, from, to, scratch);
+        var length = to - from + 1;
+        all.Slice(from, length).CopyTo(scratch.Film);
+        MoveWater(sheet, lines, from, length, rate, scratch);
         for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
         {
             if (sheet.InUse[pigment])
-                MovePigment(sheet.Afloat[pigment], lines, (float)sheet.Pigments[pigment].Mobility, from, to, scratch);
+                MovePigment(
+                    sheet.Afloat[pigment],
+                    lines,
+                    from,
+                    length,
+                    (float)sheet.Pigments[pigment].Mobility,
+                    scratch
+                );
         }
+    }
+
+    /// <summary>The first and the last cell along the lines that holds anything in one of them; none: 0 and -1.</summary>
+    private static (int From, int To) Filled(ReadOnlySpan<Vector256<float>> film)
+    {
+        var (from, to) = (0, film.Length - 1);
+        while (to >= 0 && film[to] == Vector256<float>.Zero)
+            to--;
+        while (from < to && film[from] == Vector256<float>.Zero)
+            from++;
+        return (from, to);
+    }
+
+    private static void MoveWater(WetSheet sheet, Lines lines, int from, int length, float rate, Scratch scratch)
+    {
+        var film = scratch.Film.AsSpan(0, length);
+        lines.Gather(sheet.Paper.Relief.Span, from, scratch.Relief.AsSpan(0, length));
+        lines.Gather(sheet.Paper.Resistance.Span, from, scratch.Resists.AsSpan(0, length));
+        Pins(sheet, lines, from, length, scratch);
+        WaterFaces(length, rate, scratch);
+        film.CopyTo(scratch.There);
+        Pass(length, scratch, scratch.Passes);
+        lines.Scatter(scratch.There.AsSpan(0, length), from, sheet.Film);
+        if (Dilutes(length, scratch))
+            StirAtFronts(sheet, lines, from, length, scratch);
+    }
+
+    /// <summary>How high a film must stand beside a cell to come onto it: wet ones take any, dams none.</summary>
+    private static void Pins(WetSheet sheet, Lines lines, int from, int length, Scratch scratch)
+    {
+        Span<Vector256<float>> film = scratch.Film.AsSpan(0, length),
+            resists = scratch.Resists.AsSpan(0, length),
+            pins = scratch.Pins.AsSpan(0, length),
+            inside = scratch.There.AsSpan(0, length),
+            soaked = scratch.Above.AsSpan(0, length),
+            dams = scratch.Solved.AsSpan(0, length);
+        lines.Gather(sheet.InPaper, from, inside);
+        lines.Gather(sheet.Soaked, from, soaked);
+        if (sheet.HasDams)
+            lines.Gather(sheet.Dams, from, dams);
+        else
+            dams.Clear();
+        var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
+        var damp = Vector256.Create(DampAt / (float)DryingCurve.CriticalShare);
+        var bone = Vector256.Create(1e-3f); // g/m2; paper that never drank is dry
+        var least = Vector256.Create(WetSheet.LeastFilm);
+        for (var i = 0; i < pins.Length; i++)
+        {
+            var dry = Vector256.Max(none, one - damp * inside[i] / Vector256.Max(bone, soaked[i]));
+            var holds = resists[i] * (PinsDry * dry + Vector256.Create(PinsDamp));
+            pins[i] = Vector256.AndNot(holds, Vector256.GreaterThan(film[i], least)) + dams[i];
+        }
+    }
+
+    /// <summary>Each face lets pass Q = a f - b f' of water, and lets pigment through where it is open.</summary>
+    private static void WaterFaces(int length, float rate, Scratch scratch)
+    {
+        ReadOnlySpan<Vector256<float>> film = scratch.Film.AsSpan(0, length),
+            relief = scratch.Relief.AsSpan(0, length),
+            resists = scratch.Resists.AsSpan(0, length),
+            pins = scratch.Pins.AsSpan(0, length);
+        Span<Vector256<float>> leaves = scratch.Leaves.AsSpan(0, length),
+            returns = scratch.Returns.AsSpan(0, length),
+            spread = scratch.Spread.AsSpan(0, length);
+        var none = Vector256<float>.Zero;
+        var flows = Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm);
+        var spreads = Vector256.Create(rate * SpreadAtRest);
+        for (var i = 0; i < length - 1; i++)
+        {
+            var opens = Vector256.GreaterThanOrEqual(
+                Vector256.Max(film[i], film[i + 1]),
+                Vector256.Max(pins[i], pins[i + 1])
+            );
+            var conducts = opens & (flows / (resists[i] + resists[i + 1]));
+            var mean = (film[i] + film[i + 1]) * 0.5f;
+            var falls = relief[i] - relief[i + 1];
+            leaves[i] = conducts * (mean + Vector256.Max(falls, none));
+            returns[i] = conducts * (mean + Vector256.Max(-falls, none));
+            spread[i] = opens & (spreads * mean);
+        }
+        leaves[length - 1] = returns[length - 1] = spread[length - 1] = none;
     }
 
     /// <summary>
-    /// Each face lets pass Q = a f - b f'. Down the line the diagonals are eliminated (L. H. Thomas, 1949); on the way
-    /// back what passes each face leaves one cell and enters the next, so that nothing is lost to rounding.
+    /// Down the line the diagonals are eliminated (L. H. Thomas, 1949); on the way back what passes each face leaves one cell
+    /// and enters the next, so that nothing is lost to rounding.
     /// </summary>
-    private static void MoveWater(WetSheet sheet, Lines lines, float rate, int from, int to, Scratch scratch)
+    private static void Pass(int length, Scratch scratch, Vector256<float>[] through)
     {
-        var none = Vector256<float>.Zero;
-        var one = Vector256<float>.One;
-        var damp = Vector256.Create(DampAt / (float)DryingCurve.CriticalShare);
-        var bone = Vector256.Create(1e-3f); // g/m2; paper that never drank is dry
-        var flows = Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm);
-        var spreads = Vector256.Create(rate * SpreadAtRest);
-        Span<Vector256<float>> water = scratch.There,
-            leaves = scratch.Leaves,
-            returns = scratch.Returns,
-            above = scratch.Above,
-            solved = scratch.Solved,
-            passes = scratch.Passes,
-            spread = scratch.Spread,
-            dilutes = scratch.Dilutes;
-        var film = lines.Load(sheet.Film, from);
-        var here = Ground(from, film);
+        Span<Vector256<float>> there = scratch.There.AsSpan(0, length),
+            leaves = scratch.Leaves.AsSpan(0, length),
+            returns = scratch.Returns.AsSpan(0, length),
+            above = scratch.Above.AsSpan(0, length),
+            solved = scratch.Solved.AsSpan(0, length),
+            passes = through.AsSpan(0, length);
+        var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
         Vector256<float> came = none,
             before = none,
-            a = none,
-            b = none;
-        for (var i = from; i <= to; i++)
+            enters = none,
+            back = none;
+        for (var i = 0; i < there.Length; i++)
         {
-            water[i] = film;
-            var (enters, back) = (a, b);
-            (a, b, spread[i]) = (none, none, none);
-            var nextFilm = film;
-            if (i < to)
-            {
-                nextFilm = lines.Load(sheet.Film, i + 1);
-                var next = Ground(i + 1, nextFilm);
-                var opens = Vector256.GreaterThanOrEqual(
-                    Vector256.Max(film, nextFilm),
-                    Vector256.Max(here.Pins, next.Pins)
-                );
-                var conducts = opens & (flows / (here.Resists + next.Resists));
-                var mean = (film + nextFilm) * 0.5f;
-                var falls = here.Relief - next.Relief;
-                a = conducts * (mean + Vector256.Max(falls, none));
-                b = conducts * (mean + Vector256.Max(-falls, none));
-                spread[i] = opens & (spreads * mean);
-                here = next;
-            }
-            (leaves[i], returns[i]) = (a, b);
+            var (a, b) = (leaves[i], returns[i]);
             var pivot = one / (one + a + back - enters * came);
             came = b * pivot;
-            before = (film + enters * before) * pivot;
+            before = (there[i] + enters * before) * pivot;
             (above[i], solved[i]) = (came, before);
-            film = nextFilm;
+            (enters, back) = (a, b);
         }
-        var least = Vector256.Create(WetSheet.LeastFilm * 1e-3f);
-        var (later, beyond) = (none, none);
-        for (var i = to; i >= from; i--)
+        var (later, beyond) = (solved[length - 1], none);
+        for (var i = length - 2; i >= 0; i--)
         {
-            later = solved[i] + above[i] * later;
-            solved[i] = later;
-            if (i < to)
-            {
-                var passed = leaves[i] * later - returns[i] * solved[i + 1];
-                passes[i] = passed;
-                Keep(i + 1, water[i + 1] + passed - beyond);
-                beyond = passed;
-            }
+            var next = later;
+            later = solved[i] + above[i] * next;
+            var passed = leaves[i] * later - returns[i] * next;
+            passes[i] = passed;
+            there[i + 1] = there[i + 1] + passed - beyond;
+            beyond = passed;
         }
-        Keep(from, water[from] - beyond);
+        there[0] -= beyond;
+    }
 
-        void Keep(int i, Vector256<float> after)
+    /// <summary>How much the water after it thins what floats there; answers whether a front came anywhere.</summary>
+    private static bool Dilutes(int length, Scratch scratch)
+    {
+        Span<Vector256<float>> before = scratch.Film.AsSpan(0, length),
+            after = scratch.There.AsSpan(0, length),
+            dilutes = scratch.Dilutes.AsSpan(0, length);
+        var least = Vector256.Create(WetSheet.LeastFilm);
+        var thinnest = least * 1e-3f;
+        var came = Vector256<float>.Zero;
+        for (var i = 0; i < before.Length; i++)
         {
-            scratch.Dilutes[i] = one / Vector256.Max(after, least);
-            // A front that comes onto damp paper takes along what lies there.
-            var comes =
-                Vector256.LessThanOrEqual(scratch.There[i], Vector256.Create(WetSheet.LeastFilm))
-                & Vector256.GreaterThan(after, Vector256.Create(WetSheet.LeastFilm));
-            if (comes != none)
-                lines.Store(
-                    sheet.Stirred,
-                    i,
-                    Vector256.Max(lines.Load(sheet.Stirred, i), comes & Vector256.Create(FrontStirs))
-                );
-            lines.Store(sheet.Film, i, after);
+            dilutes[i] = Vector256<float>.One / Vector256.Max(after[i], thinnest);
+            // From here on where a front comes.
+            before[i] = Vector256.LessThanOrEqual(before[i], least) & Vector256.GreaterThan(after[i], least);
+            came |= before[i];
         }
+        return came != Vector256<float>.Zero;
+    }
 
-        // How high a film must stand beside a cell to come onto it; wet ones take any, dams none.
-        (Vector256<float> Relief, Vector256<float> Resists, Vector256<float> Pins) Ground(int i, Vector256<float> lies)
-        {
-            var resists = lines.Load(sheet.Paper.Resistance.Span, i);
-            var soaked = Vector256.Max(bone, lines.Load(sheet.Soaked, i));
-            var dry = Vector256.Max(none, one - damp * lines.Load(sheet.InPaper, i) / soaked);
-            var pins = Vector256.ConditionalSelect(
-                Vector256.GreaterThan(lies, Vector256.Create(WetSheet.LeastFilm)),
-                none,
-                resists * (PinsDry * dry + Vector256.Create(PinsDamp))
-            );
-            return (lines.Load(sheet.Paper.Relief.Span, i), resists, pins + lines.Load(sheet.Dams, i));
-        }
+    /// <summary>A front that comes onto damp paper takes along what lies there.</summary>
+    private static void StirAtFronts(WetSheet sheet, Lines lines, int from, int length, Scratch scratch)
+    {
+        Span<Vector256<float>> fronts = scratch.Film.AsSpan(0, length),
+            stirred = scratch.There.AsSpan(0, length);
+        lines.Gather(sheet.Stirred, from, stirred);
+        for (var i = 0; i < fronts.Length; i++)
+            stirred[i] = Vector256.Max(stirred[i], fronts[i] & Vector256.Create(FrontStirs));
+        lines.Scatter(stirred, from, sheet.Stirred);
     }
 
     /// <summary>Pigment goes with the water, from the side that it comes from, and spreads a little by itself.</summary>
-    private static void MovePigment(float[] afloat, Lines lines, float mobility, int from, int to, Scratch scratch)
+    private static void MovePigment(float[] afloat, Lines lines, int from, int length, float mobility, Scratch scratch)
     {
+        var there = scratch.There.AsSpan(0, length);
+        lines.Gather(afloat, from, there);
+        var any = Vector256<float>.Zero;
+        foreach (var cells in there)
+            any |= cells;
+        if (any == Vector256<float>.Zero)
+            return;
+        PigmentFaces(length, mobility, scratch);
+        Pass(length, scratch, scratch.Pins);
+        lines.Scatter(there, from, afloat);
+    }
+
+    private static void PigmentFaces(int length, float mobility, Scratch scratch)
+    {
+        ReadOnlySpan<Vector256<float>> passes = scratch.Passes.AsSpan(0, length),
+            spread = scratch.Spread.AsSpan(0, length),
+            dilutes = scratch.Dilutes.AsSpan(0, length);
+        Span<Vector256<float>> leaves = scratch.Leaves.AsSpan(0, length),
+            returns = scratch.Returns.AsSpan(0, length);
         var none = Vector256<float>.Zero;
-        var one = Vector256<float>.One;
-        Span<Vector256<float>> there = scratch.There,
-            leaves = scratch.Leaves,
-            returns = scratch.Returns,
-            above = scratch.Above,
-            solved = scratch.Solved,
-            passes = scratch.Passes,
-            spread = scratch.Spread,
-            dilutes = scratch.Dilutes;
-        Vector256<float> came = none,
-            before = none,
-            a = none,
-            b = none;
-        for (var i = from; i <= to; i++)
+        for (var i = 0; i < length - 1; i++)
         {
-            var lies = lines.Load(afloat, i);
-            there[i] = lies;
-            var (enters, back) = (a, b);
-            (a, b) = (none, none);
-            if (i < to)
-            {
-                var goes = mobility * passes[i];
-                a = (Vector256.Max(goes, none) + spread[i]) * dilutes[i];
-                b = (Vector256.Max(-goes, none) + spread[i]) * dilutes[i + 1];
-            }
-            (leaves[i], returns[i]) = (a, b);
-            var pivot = one / (one + a + back - enters * came);
-            came = b * pivot;
-            before = (lies + enters * before) * pivot;
-            (above[i], solved[i]) = (came, before);
+            var goes = mobility * passes[i];
+            leaves[i] = (Vector256.Max(goes, none) + spread[i]) * dilutes[i];
+            returns[i] = (Vector256.Max(-goes, none) + spread[i]) * dilutes[i + 1];
         }
-        var (later, beyond) = (none, none);
-        for (var i = to; i >= from; i--)
-        {
-            var next = later;
-            later = solved[i] + above[i] * later;
-            if (i < to)
-            {
-                var passed = leaves[i] * later - returns[i] * next;
-                lines.Store(afloat, i + 1, there[i + 1] + passed - beyond);
-                beyond = passed;
-            }
-        }
-        lines.Store(afloat, from, there[from] - beyond);
+        leaves[length - 1] = returns[length - 1] = none;
     }
 
     /// <summary>Room to work in, for as many lines as go together.</summary>
     private sealed class Scratch(int cells)
     {
-        public readonly Vector256<float>[] There = new Vector256<float>[cells],
+        public readonly Vector256<float>[] Film = new Vector256<float>[cells],
+            Relief = new Vector256<float>[cells],
+            Resists = new Vector256<float>[cells],
+            Pins = new Vector256<float>[cells],
+            There = new Vector256<float>[cells],
             Leaves = new Vector256<float>[cells],
             Returns = new Vector256<float>[cells],
             Above = new Vector256<float>[cells],

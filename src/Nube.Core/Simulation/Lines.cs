@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
 using System.Runtime.Intrinsics;
 
 namespace Nube.Core.Simulation;
@@ -20,26 +21,36 @@ internal readonly struct Lines(CellGrid grid, bool down, int first)
     /// <summary>Cells of a line.</summary>
     public int Cells { get; } = down ? grid.Height : grid.Width;
 
-    /// <summary>A cell of each line; 0 for lines beyond the grid.</summary>
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public Vector256<float> Load(ReadOnlySpan<float> cells, int along)
+    /// <summary>Reads cells of each line; 0 for lines beyond the grid.</summary>
+    /// <param name="cells">All cells of the grid.</param>
+    /// <param name="from">The first along the lines.</param>
+    /// <param name="into">Where they come, one after the other, with a line in each lane.</param>
+    public void Gather(ReadOnlySpan<float> cells, int from, Span<Vector256<float>> into)
     {
-        var at = start + along * step;
         if (count < Together)
-            return LoadFew(cells, at);
+        {
+            for (var i = 0; i < into.Length; i++)
+                into[i] = LoadFew(cells, start + (from + i) * step);
+            return;
+        }
         if (apart == 1)
-            return Vector256.Create(cells.Slice(at, Together));
-        var last = cells[at + 7 * apart]; // so that the others are known to be there
-        return Vector256.Create(
-            cells[at],
-            cells[at + apart],
-            cells[at + 2 * apart],
-            cells[at + 3 * apart],
-            cells[at + 4 * apart],
-            cells[at + 5 * apart],
-            cells[at + 6 * apart],
-            last
-        );
+        {
+            var these = cells.Slice(start + from * step, (into.Length - 1) * step + Together);
+            ref var first = ref MemoryMarshal.GetReference(these);
+            for (var i = 0; i < into.Length; i++)
+                into[i] = Vector256.LoadUnsafe(ref first, (nuint)(i * step));
+            return;
+        }
+        var at = 0;
+        for (; at + Together <= into.Length; at += Together)
+        {
+            var square = into.Slice(at, Together);
+            for (var line = 0; line < Together; line++)
+                square[line] = Vector256.Create(cells.Slice(start + line * apart + from + at, Together));
+            Transposing.InPlace(square);
+        }
+        for (; at < into.Length; at++)
+            into[at] = LoadFew(cells, start + from + at);
     }
 
     [MethodImpl(MethodImplOptions.NoInlining)]
@@ -52,48 +63,40 @@ internal readonly struct Lines(CellGrid grid, bool down, int first)
         return Vector256.Create<float>(lines);
     }
 
-    /// <summary>The first and the last cell along the lines that holds anything in one of them; none: 0 and -1.</summary>
-    public (int From, int To) Filled(ReadOnlySpan<float> cells)
+    /// <summary>Writes cells of each line; the other way of <see cref="Gather"/>.</summary>
+    public void Scatter(ReadOnlySpan<Vector256<float>> values, int from, Span<float> cells)
     {
-        var (from, to) = (Cells, -1);
+        if (count < Together)
+        {
+            for (var i = 0; i < values.Length; i++)
+                StoreFew(cells, start + (from + i) * step, values[i]);
+            return;
+        }
         if (apart == 1)
         {
-            for (var i = 0; i < Cells; i++)
-            {
-                if (cells.Slice(start + i * step, count).IndexOfAnyExcept(0) < 0)
-                    continue;
-                (from, to) = (Math.Min(from, i), i);
-            }
+            var these = cells.Slice(start + from * step, (values.Length - 1) * step + Together);
+            ref var first = ref MemoryMarshal.GetReference(these);
+            for (var i = 0; i < values.Length; i++)
+                values[i].StoreUnsafe(ref first, (nuint)(i * step));
+            return;
         }
-        else
+        Span<Vector256<float>> square = stackalloc Vector256<float>[Together];
+        var at = 0;
+        for (; at + Together <= values.Length; at += Together)
         {
-            for (var line = 0; line < count; line++)
-            {
-                var row = cells.Slice(start + line * apart, Cells);
-                var first = row.IndexOfAnyExcept(0);
-                if (first >= 0)
-                    (from, to) = (Math.Min(from, first), Math.Max(to, row.LastIndexOfAnyExcept(0)));
-            }
+            values.Slice(at, Together).CopyTo(square);
+            Transposing.InPlace(square);
+            for (var line = 0; line < Together; line++)
+                square[line].CopyTo(cells[(start + line * apart + from + at)..]);
         }
-        return to < 0 ? (0, -1) : (from, to);
+        for (; at < values.Length; at++)
+            StoreFew(cells, start + from + at, values[at]);
     }
 
-    /// <summary>Writes a cell of each line.</summary>
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public void Store(Span<float> cells, int along, Vector256<float> values)
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    private void StoreFew(Span<float> cells, int at, Vector256<float> values)
     {
-        var at = start + along * step;
-        if (apart == 1 && count == Together)
-            values.CopyTo(cells[at..]);
-        else
-            StoreApart(cells, at, values);
-    }
-
-    private void StoreApart(Span<float> cells, int at, Vector256<float> values)
-    {
-        Span<float> lines = stackalloc float[Together];
-        values.CopyTo(lines);
         for (var line = 0; line < count; line++)
-            cells[at + line * apart] = lines[line];
+            cells[at + line * apart] = values[line];
     }
 }

@@ -19,7 +19,7 @@ internal static class SmallerCells
         Parallel.For(0, height, y =>
         {
             var row = cells.Span.Slice(y * width, width);
-            if (!row.ContainsAnyExcept(0f))
+            if (!Cells.Any(row))
                 return;
             for (var x = 0; x < width; x++)
             {
@@ -32,7 +32,7 @@ internal static class SmallerCells
         Parallel.For(0, height, y =>
         {
             var (first, last) = (Math.Max(0, y - 1), Math.Min(height - 1, y + 1));
-            if (!wide.AsSpan(first * 2 * width, (last - first + 1) * 2 * width).ContainsAnyExcept(0f))
+            if (!Cells.Any(wide.AsSpan(first * 2 * width, (last - first + 1) * 2 * width)))
                 return;
             for (var x = 0; x < 2 * width; x++)
             {

@@ -23,9 +23,12 @@ public static class Washing
     private const float Still = 0.001f; // stirred less than this it is at rest
     private const double RestSeconds = 8; // in which what was stirred comes to rest, to 1/e
     private const float StainsAgainstLift = 0.7f;
-    private const double LeastStep = 0.25,
-        LongestStep = 4; // s, while there is a film; without one the formulas hold for any step
-    private const double StepsGrow = 1.25;
+
+    // While there is a film; without one the formulas hold for any step. From steps of 0.1 to 1 s the pictures of a card
+    // of six washes differ by 0.3 of 255 in the mean, and by 3 in one of a hundred pixels.
+    private const double LeastStep = 1,
+        LongestStep = 6; // s
+    private const double StepsGrow = 1.5;
     private const float LeastInPaper = 0.01f; // g/m2; less than this is dry
     private const float SinksOnHills = 0.1f; // of what sinks on level paper, at least
 
@@ -41,7 +44,7 @@ public static class Washing
         var (left, step) = (seconds, LeastStep);
         for (var turn = 0; left > 1e-9; turn++)
         {
-            var flows = sheet.Film.AsSpan().ContainsAnyInRange(WetSheet.LeastFilm, float.MaxValue);
+            var flows = HasFilm(sheet);
             var now = flows ? Math.Min(left, step) : left;
             if (flows)
             {
@@ -49,9 +52,7 @@ public static class Washing
                 FilmFlow.Along(sheet, down: turn % 2 != 0, now);
                 WakeUnder(sheet);
             }
-            Dry(sheet, now, evaporation);
-            Settle(sheet, now);
-            Rest(sheet, now);
+            DryAndSettle(sheet, now, evaporation);
             sheet.Seconds += now;
             left -= now;
             step = Math.Min(LongestStep, step * StepsGrow);
@@ -61,29 +62,43 @@ public static class Washing
     private static Span<float> RunOf(float[] cells, int run) =>
         cells.AsSpan(run * WetSheet.Run, Math.Min(WetSheet.Run, cells.Length - run * WetSheet.Run));
 
+    private static bool HasFilm(WetSheet sheet)
+    {
+        for (var run = 0; run < sheet.Awake.Length; run++)
+        {
+            if (sheet.Awake[run] && Cells.Any(RunOf(sheet.Film, run)))
+                return true;
+        }
+        return false;
+    }
+
     /// <summary>Cells that a film has come to.</summary>
     private static void WakeUnder(WetSheet sheet)
     {
         for (var run = 0; run < sheet.Awake.Length; run++)
-            sheet.Awake[run] |= RunOf(sheet.Film, run).ContainsAnyExcept(0f);
+            sheet.Awake[run] |= Cells.Any(RunOf(sheet.Film, run));
     }
 
-    private static void ForAwake(WetSheet sheet, Action<int> each) => Parallel.For(0, sheet.Awake.Length, run =>
-        {
-            if (sheet.Awake[run])
-                each(run);
-        });
-
-    /// <summary>The paper drinks and the air takes its share, cell by cell.</summary>
-    private static void Dry(WetSheet sheet, double seconds, double evaporation)
+    /// <summary>Cell by cell the paper drinks, the air takes its share, pigment sinks, and what was stirred rests.</summary>
+    private static void DryAndSettle(WetSheet sheet, double seconds, double evaporation)
     {
         if (sheet.Seconds >= sheet.DrawnUntil)
             (sheet.Drawn, sheet.DrawnUntil) = (DrawnMore(sheet), sheet.Seconds + DrawnAnewSeconds);
         var gone = new double[sheet.Awake.Length];
-        ForAwake(sheet, run => gone[run] = DryRun(sheet, run * WetSheet.Run, seconds, evaporation));
+        Parallel.For(0, sheet.Awake.Length, run =>
+        {
+            if (!sheet.Awake[run])
+                return;
+            gone[run] = DryRun(sheet, run * WetSheet.Run, seconds, evaporation);
+            sheet.Awake[run] = Settle(sheet, run, (float)seconds);
+            Rest(RunOf(sheet.Stirred, run), seconds);
+        });
         sheet.Evaporated += gone.Sum();
+        if (!sheet.Awake.Contains(true))
+            Array.Clear(sheet.InUse);
     }
 
+    [MethodImpl(MethodImplOptions.NoInlining)] // all that is called inside is inlined only where it is by itself
     private static double DryRun(WetSheet sheet, int from, double seconds, double evaporation)
     {
         var none = Vector256<float>.Zero;
@@ -135,8 +150,8 @@ public static class Washing
     {
         var grid = sheet.Paper.Grid;
         var film = sheet.Film.AsSpan();
-        var drawn = new float[grid.Count];
-        var (first, last) = (film.IndexOfAnyExcept(0f), film.LastIndexOfAnyExcept(0f));
+        var drawn = Cells.New(grid.Count);
+        var (first, last) = (Cells.First(film), Cells.Last(film));
         if (first < 0)
             return drawn;
         // Only rows with a film, and as many beside them as the blur reaches to.
@@ -167,37 +182,29 @@ public static class Washing
         return drawn;
     }
 
-    private static void Rest(WetSheet sheet, double seconds)
+    private static void Rest(Span<float> stirred, double seconds)
     {
+        if (!Cells.Any(stirred))
+            return;
         var stays = (float)Math.Exp(-seconds / RestSeconds);
-        ForAwake(sheet, run =>
-        {
-            foreach (ref var stirred in RunOf(sheet.Stirred, run))
-                stirred = stirred < Still ? 0 : stirred * stays;
-        });
+        foreach (ref var cell in stirred)
+            cell = cell < Still ? 0 : cell * stays;
     }
 
     /// <summary>
-    /// Pigment sinks onto the paper, some is taken up again, and what has dried stays. Where nothing is wet or loose any more
-    /// cells go to sleep.
+    /// Pigment sinks onto the paper, some is taken up again, and what has dried stays. Answers whether anything is wet or
+    /// loose yet; where nothing is, cells go to sleep.
     /// </summary>
-    private static void Settle(WetSheet sheet, double seconds)
+    private static bool Settle(WetSheet sheet, int run, float seconds)
     {
-        ForAwake(sheet, run =>
-        {
-            var loose = false;
-            for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
-                loose |= sheet.InUse[pigment] && SettleRun(sheet, pigment, run * WetSheet.Run, (float)seconds);
-            sheet.Awake[run] =
-                loose
-                || RunOf(sheet.Film, run).ContainsAnyExcept(0f)
-                || RunOf(sheet.InPaper, run).ContainsAnyExcept(0f);
-        });
-        if (!sheet.Awake.Contains(true))
-            Array.Clear(sheet.InUse);
+        var loose = false;
+        for (var pigment = 0; pigment < sheet.Pigments.Length; pigment++)
+            loose |= sheet.InUse[pigment] && SettleRun(sheet, pigment, run * WetSheet.Run, seconds);
+        return loose || Cells.Any(RunOf(sheet.Film, run)) || Cells.Any(RunOf(sheet.InPaper, run));
     }
 
     /// <summary>Whether anything is left that has not dried on.</summary>
+    [MethodImpl(MethodImplOptions.NoInlining)]
     private static bool SettleRun(WetSheet sheet, int pigment, int from, float seconds)
     {
         var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
@@ -219,10 +226,7 @@ public static class Washing
             var film = Cells.Load(sheet.Film, at);
             var wet = Vector256.GreaterThan(film, none);
             // Both ways at once, backward in time: none of it can become less than nothing.
-            var valley = Vector256.Max(
-                Vector256.Create(SinksOnHills),
-                one + grains * Cells.Load(sheet.Paper.Valley.Span, at)
-            );
+            var valley = Vector256.Max(Vector256.Create(SinksOnHills), one + grains * Cells.Load(sheet.Valley, at));
             var down = settles * valley / (film + one);
             var lifts = lets * (Vector256.Create(LiftsAtRest) + LiftsStirred * Cells.Load(sheet.Stirred, at));
             var stays = wet & ((m + lifts * (m + g)) / (one + down + lifts));
@@ -238,38 +242,5 @@ public static class Washing
                 Cells.Store(bound, at, Cells.Load(bound, at) + binds);
         }
         return loosely != none;
-    }
-
-    /// <summary>Cells side by side, as many as a vector holds; beyond the last there is nothing.</summary>
-    private static class Cells
-    {
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        public static Vector256<float> Load(ReadOnlySpan<float> cells, int at) =>
-            at + Vector256<float>.Count <= cells.Length ? Vector256.Create(cells[at..]) : LoadLast(cells[at..]);
-
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        public static void Store(Span<float> cells, int at, Vector256<float> values)
-        {
-            if (at + Vector256<float>.Count <= cells.Length)
-                values.CopyTo(cells[at..]);
-            else
-                StoreLast(cells[at..], values);
-        }
-
-        [MethodImpl(MethodImplOptions.NoInlining)]
-        private static Vector256<float> LoadLast(ReadOnlySpan<float> cells)
-        {
-            Span<float> last = stackalloc float[Vector256<float>.Count];
-            last.Clear();
-            cells.CopyTo(last);
-            return Vector256.Create<float>(last);
-        }
-
-        [MethodImpl(MethodImplOptions.NoInlining)]
-        private static void StoreLast(Span<float> cells, Vector256<float> values)
-        {
-            for (var lane = 0; lane < cells.Length; lane++)
-                cells[lane] = values[lane];
-        }
     }
 }

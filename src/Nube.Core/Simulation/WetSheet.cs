@@ -32,10 +32,12 @@ public sealed class WetSheet
         ArgumentNullException.ThrowIfNull(paper);
         (Paper, Pigments) = (paper, pigments);
         var count = paper.Grid.Count;
-        (Film, InPaper, Soaked, Stirred) = (new float[count], new float[count], new float[count], new float[count]);
-        Afloat = [.. pigments.Select(_ => new float[count])];
-        Loose = [.. pigments.Select(_ => new float[count])];
-        Bound = [.. pigments.Select(_ => new float[count])];
+        (Film, InPaper, Soaked, Stirred) = (Cells.New(count), Cells.New(count), Cells.New(count), Cells.New(count));
+        Afloat = [.. pigments.Select(_ => Cells.New(count))];
+        Loose = [.. pigments.Select(_ => Cells.New(count))];
+        Bound = [.. pigments.Select(_ => Cells.New(count))];
+        Valley = Cells.New(count);
+        paper.Valley.CopyTo(Valley);
         Dams = new float[count];
         if (!dams.IsEmpty && dams.Length != count)
             throw new ArgumentException("There is one dam or none for each cell.", nameof(dams));
@@ -43,9 +45,10 @@ public sealed class WetSheet
             Dams[at] = dams[at] ? float.PositiveInfinity : 0;
         if (!areas.IsEmpty && areas.Length != count)
             throw new ArgumentException("There is one area for each cell.", nameof(areas));
+        HasDams = dams.Contains(true);
         Areas = areas.IsEmpty ? new ushort[count] : areas.ToArray();
         LastArea = count == 0 ? 0 : Areas.Max();
-        Quicker = new float[count];
+        Quicker = Cells.New(count);
         Array.Fill(Quicker, 1);
         Awake = new bool[(count + Run - 1) / Run];
         InUse = new bool[pigments.Length];
@@ -64,6 +67,9 @@ public sealed class WetSheet
     /// <summary>How high a film must stand to come onto a cell that holds water back: no film does; 0 elsewhere, g/m2.</summary>
     internal float[] Dams { get; }
 
+    /// <summary>Whether there is any such cell.</summary>
+    internal bool HasDams { get; }
+
     /// <summary>Water above the paper, g/m2, which is its height in um.</summary>
     internal float[] Film { get; }
 
@@ -75,6 +81,9 @@ public sealed class WetSheet
 
     /// <summary>How much the brush has stirred up what lies there, 0 to 1; it soon comes to rest.</summary>
     internal float[] Stirred { get; }
+
+    /// <summary>How deep a valley each cell is.</summary>
+    internal float[] Valley { get; }
 
     /// <summary>The area of each cell.</summary>
     internal ushort[] Areas { get; }
@@ -340,10 +349,10 @@ public sealed class WetSheet
         for (var y = 0; y < Paper.Grid.Height; y++)
         {
             var row = cells.Slice(y * width, width);
-            var first = row.IndexOfAnyExcept(0f);
+            var (first, last) = (Cells.First(row), Cells.Last(row));
             if (first < 0)
                 continue;
-            for (var x = first; x <= row.LastIndexOfAnyExcept(0f); x++)
+            for (var x = first; x <= last; x++)
             {
                 if (row[x] == 0)
                     continue;
