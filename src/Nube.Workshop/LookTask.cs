@@ -135,14 +135,19 @@ public sealed record PlayDeviation(PlayCard Card, int Area, Deviation What, Pape
 
     private protected override DeviationPlayed Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
     {
-        var planned = WhatIf.Only(Card.ToPlay(file), Area);
+        var planned = WhatIf.AsPlanned(Card.ToPlay(file), Area, What);
         var mask = planned.Masks.FirstOrDefault(mask => mask.Id == Area)
             ?? throw new PictureTroubleException("This area is not there any more.");
-        if (planned.Passes.IsEmpty)
+        if (!planned.Passes.Any(go => go.Pass.Areas.Contains(Area)))
             throw new PictureTroubleException("Nothing is done in this area by itself.");
-        var otherwise = WhatIf.Done(planned, What, Other)
+        var otherwise = WhatIf.Done(planned, Area, What, Other)
             ?? throw new PictureTroubleException(
-                "That cannot be done in this area: it has too few passes for it, or none that is wet."
+                What switch
+                {
+                    Deviation.NoDams => "No line of this picture holds water back.",
+                    Deviation.NeighbourToo => "Nothing wet is done beside this area that could run into it.",
+                    _ => "That cannot be done in this area: it has too few passes for it, or none that is wet.",
+                }
             );
         CardPicture Last(CardToPlay card) => new CardPlay(card, Card.CellMm).Stills(stop).Last().Picture;
         var (asPlanned, instead) = (Last(planned), Last(otherwise));
@@ -150,7 +155,8 @@ public sealed record PlayDeviation(PlayCard Card, int Area, Deviation What, Pape
             PlayCard.Coded(asPlanned),
             PlayCard.Coded(instead),
             AreaMeasured.Of(asPlanned, mask, planned.WidthMm),
-            AreaMeasured.Of(instead, mask, planned.WidthMm)
+            AreaMeasured.Of(instead, mask, planned.WidthMm),
+            AreaMeasured.DifferentMm2(asPlanned, instead, mask, planned.WidthMm)
         );
     }
 }
@@ -160,9 +166,11 @@ public sealed record PlayDeviation(PlayCard Card, int Area, Deviation What, Pape
 /// <param name="Instead">The card otherwise, WebP.</param>
 /// <param name="PlannedFigures">The area as planned, in figures.</param>
 /// <param name="InsteadFigures">The same otherwise.</param>
+/// <param name="DifferentMm2">How much of it looks clearly otherwise, mm2.</param>
 public sealed record DeviationPlayed(
     byte[] Planned,
     byte[] Instead,
     AreaMeasured PlannedFigures,
-    AreaMeasured InsteadFigures
+    AreaMeasured InsteadFigures,
+    double DifferentMm2
 );

@@ -83,6 +83,46 @@ public sealed record AreaMeasured(Lab Colour, double? RimToMiddle, double Hardes
         double Density(List<int> some) => -Math.Log10(some.Average(at => Math.Max(1e-4, xyz[at].Y)));
     }
 
+    /// <summary>How much of an area looks clearly otherwise in another picture of the same size, mm2.</summary>
+    public static double DifferentMm2(CardPicture picture, CardPicture other, AreaMask mask, double widthMm)
+    {
+        ArgumentNullException.ThrowIfNull(picture);
+        ArgumentNullException.ThrowIfNull(other);
+        ArgumentNullException.ThrowIfNull(mask);
+        var perMm = picture.Width / widthMm;
+        var inMm = (int)Math.Round(1 / AreaMask.CellMm);
+        var different = 0;
+        for (var top = 0; top < mask.Height; top += inMm)
+        {
+            for (var left = 0; left < mask.Width; left += inMm)
+            {
+                var cells = CellsIn(mask, left, top, inMm);
+                var (x, y) = ((mask.Left + left) * AreaMask.CellMm * perMm, (mask.Top + top) * AreaMask.CellMm * perMm);
+                if (
+                    cells > 0
+                    && Ciede2000.Difference(Seen(picture, x, y, perMm), Seen(other, x, y, perMm)) > ClearlyMore
+                )
+                    different += cells;
+            }
+        }
+        return different * AreaMask.CellMm * AreaMask.CellMm;
+
+        static Lab Seen(CardPicture picture, double x, double y, double size) =>
+            Lab.FromXyz(MeanOf(picture, x, y, size));
+    }
+
+    private static int CellsIn(AreaMask mask, int left, int top, int side)
+    {
+        var inside = 0;
+        for (var y = top; y < Math.Min(top + side, mask.Height); y++)
+        {
+            for (var x = left; x < Math.Min(left + side, mask.Width); x++)
+                inside += mask.Parts[y * mask.Width + x] == CellPart.Outside ? 0 : 1;
+        }
+        return inside;
+    }
+
+    private const double ClearlyMore = 5; // CIEDE2000 of a square millimetre: seen at a glance; this project's own
     private const int LeastMiddle = 50; // cells: 3 mm2
     private const double InHardest = 0.01; // of the middle
     private const double LeastDensity = 0.02; // of light thrown back, logarithm: hardly tinted

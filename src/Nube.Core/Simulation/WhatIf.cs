@@ -4,6 +4,7 @@ using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
+using Nube.Core.Simulation.Hand;
 
 namespace Nube.Core.Simulation;
 
@@ -27,6 +28,12 @@ public enum Deviation
 
     /// <summary>It is painted on another paper.</summary>
     OtherPaper,
+
+    /// <summary>A neighbour is painted while the area is wet.</summary>
+    NeighbourToo,
+
+    /// <summary>Its lines hold no water back.</summary>
+    NoDams,
 }
 
 /// <summary>What would come of doing something otherwise in one area of a card.</summary>
@@ -35,28 +42,35 @@ public static class WhatIf
     private const double StillDamp = 0.35; // of the time until it is dry: the film is gone, the paper is not dry
     private const int StepsWetter = 2;
 
-    /// <summary>What is done to one area alone, as it is planned.</summary>
+    /// <summary>What is done to an area as it is planned, and to its neighbours where they have a part in it.</summary>
     /// <param name="card">The card.</param>
     /// <param name="area">The area.</param>
-    public static CardToPlay Only(CardToPlay card, int area)
+    /// <param name="otherwise">What is to be done otherwise.</param>
+    public static CardToPlay AsPlanned(CardToPlay card, int area, Deviation otherwise)
     {
         ArgumentNullException.ThrowIfNull(card);
-        return card with
+        return otherwise is Deviation.NeighbourToo or Deviation.NoDams
+            ? Only(card, [area, .. LabelCells.Of(card.Masks, card.MaskGrid).Beside(area)])
+            : Only(card, [area]);
+    }
+
+    private static CardToPlay Only(CardToPlay card, ImmutableArray<int> areas) =>
+        card with
         {
             Passes =
             [
                 .. card
-                    .Passes.Where(go => go.Pass.Areas.Contains(area) && !go.Pass.WholeCard)
-                    .Select(go => go with { Pass = go.Pass with { Areas = [area] } }),
+                    .Passes.Where(go => go.Pass.Areas.Any(areas.Contains) && !go.Pass.WholeCard)
+                    .Select(go => go with { Pass = go.Pass with { Areas = [.. go.Pass.Areas.Where(areas.Contains)] } }),
             ],
         };
-    }
 
     /// <summary>The same done otherwise; null where it cannot be.</summary>
-    /// <param name="planned">What is done to one area, as it is planned.</param>
+    /// <param name="planned">What <see cref="AsPlanned"/> says.</param>
+    /// <param name="area">The area.</param>
     /// <param name="otherwise">What is done otherwise.</param>
     /// <param name="paper">The other paper, where that is asked for.</param>
-    public static CardToPlay? Done(CardToPlay planned, Deviation otherwise, Paper? paper = null)
+    public static CardToPlay? Done(CardToPlay planned, int area, Deviation otherwise, Paper? paper = null)
     {
         ArgumentNullException.ThrowIfNull(planned);
         var passes = planned.Passes;
@@ -71,6 +85,8 @@ public static class WhatIf
             Deviation.LayerFewer when passes.Length > 1 => planned with { Passes = passes[..^1] },
             Deviation.LastFirst when passes.Length > 1 => planned with { Passes = TurnedRound(passes) },
             Deviation.Heat when wet.Count > 0 => planned with { Air = Heating.Stream },
+            Deviation.NeighbourToo when BothWet(passes, wet, area) is { } both => planned with { Passes = both },
+            Deviation.NoDams when !planned.Dams.IsEmpty => planned with { Dams = ReadOnlyMemory<bool>.Empty },
             Deviation.OtherPaper when paper is not null => planned with
             {
                 Paints = planned.Paints with { Paper = paper, Reflectance = paper.Reflectance() },
@@ -86,6 +102,27 @@ public static class WhatIf
         var sooner =
             passes[from].StartSeconds - (before.EndSeconds + StillDamp * (before.DrySeconds - before.EndSeconds));
         return sooner <= 0 ? passes : [.. passes[..from], .. passes[from..].Select(go => Moved(go, -sooner))];
+    }
+
+    /// <summary>
+    /// The first wet pass of a neighbour right after the area's own, or the other way round; null where there are no two.
+    /// </summary>
+    private static ImmutableArray<PassInTime>? BothWet(
+        ImmutableArray<PassInTime> passes,
+        List<PassInTime> wet,
+        int area
+    )
+    {
+        bool Own(PassInTime go) => go.Pass.Areas.Contains(area);
+        if (wet.Find(Own) is not { } own || wet.Find(go => !Own(go)) is not { } neighbours)
+            return null;
+        var (first, then) = own.StartSeconds <= neighbours.StartSeconds ? (own, neighbours) : (neighbours, own);
+        return
+        [
+            .. passes
+                .Select(go => go == then ? Moved(go, first.EndSeconds - go.StartSeconds) : go)
+                .OrderBy(go => go.StartSeconds),
+        ];
     }
 
     private static PassInTime Moved(PassInTime go, double seconds) =>

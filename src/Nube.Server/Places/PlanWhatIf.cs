@@ -53,22 +53,19 @@ public static class PlanWhatIf
             stop: cancel
         );
         return TypedResults.Ok(
-            new WhatIfView(
-                Address(played.Planned),
-                Address(played.Instead),
-                InWords(given.What, played.PlannedFigures, played.InsteadFigures, other?.Name)
-            )
+            new WhatIfView(Address(played.Planned), Address(played.Instead), InWords(given.What, played, other?.Name))
         );
     }
 
     private static string Address(byte[] webp) => $"data:image/webp;base64,{Convert.ToBase64String(webp)}";
 
     /// <summary>What comes of it. How large a difference is told is this project's own.</summary>
-    internal static string InWords(Deviation what, AreaMeasured planned, AreaMeasured instead, string? paper)
+    internal static string InWords(Deviation what, DeviationPlayed played, string? paper)
     {
         const double rimTold = 0.05,
             edgeTold = 1.2, // times the plan's
             leastEdge = 0.5; // L* per mm
+        var (planned, instead) = (played.PlannedFigures, played.InsteadFigures);
         var difference = Ciede2000.Difference(planned.Colour, instead.Colour);
         List<string> told =
         [
@@ -77,6 +74,10 @@ public static class PlanWhatIf
                 $"on the whole the colour is {difference:0.0} away from the plan ({Words.Seen(difference)})"
             ),
         ];
+        if (played.DifferentMm2 >= 1)
+            told.Add(
+                string.Create(CultureInfo.InvariantCulture, $"{played.DifferentMm2:0} mm² clearly look otherwise")
+            );
         if (planned.RimToMiddle is { } rim && instead.RimToMiddle is { } other && Math.Abs(rim - other) > rimTold)
             told.Add(
                 string.Create(
@@ -105,6 +106,8 @@ public static class PlanWhatIf
             Deviation.LayerFewer => "Without the last layer",
             Deviation.LastFirst => "With the last pass first",
             Deviation.Heat => "Dried with the heat tool",
+            Deviation.NeighbourToo => "With a neighbour painted while it is wet",
+            Deviation.NoDams => "With lines that hold no water back",
             _ => $"On {paper}",
         };
 }

@@ -192,5 +192,7 @@ export const deviationWords: Record<Deviation, string> = {
   layerFewer: 'A layer fewer',
   lastFirst: 'The last pass first',
   heat: 'Heat tool',
+  neighbourToo: 'A neighbour while it is wet',
+  noDams: 'No dams',
   otherPaper: 'Another paper',
 };

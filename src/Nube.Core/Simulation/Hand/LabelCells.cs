@@ -27,6 +27,28 @@ public sealed class LabelCells(CellGrid grid)
         return cells;
     }
 
+    /// <summary>The areas beside one.</summary>
+    public IReadOnlySet<int> Beside(int area)
+    {
+        var beside = new SortedSet<int>();
+        for (var at = 0; at < owners.Length; at++)
+        {
+            if ((at + 1) % grid.Width != 0)
+                Meet(owners[at], owners[at + 1]);
+            if (at + grid.Width < owners.Length)
+                Meet(owners[at], owners[at + grid.Width]);
+        }
+        return beside;
+
+        void Meet(int one, int other)
+        {
+            if (one == area && other != area && other != 0)
+                beside.Add(other);
+            if (other == area && one != area && one != 0)
+                beside.Add(one);
+        }
+    }
+
     /// <summary>The area of each cell, 0 for none, on cells of twice the side, or as they are.</summary>
     /// <param name="wanted">The cells wanted.</param>
     public ushort[] On(CellGrid wanted)

@@ -47,7 +47,12 @@
         ]
       : [],
   );
-  const kinds = Object.keys(deviationWords).filter((what) => what !== 'otherPaper') as Deviation[];
+  const hasDams = $derived((image?.dams.lines ?? 'none') !== 'none');
+  const kinds = $derived(
+    (Object.keys(deviationWords) as Deviation[]).filter(
+      (what) => what !== 'otherPaper' && (what !== 'noDams' || hasDams),
+    ),
+  );
 </script>
 
 <section aria-label="What if" class="sheet mt-4">
