@@ -110,6 +110,25 @@ public sealed record PlayCard(
     }
 }
 
+/// <summary>Plans one area by itself and plays it, to see it dry.</summary>
+/// <param name="Plan">What is to become of it.</param>
+/// <param name="Card">The card; its passes are those of the plan.</param>
+public sealed record PlayArea(PlanCards Plan, PlayCard Card) : WorkshopTask<AreaPlayed>
+{
+    /// <inheritdoc />
+    public override WorkUrgency Urgency => WorkUrgency.Soon;
+
+    private protected override AreaPlayed Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
+    {
+        var card = (Card with { Passes = PassInTime.OfCard(Plan.Made(stop), 1) }).ToPlay(file);
+        return new AreaPlayed(PlayCard.Coded(new CardPlay(card, Card.CellMm).Last(stop).Picture));
+    }
+}
+
+/// <summary>An area that was played.</summary>
+/// <param name="Webp">The card with nothing but it, dry.</param>
+public sealed record AreaPlayed(byte[] Webp);
+
 /// <summary>A look at a card, as a picture that can be sent.</summary>
 /// <param name="Number">Its place among the looks, from 0.</param>
 /// <param name="Pass">Index of the pass that was done last.</param>
@@ -149,7 +168,7 @@ public sealed record PlayDeviation(PlayCard Card, int Area, Deviation What, Pape
                     _ => "That cannot be done in this area: it has too few passes for it, or none that is wet.",
                 }
             );
-        CardPicture Last(CardToPlay card) => new CardPlay(card, Card.CellMm).Stills(stop).Last().Picture;
+        CardPicture Last(CardToPlay card) => new CardPlay(card, Card.CellMm).Last(stop).Picture;
         var (asPlanned, instead) = (Last(planned), Last(otherwise));
         return new DeviationPlayed(
             PlayCard.Coded(asPlanned),

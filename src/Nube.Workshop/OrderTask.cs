@@ -64,7 +64,10 @@ public sealed record PlanCards(
     /// <inheritdoc />
     public override WorkUrgency Urgency => WorkUrgency.Soon;
 
-    private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
+    private protected override Plan Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) => Made(stop);
+
+    /// <summary>The plan.</summary>
+    internal Plan Made(CancellationToken stop)
     {
         var paper = Pace.Paper;
         var paints = new Paints(

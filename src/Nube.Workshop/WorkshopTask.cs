@@ -20,6 +20,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(PlanCards), "planCards")]
 [JsonDerivedType(typeof(ImproveOrder), "improveOrder")]
 [JsonDerivedType(typeof(PlayCard), "playCard")]
+[JsonDerivedType(typeof(PlayArea), "playArea")]
 [JsonDerivedType(typeof(PlayDeviation), "playDeviation")]
 [JsonDerivedType(typeof(ShareLooks), "shareLooks")]
 public abstract record WorkshopTask

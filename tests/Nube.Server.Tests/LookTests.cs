@@ -210,6 +210,33 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task An_area_is_seen_near_by_before_there_is_a_plan()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(1);
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        await Wish(maker, run, "#7f9fc9");
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
+        var area = colours["areas"]![0]!;
+        var id = area["area"]!.GetValue<int>();
+        var seen = await maker.Ok(maker.Post($"{run}/piece/colours/close-up", new { area = id }));
+        using var picture = await Picture(maker, seen);
+        var image = (await maker.Piece(run))["image"]!;
+        var centre = image["areas"]!.AsArray().Single(one => (int)one!["id"]! == id)!["centre"]!;
+        var colour = MeanAround(picture, centre["x"]!.GetValue<double>() * 8, centre["y"]!.GetValue<double>() * 8);
+        var predicted = Srgb.Parse(area["predicted"]!["whole"]!.GetValue<string>()).ToLab();
+        Assert.InRange(Ciede2000.Difference(predicted, colour), 0, 6);
+
+        // The same again is there already; another colour is another picture.
+        var again = await maker.Ok(maker.Post($"{run}/piece/colours/close-up", new { area = id }));
+        Assert.Equal(seen["url"]!.GetValue<string>(), again["url"]!.GetValue<string>());
+        await Wish(maker, run, "#c07f8f");
+        var other = await maker.Ok(maker.Post($"{run}/piece/colours/close-up", new { area = id }));
+        Assert.NotEqual(seen["url"]!.GetValue<string>(), other["url"]!.GetValue<string>());
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Post($"{run}/piece/colours/close-up", new { area = 999 }));
+    }
+
+    [Fact]
     public async Task What_a_mistake_would_do_is_said_and_shown()
     {
         var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);

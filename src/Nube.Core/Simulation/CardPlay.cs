@@ -78,7 +78,19 @@ public sealed class CardPlay
 
     /// <summary>Plays it, from the bare card on.</summary>
     /// <param name="cancel">Ends it between two brushfuls.</param>
-    public IEnumerable<CardStill> Stills(CancellationToken cancel = default)
+    public IEnumerable<CardStill> Stills(CancellationToken cancel = default) =>
+        Moments(cancel).Select(at => Look(at.Pass, at.Moment));
+
+    /// <summary>Plays it to its end and looks at it only there.</summary>
+    /// <exception cref="InvalidOperationException">Nothing is done to it.</exception>
+    public CardStill Last(CancellationToken cancel = default)
+    {
+        var (pass, moment) = Moments(cancel).Last();
+        return Look(pass, moment);
+    }
+
+    /// <summary>Plays it, and stops wherever it is worth a look.</summary>
+    private IEnumerable<(Pass Pass, Moment Moment)> Moments(CancellationToken cancel)
     {
         for (var at = 0; at < play.Passes.Length; at++)
         {
@@ -91,7 +103,7 @@ public sealed class CardPlay
             }
             WaitUntil(go.StartSeconds, evaporation);
             GoOver(go, cancel);
-            yield return Look(go.Pass, Moment.Done);
+            yield return (go.Pass, Moment.Done);
             cancel.ThrowIfCancellationRequested();
             // Before the next begins on this card; in the end when all of it is bone dry.
             var dries = next is null
@@ -101,11 +113,11 @@ public sealed class CardPlay
             {
                 var shown = Math.Min(dries, go.DrySeconds);
                 WaitUntil(go.EndSeconds + (shown - go.EndSeconds) * DryingShare, evaporation);
-                yield return Look(go.Pass, Moment.Drying);
+                yield return (go.Pass, Moment.Drying);
             }
             cancel.ThrowIfCancellationRequested();
             WaitUntil(dries, evaporation);
-            yield return Look(go.Pass, Moment.Dry);
+            yield return (go.Pass, Moment.Dry);
         }
     }
 

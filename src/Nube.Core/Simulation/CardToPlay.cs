@@ -18,7 +18,28 @@ public sealed record PassInTime(
     double EndSeconds,
     double DrySeconds,
     double HeatSeconds = 0
-);
+)
+{
+    /// <summary>What a plan does to one of its cards, in its order.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="card">The card, from 1.</param>
+    public static ImmutableArray<PassInTime> OfCard(Plan plan, int card)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        return
+        [
+            .. plan
+                .Steps.Where(step => step.Card == card)
+                .Select(step => new PassInTime(
+                    plan.PassOf(step),
+                    step.StartSeconds,
+                    step.EndSeconds,
+                    step.DrySeconds,
+                    step.HeatSeconds
+                )),
+        ];
+    }
+}
 
 /// <summary>A card with all that is done to it.</summary>
 /// <param name="WidthMm">Width of the picture, mm.</param>

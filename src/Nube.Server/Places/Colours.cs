@@ -45,6 +45,7 @@ public static partial class Colours
         colours.MapPut("/methods", ChooseMethod);
         colours.MapPut("/card", ChooseCardWork);
         colours.MapPut("/recipes", Pick);
+        colours.MapAreaCloseUp();
     }
 
     private static async Task<Ok<ColoursView>> Look(

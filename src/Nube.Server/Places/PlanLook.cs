@@ -65,7 +65,7 @@ public static class PlanLook
     {
         var run = await runs.Load(id, cancel);
         var (play, key) = ToPlay(run);
-        var look = await looks.Want(run, key, cancel);
+        var look = await looks.Want(run, key, run.Run.Plan!.Edition, cancel);
         await StopOthers(id, look.JobId, db, board, cancel);
         if (!look.Whole && !await AtWork(db, look.JobId, cancel))
         {

@@ -18,7 +18,7 @@ namespace Nube.Server.Support;
 /// </summary>
 public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
 {
-    private const int Made = 1; // raised when the same card would look otherwise than before
+    private const int Made = 2; // raised when the same card would look otherwise than before
 
     private static readonly TimeSpan KeptFor = TimeSpan.FromDays(60);
 
@@ -30,14 +30,28 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
     public static PlayCard? ToPlay(RunWithSupplies run)
     {
         ArgumentNullException.ThrowIfNull(run);
-        if (run.Run.Plan is not { } made || run.Paper is not { } paper || run.InHand.Image is not { } image)
+        if (run.Run.Plan is not { } made || Bare(run) is not { } bare)
+            return null;
+        return bare with
+        {
+            Colourants = [.. run.PlanPalette.Select(item => item.Colourant!)],
+            Air = made.Air,
+            DryingFactor = made.Plan.Options.DryingFactor,
+            Passes = PassInTime.OfCard(made.Plan, 1),
+        };
+    }
+
+    /// <summary>A card of a run to which nothing is done; null while it has no paper or no image.</summary>
+    /// <exception cref="TroubleException">Its picture is too large.</exception>
+    public static PlayCard? Bare(RunWithSupplies run)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        if (run.Paper is not { } paper || run.InHand.Image is not { } image)
             return null;
         if (image.WidthMm * image.HeightMm > CardToPlay.LargestMm2)
             throw TroubleException.Unusable(
                 "This picture is too large to be painted here: up to a little more than A4. The plan holds all the same."
             );
-        const int card = 1;
-        var plan = made.Plan;
         return new PlayCard(
             image.WidthMm,
             image.HeightMm,
@@ -46,28 +60,23 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
             image.Light,
             image.Dams,
             paper,
-            [.. run.PlanPalette.Select(item => item.Colourant!)],
+            [.. run.Palette.Select(item => item.Colourant!)],
             run.Dilution,
-            made.Air,
-            plan.Options.DryingFactor,
-            [
-                .. plan
-                    .Steps.Where(step => step.Card == card)
-                    .Select(step => new PassInTime(
-                        plan.PassOf(step),
-                        step.StartSeconds,
-                        step.EndSeconds,
-                        step.DrySeconds,
-                        step.HeatSeconds
-                    )),
-            ],
+            run.Room,
+            run.Options.DryingFactor,
+            [],
             SeedOf(run.Run.Id),
             CardToPlay.FinestMm(image.WidthMm, image.HeightMm)
         );
     }
 
     /// <summary>Tells apart all that the looks depend on.</summary>
-    public static string KeyOf(PlayCard play, PieceImage image)
+    public static string KeyOf(PlayCard play, PieceImage image) => KeyOf<PlayCard>(play, image);
+
+    /// <summary>Tells apart all that the look of an area by itself depends on.</summary>
+    public static string KeyOf(PlayArea play, PieceImage image) => KeyOf<PlayArea>(play, image);
+
+    private static string KeyOf<T>(T play, PieceImage image)
     {
         ArgumentNullException.ThrowIfNull(image);
         var all = JsonSerializer.SerializeToUtf8Bytes(
@@ -130,7 +139,26 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
     public static string UrlOf(string key, StillKept still)
     {
         ArgumentNullException.ThrowIfNull(still);
-        return $"/api/looks/{key}/{still.Number}/{(still.Coarse ? "coarse" : "fine")}";
+        return UrlOf(key, still.Number, still.Coarse);
+    }
+
+    private static string UrlOf(string key, int number, bool coarse) =>
+        $"/api/looks/{key}/{number}/{(coarse ? "coarse" : "fine")}";
+
+    /// <summary>The only look of a key: painted by whoever asks first, and kept.</summary>
+    /// <returns>Where its picture is.</returns>
+    public async Task<string> Only(RunWithSupplies run, string key, Func<Task<byte[]>> paint, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        ArgumentNullException.ThrowIfNull(paint);
+        var look = await Want(run, key, Guid.Empty, cancel);
+        if (!look.Whole)
+        {
+            var still = new StillSeen(0, 0, Moment.Dry, 0, await paint());
+            await Keep(run.Run.MakerId, key, still, coarse: false, cancel);
+            await Finish(key, cancel);
+        }
+        return UrlOf(key, 0, coarse: false);
     }
 
     /// <summary>Keeps a look.</summary>
@@ -158,10 +186,14 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
     }
 
     /// <summary>They are wanted: remembered, so that they stay.</summary>
-    public async Task<CardLook> Want(RunWithSupplies run, string key, CancellationToken cancel)
+    /// <param name="run">The run.</param>
+    /// <param name="key">Which.</param>
+    /// <param name="edition">The edition of the plan that they show; empty for those of no plan.</param>
+    /// <param name="cancel">Stops it.</param>
+    public async Task<CardLook> Want(RunWithSupplies run, string key, Guid edition, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(run);
-        var (now, edition) = (clock.GetUtcNow(), run.Run.Plan?.Edition ?? Guid.Empty);
+        var now = clock.GetUtcNow();
         await db.Database.ExecuteSqlAsync(
             $"""
             insert into card_looks (maker_id, key, run_id, edition, whole, wanted_at)

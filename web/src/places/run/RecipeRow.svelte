@@ -2,6 +2,7 @@
   import type { AreaColour, Method, MethodSheet } from '../../api/client';
   import RemarkNote from '../../parts/RemarkNote.svelte';
   import Swatch from '../../parts/Swatch.svelte';
+  import AreaCloseUp from './AreaCloseUp.svelte';
   import MethodChoice from './MethodChoice.svelte';
   import RecipeParts from './RecipeParts.svelte';
   import { likenessWords, shadowWords } from '../../parts/words';
@@ -119,7 +120,8 @@
   {/if}
   {#if open}
     {#if first.oneWashMore}<p class="text-sm md:col-span-4">{first.oneWashMore}</p>{/if}
-    <div class="border-t border-hair pt-2 md:col-span-4">
+    <div class="grid gap-5 border-t border-hair pt-3 md:col-span-4 md:grid-cols-[18rem_minmax(0,1fr)]">
+      <AreaCloseUp of={first} name={nameOf(first.area)} {paper} />
       <MethodChoice {methods} value={first.method} change={(to) => by(ids, to)} />
     </div>
     <ol class="grid gap-2 border-t border-hair pt-2 md:col-span-4">
