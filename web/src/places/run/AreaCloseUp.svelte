@@ -6,12 +6,18 @@
   import { Resource } from '../../state/resource.svelte';
   import { pieceOf, useRun } from '../../state/run.svelte';
 
-  // An area near by, as it will look when it is dry.
-  let { of, name, paper }: { of: AreaColour; name: string; paper: string } = $props();
+  // The largest of some areas that become the same: near by, as it will look when it is dry.
+  let { areas, nameOf, paper }: { areas: AreaColour[]; nameOf: (area: number) => string; paper: string } =
+    $props();
 
   const run = useRun();
   const piece = $derived(pieceOf(run.value));
   const image = $derived(piece?.image ?? null);
+  const sizes = $derived(new Map(image?.areas.map((area) => [area.id, area.sizeMm2])));
+  const of = $derived(
+    areas.reduce((one, other) => ((sizes.get(other.area) ?? 0) > (sizes.get(one.area) ?? 0) ? other : one)),
+  );
+  const name = $derived(nameOf(of.area));
   const seen = new Resource<{ url: string }>(() =>
     ask(
       api.POST('/api/pieces/{id}/colours/close-up', {

@@ -13,7 +13,7 @@
   const chosen = $derived(forAreas.find((m) => m.method === value));
 </script>
 
-<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+<div class="flex flex-wrap content-start items-baseline gap-x-4 gap-y-1">
   <label for="{own}-method">By</label>
   <select
     id="{own}-method"

@@ -121,7 +121,7 @@
   {#if open}
     {#if first.oneWashMore}<p class="text-sm md:col-span-4">{first.oneWashMore}</p>{/if}
     <div class="grid gap-5 border-t border-hair pt-3 md:col-span-4 md:grid-cols-[18rem_minmax(0,1fr)]">
-      <AreaCloseUp of={first} name={nameOf(first.area)} {paper} />
+      <AreaCloseUp {areas} {nameOf} {paper} />
       <MethodChoice {methods} value={first.method} change={(to) => by(ids, to)} />
     </div>
     <ol class="grid gap-2 border-t border-hair pt-2 md:col-span-4">

@@ -10,7 +10,8 @@
   const end = $derived(Math.max(plan.finishSeconds, ...plan.steps.map((s) => s.drySeconds)));
   const x = (seconds: number) => label + ((width - label - 8) * seconds) / end;
   const y = (row: number) => top + row * lane;
-  const tick = $derived([300, 600, 900, 1800, 3600, 7200, 14400].find((t) => end / t <= 9) ?? 28800);
+  const apart = 110; // px, so that no two times touch
+  const tick = $derived([300, 600, 900, 1800, 3600, 7200, 14400].find((t) => x(t) - x(0) >= apart) ?? 28800);
   const ticks = $derived(Array.from({ length: Math.floor(end / tick) + 1 }, (_, index) => index * tick));
   const height = $derived(y(plan.cards + 1) + 34);
   const passes = $derived(new Map(plan.passes.map((pass) => [pass.index, pass])));
