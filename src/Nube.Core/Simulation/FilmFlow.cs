@@ -19,6 +19,12 @@ namespace Nube.Core.Simulation;
 /// Where one side is dry, water passes only when the film is high enough: a wet edge stays where the brush left it, and
 /// goes on over damp paper.
 /// </para>
+/// <para>
+/// A deep film is never at rest: the brush, warmth and what paint does to its surface churn it. So pigment spreads by
+/// itself the more the deeper the film is, with its square, as it does in any thin layer that is sheared (G. I. Taylor,
+/// Proc. R. Soc. A 219 (1953), 186), unevenly where the paper leads it: colour that is dropped into a wet wash feathers
+/// out, and stays where it is in one that has nearly gone. How much is set by eye.
+/// </para>
 /// </remarks>
 internal static class FilmFlow
 {
@@ -27,7 +33,8 @@ internal static class FilmFlow
     private const float PinsDamp = 3,
         PinsDry = 400,
         DampAt = 1.25f; // g/m2 of film that pass onto a damp or a dry cell; how soon damp counts as wet
-    private const float SpreadAtRest = 0.0004f; // mm2/s, of pigment in standing film
+    private const float SpreadAtRest = 0.0004f, // mm2/s, of pigment in standing film
+        Churns = 0.020f; // mm2/s more in a film of 40 g/m2
 
     private const float FrontStirs = 0.6f; // of what scrubbing stirs
     private const int BlocksTogether = 4; // that share what is fetched from memory
@@ -146,20 +153,25 @@ internal static class FilmFlow
             returns = scratch.Returns.AsSpan(0, length),
             spread = scratch.Spread.AsSpan(0, length);
         var none = Vector256<float>.Zero;
-        var flows = Vector256.Create(rate * 2 * MobilityAt40 / UsualFilm);
-        var spreads = Vector256.Create(rate * SpreadAtRest);
+        var flows = Vector256.Create(rate * MobilityAt40 / UsualFilm);
+        var (rests, churns) = (
+            Vector256.Create(rate * SpreadAtRest),
+            Vector256.Create(rate * Churns / (UsualFilm * UsualFilm))
+        );
         for (var i = 0; i < length - 1; i++)
         {
             var opens = Vector256.GreaterThanOrEqual(
                 Vector256.Max(film[i], film[i + 1]),
                 Vector256.Max(pins[i], pins[i + 1])
             );
-            var conducts = opens & (flows / (resists[i] + resists[i + 1]));
+            var eases = Vector256.Create(2f) / (resists[i] + resists[i + 1]);
+            var conducts = opens & (flows * eases);
             var mean = (film[i] + film[i + 1]) * 0.5f;
+            var feathers = eases * eases * eases * eases;
             var falls = relief[i] - relief[i + 1];
             leaves[i] = conducts * (mean + Vector256.Max(falls, none));
             returns[i] = conducts * (mean + Vector256.Max(-falls, none));
-            spread[i] = opens & (spreads * mean);
+            spread[i] = opens & (mean * (rests + churns * feathers * mean * mean));
         }
         leaves[length - 1] = returns[length - 1] = spread[length - 1] = none;
     }
@@ -259,8 +271,8 @@ internal static class FilmFlow
         for (var i = 0; i < length - 1; i++)
         {
             var goes = mobility * passes[i];
-            leaves[i] = (Vector256.Max(goes, none) + spread[i]) * dilutes[i];
-            returns[i] = (Vector256.Max(-goes, none) + spread[i]) * dilutes[i + 1];
+            leaves[i] = (Vector256.Max(goes, none) + mobility * spread[i]) * dilutes[i];
+            returns[i] = (Vector256.Max(-goes, none) + mobility * spread[i]) * dilutes[i + 1];
         }
         leaves[length - 1] = returns[length - 1] = none;
     }

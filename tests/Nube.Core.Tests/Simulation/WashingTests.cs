@@ -59,8 +59,8 @@ public class WashingTests(ITestOutputHelper output)
     public void Pigment_spreads_in_standing_water_as_a_point_does()
     {
         // c = M / (4 pi D t) exp(-r2 / 4 D t) (J. Crank, "The Mathematics of Diffusion", 2nd ed., eq. 3.4 in the plane).
-        const double d = 0.0004, // mm2/s, in standing film
-            seconds = 900;
+        const double d = 0.0204, // mm2/s, in a film of 40 g/m2
+            seconds = 18;
         var grid = new CellGrid(65, 65, 0.125);
         var sheet = new WetSheet(PaperField.Even(grid, 0, 100), [Afloat]);
         var all = new float[grid.Count];
@@ -69,7 +69,8 @@ public class WashingTests(ITestOutputHelper output)
         var point = new float[grid.Count];
         point[32 * 65 + 32] = 1;
         sheet.Lay(point, 0, 0, 1);
-        Washing.GoOn(sheet, seconds, 0);
+        for (var step = 0; step < 4 * seconds; step++)
+            Washing.GoOn(sheet, 0.25, 0);
         foreach (var cells in new[] { 0, 4, 8, 12 })
         {
             var r = cells * grid.CellMm;
@@ -211,6 +212,48 @@ public class WashingTests(ITestOutputHelper output)
         output.WriteLine($"after {after} s: {string.Join(" ", rings.Select(ring => $"{ring:0.00}"))}");
         Assert.InRange(rings.Max(), frontAtLeast, frontAtMost);
         Assert.InRange(MeanBetween(with, 0, 2) / MeanBetween(without, 0, 2), insideAtLeast, insideAtMost);
+    }
+
+    /// <summary>
+    /// A drop of colour spreads the less the drier the clean water is that it falls into (C. J. Curtis and others, SIGGRAPH
+    /// 1997, section 2; common practice besides).
+    /// </summary>
+    [Fact]
+    public void Wet_in_wet_spreads_less_the_drier_it_is()
+    {
+        var grid = new CellGrid(120, 120, 0.25);
+        var all = new float[grid.Count];
+        Array.Fill(all, 1);
+        double Width(double after)
+        {
+            var sheet = new WetSheet(PaperField.Of(ColdPressed, grid, 21), [Fine]);
+            sheet.Lay(all, 60, 0, 0);
+            Washing.GoOn(sheet, after, Leaves);
+            sheet.Lay(Disc(grid, 2), 15, 0, 1);
+            Washing.GoOn(sheet, 7200, Leaves);
+            var (sum, squares) = (0.0, 0.0);
+            for (var at = 0; at < grid.Count; at++)
+            {
+                var (x, y) = (at % grid.Width, at / grid.Width);
+                var load = sheet.LoadAt(0, x, y);
+                var (across, down) = ((x + 0.5 - grid.Width / 2.0) * 0.25, (y + 0.5 - grid.Height / 2.0) * 0.25);
+                (sum, squares) = (sum + load, squares + load * (across * across + down * down));
+            }
+            return Math.Sqrt(squares / sum);
+        }
+        var curve = new DryingCurve(60, ColdPressed, Room).Times();
+        double[] delays =
+        [
+            10,
+            0.4 * curve.Shining.TotalSeconds,
+            (curve.Damp.TotalSeconds + curve.Dry.TotalSeconds) / 2,
+            curve.Dry.TotalSeconds,
+        ];
+        List<double> widths = [.. delays.Select(Width)];
+        output.WriteLine(string.Join(", ", delays.Zip(widths, (s, mm) => $"after {s:0} s {mm:0.00} mm")));
+        Assert.Equal(widths.OrderDescending(), widths);
+        Assert.True(widths[0] > 1.5 * widths[2]);
+        Assert.Equal(2 / Math.Sqrt(2), widths[^1], 0.2); // on dry paper it stays what was laid: a disc
     }
 
     /// <summary>A flat wash, rim and grain and all, is on average the colour that a recipe promises.</summary>
