@@ -19,6 +19,7 @@ public sealed class CardPlay
     private readonly CardSeen seen;
     private readonly WetStrokes wet;
     private readonly DryStrokes dry;
+    private readonly DetailStrokes details;
     private readonly double evaporation;
     private readonly Dictionary<int, AreaToGoOver> areas = [];
     private readonly float[] wander;
@@ -50,6 +51,7 @@ public sealed class CardPlay
                 .Passes.SelectMany(go => OldPasses.ActsOf(go.Pass))
                 .Where(act => act.Kind == ActKind.Lay)
                 .SelectMany(act => act.Mixes)
+                .Concat(play.Passes.Select(go => go.Pass).Where(DetailStrokes.Are).Select(pass => pass.Mix))
                 .SelectMany(mix => mix.Parts)
                 .Select(part => part.Colourant)
                 .Distinct()
@@ -64,6 +66,7 @@ public sealed class CardPlay
         seen = new CardSeen(fine, play.Paints.Reflectance, [.. colourants.Select(one => play.Paints.Optics[one])]);
         var places = colourants.Index().ToDictionary(one => one.Item, one => one.Index);
         (wet, dry) = (new WetStrokes(play.Paints, places), new DryStrokes(play.Paints, places, sheet.Paper, play.Seed));
+        details = new DetailStrokes(play.Paints, places, play.Masks, play.Seed);
         evaporation = Evaporation.From(play.Air).Rate / play.DryingFactor;
         bare = Surface.Bare(play.Paints);
         touched.Add(CellBox.Of(grid));
@@ -75,6 +78,13 @@ public sealed class CardPlay
 
     /// <summary>What lies on the card and has dried, the lowest first.</summary>
     internal IReadOnlyList<CardLayer> Layers => layers;
+
+    /// <summary>The card before anything is done to it.</summary>
+    public CardPicture Bare()
+    {
+        seen.Look([], sheet, touched);
+        return Cut();
+    }
 
     /// <summary>Plays it, from the bare card on.</summary>
     /// <param name="cancel">Ends it between two brushfuls.</param>
@@ -171,6 +181,8 @@ public sealed class CardPlay
             }
         }
         WaitUntil(to, evaporation);
+        if (DetailStrokes.Are(pass))
+            layers.Add(details.Laid(pass, area, sheet.Paper.Grid.CellMm));
         var surface = surfaces.GetValueOrDefault(area.Id, bare);
         foreach (var act in acts)
         {

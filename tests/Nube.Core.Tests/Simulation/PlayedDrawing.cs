@@ -29,7 +29,8 @@ internal sealed class PlayedDrawing
         Schools? schools = null,
         Gradient? gradient = null,
         Dams? dams = null,
-        int seed = 7
+        int seed = 7,
+        params ChosenCard[] work
     )
     {
         paints = on ?? Supplies.OnWatercolourPaper;
@@ -62,7 +63,7 @@ internal sealed class PlayedDrawing
             .ToList();
         painting = new Painting(
             chosen,
-            [],
+            work,
             [
                 .. map.Areas.Select(area =>
                 {
