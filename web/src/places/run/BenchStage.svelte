@@ -136,6 +136,7 @@
         image={piece.image}
         wet={film.film.justDone(step.pass.index)}
         dry={film.film.ofPass(step.pass.index)}
+        roomy={!waiting}
       />
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">

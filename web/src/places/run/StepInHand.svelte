@@ -13,7 +13,16 @@
     image,
     wet,
     dry,
-  }: { step: BenchStep; paper: string; image: Image; wet?: Still; dry?: Still } = $props();
+    roomy,
+  }: {
+    step: BenchStep;
+    paper: string;
+    image: Image;
+    wet?: Still;
+    dry?: Still;
+    /** There is room for pictures: nothing is waited for below. */
+    roomy: boolean;
+  } = $props();
 
   const near = $derived(nearAreas(image, step.pass.areas));
 
@@ -27,11 +36,11 @@
   {#each mixes as mix (mix.key)}
     <PipFormula parts={mix.parts} water={mix.water} size="large" />
   {/each}
-  {#if wet && dry && wet.pass === step.pass.index}
+  {#if roomy && wet && dry && wet.pass === step.pass.index}
     <figure class="ml-auto grid grid-cols-2 gap-x-2">
       {#each [{ still: wet, words: 'wet' }, { still: dry, words: 'dry' }] as { still, words } (words)}
         <div>
-          <div class="h-28 w-32">
+          <div class="h-12 w-16 xl:h-28 xl:w-32">
             <CardPicture
               {image}
               {paper}
@@ -42,7 +51,7 @@
             />
           </div>
           <p
-            class="text-center text-sm"
+            class="text-center text-xs xl:text-sm"
             title={words === 'dry' ? 'Add no colour because it looks paler dry' : ''}
           >
             {words === 'dry' ? 'dry: paler' : words}
