@@ -14,6 +14,8 @@ if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
     var server = Environment.GetEnvironmentVariable("NUBE_BENCH_SERVER")!;
     if (args[^1] == "load")
         await Nube.Bench.ServerLoad.Run(server, postgres);
+    else if (args[^1] == "looks")
+        await Nube.Bench.LooksLoad.Run(server, postgres);
     else
         await Nube.Bench.BenchTaps.Run(server, postgres);
     return;
