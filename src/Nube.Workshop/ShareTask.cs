@@ -11,7 +11,7 @@ public enum SharedAs
     /// <summary>A film: an animated WebP.</summary>
     Film,
 
-    /// <summary>The finished card: a PNG with its size in it.</summary>
+    /// <summary>The finished card: a PNG that prints true to size.</summary>
     Card,
 
     /// <summary>Every look: a TIFF with a page for each (TIFF 6.0, 1992).</summary>
@@ -60,24 +60,8 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
     private SKBitmap WithLines(byte[] look, SKBitmap lines)
     {
         var picture = SKBitmap.Decode(look);
-        using var canvas = new SKCanvas(picture);
-        using var pen = new SKPaint
-        {
-            ColorFilter = SKColorFilter.CreateBlendMode(
-                new SKColor(Byte(Line.R), Byte(Line.G), Byte(Line.B)),
-                SKBlendMode.SrcIn
-            ),
-        };
-        using var image = SKImage.FromBitmap(lines);
-        canvas.DrawImage(
-            image,
-            new SKRect(0, 0, picture.Width, picture.Height),
-            new SKSamplingOptions(SKCubicResampler.Mitchell),
-            pen
-        );
+        StampedLines.Draw(picture, lines, Line);
         return picture;
-
-        static byte Byte(double code) => (byte)Math.Round(255 * Math.Clamp(code, 0, 1));
     }
 
     private static byte[] Film(List<SKBitmap> pictures)
@@ -98,10 +82,10 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
         return film?.ToArray() ?? throw new InvalidOperationException("The film could not be written.");
     }
 
-    private static byte[] Png(SKBitmap picture)
+    private byte[] Png(SKBitmap picture)
     {
         using var data = picture.Encode(SKEncodedImageFormat.Png, 100);
-        return data.ToArray();
+        return PngSize.With(data.AsSpan(), picture.Width / WidthMm);
     }
 
     private byte[] Tiff(List<SKBitmap> pictures)

@@ -23,6 +23,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(PlayArea), "playArea")]
 [JsonDerivedType(typeof(PlayDeviation), "playDeviation")]
 [JsonDerivedType(typeof(ShareLooks), "shareLooks")]
+[JsonDerivedType(typeof(ShareLayers), "shareLayers")]
 public abstract record WorkshopTask
 {
     /// <summary>What it may take.</summary>

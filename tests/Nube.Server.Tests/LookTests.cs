@@ -1,4 +1,8 @@
+using System.Buffers.Binary;
+using System.IO.Compression;
+using System.IO.Hashing;
 using System.Net;
+using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -207,6 +211,47 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(count, tiff.NumberOfDirectories());
         Assert.Equal(card.Width, tiff.GetField(BitMiracle.LibTiff.Classic.TiffTag.IMAGEWIDTH)[0].ToInt());
         Assert.Equal(8 * 25.4, tiff.GetField(BitMiracle.LibTiff.Classic.TiffTag.XRESOLUTION)[0].ToDouble(), 1.0);
+        Assert.InRange(PixelsPerMetre(await File("card.png")), 7_950u, 8_050u);
+
+        // Paper, each pass, lines.
+        using var zip = new ZipArchive(new MemoryStream(await File("layers.zip")));
+        var passes = (await maker.Ok(maker.Get($"{run}/plan")))["passes"]!.AsArray().Count;
+        Assert.Equal(passes + 2, zip.Entries.Count);
+        Assert.Equal("00 Paper.png", zip.Entries[0].Name);
+        Assert.StartsWith("01 First wash", zip.Entries[1].Name, StringComparison.Ordinal);
+        using var paper = await Layer(zip.Entries[0]);
+        Assert.All(paper.Pixels, pixel => Assert.Equal(255, pixel.Alpha));
+        using var wash = await Layer(zip.Entries[1]);
+        Assert.Contains(wash.Pixels, pixel => pixel.Alpha == 0);
+        Assert.Contains(wash.Pixels, pixel => pixel.Alpha > 60);
+        using var lines = await Layer(zip.Entries[^1]);
+        Assert.Contains(lines.Pixels, pixel => pixel is { Alpha: 255, Red: < 60 });
+        Assert.Equal((card.Width, card.Height), (lines.Width, lines.Height));
+    }
+
+    private static async Task<SKBitmap> Layer(ZipArchiveEntry entry)
+    {
+        using var png = new MemoryStream();
+        await using (var stream = await entry.OpenAsync(TestContext.Current.CancellationToken))
+            await stream.CopyToAsync(png, TestContext.Current.CancellationToken);
+        Assert.InRange(PixelsPerMetre(png.ToArray()), 7_950u, 8_050u);
+        return SKBitmap.Decode(png.ToArray());
+    }
+
+    /// <summary>What its chunk pHYs says; each chunk's check is looked at (ISO/IEC 15948:2004, 5.3).</summary>
+    private static uint PixelsPerMetre(byte[] png)
+    {
+        var perMetre = 0u;
+        for (var at = 8; at < png.Length; )
+        {
+            var length = (int)BinaryPrimitives.ReadUInt32BigEndian(png.AsSpan(at));
+            var check = BinaryPrimitives.ReadUInt32BigEndian(png.AsSpan(at + 8 + length));
+            Assert.Equal(Crc32.HashToUInt32(png.AsSpan(at + 4, 4 + length)), check);
+            if (Encoding.ASCII.GetString(png, at + 4, 4) == "pHYs")
+                perMetre = BinaryPrimitives.ReadUInt32BigEndian(png.AsSpan(at + 8));
+            at += 12 + length;
+        }
+        return perMetre;
     }
 
     [Fact]

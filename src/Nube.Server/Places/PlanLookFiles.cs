@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Materials;
+using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Server.Support;
 using Nube.Workshop;
@@ -21,6 +22,9 @@ public static class PlanLookFiles
         );
         plan.MapGet("/look/passes.tiff", (Guid id, LooksToShare looks, CancellationToken cancel) =>
             looks.Share(id, SharedAs.Pages, "image/tiff", "tiff", cancel)
+        );
+        plan.MapGet("/look/layers.zip", (Guid id, LooksToShare looks, CancellationToken cancel) =>
+            looks.Layers(id, cancel)
         );
     }
 }
@@ -62,5 +66,33 @@ public sealed class LooksToShare(
             stop: cancel
         );
         return TypedResults.File(file.Content, mediaType, $"{PlanFiles.FileName(run.Run.Name)}.{ending}");
+    }
+
+    /// <summary>The first card in layers, one for each pass.</summary>
+    public async Task<FileContentHttpResult> Layers(Guid id, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        if (CardLooksKept.ToPlay(run) is not { } play || run.InHand.Image is not { } image)
+            throw TroubleException.Gone("This run has no plan yet.");
+        var file = await apprentices.Do(
+            new ShareLayers(
+                play,
+                [.. play.Passes.Select(go => FileName(StepWords.Title(go.Pass, run.NameOf)))],
+                (await files.Get(image.LineHash, cancel)).Content,
+                run.Ink?.Colour ?? StampingInk.Black
+            ),
+            (await files.Get(image.LabelsHash, cancel)).Content,
+            stop: cancel
+        );
+        return TypedResults.File(file.Content, "application/zip", $"{PlanFiles.FileName(run.Run.Name)}-layers.zip");
+    }
+
+    private const string NotInNames = "\\/:*?\"<>|"; // some systems take none of these in names of files
+    private const int LongestName = 80; // letters; some systems take no more than 255 bytes
+
+    private static string FileName(string title)
+    {
+        var name = string.Concat(title.Where(letter => !char.IsControl(letter) && !NotInNames.Contains(letter)));
+        return name.Length <= LongestName ? name : name[..LongestName];
     }
 }

@@ -254,4 +254,29 @@ public class CardPlayTests(ITestOutputHelper output)
         );
         Assert.InRange(chosen.Count(cell => cell) / (double)all.Count(cell => cell), 0.5, 0.6);
     }
+
+    /// <summary>Layer over layer as T. Porter, T. Duff (SIGGRAPH 1984) lay them: a share of its own, the rest of what is below.</summary>
+    [Fact]
+    public void Layers_that_one_can_see_through_are_the_card_when_they_lie_over_each_other()
+    {
+        var played = new PlayedDrawing(TwoLeaves, Method.FlatWash, ["#a9c87c", "#d98a5a"]);
+        var play = new CardPlay(played.Card);
+        var below = play.Bare();
+        double[] laid = [.. below.Bgr.Select(code => (double)code)];
+        var layers = 0;
+        foreach (var still in play.Stills(TestContext.Current.CancellationToken).Where(s => s.Moment == Moment.Dry))
+        {
+            var layer = SeeThrough.Between(below, still.Picture);
+            for (var at = 0; at < laid.Length; at++)
+            {
+                var alpha = layer[at / 3 * 4 + 3] / 255.0;
+                laid[at] = alpha * layer[at / 3 * 4 + at % 3] + (1 - alpha) * laid[at];
+            }
+            (below, layers) = (still.Picture, layers + 1);
+            Assert.Contains(layer.Index(), one => one.Index % 4 == 3 && one.Item == 0); // the rest of the card is not covered
+        }
+        Assert.True(layers >= 2);
+        for (var at = 0; at < laid.Length; at++)
+            Assert.Equal(below.Bgr[at], laid[at], 1.0 * layers);
+    }
 }

@@ -181,6 +181,9 @@
           <a class="underline" href="/api/runs/{id}/plan/look/card.png">The finished card, PNG</a>
           <a class="underline" href="/api/runs/{id}/plan/look/film.webp">The film, animated WebP</a>
           <a class="underline" href="/api/runs/{id}/plan/look/passes.tiff">Every look, TIFF</a>
+          <a class="underline" href="/api/runs/{id}/plan/look/layers.zip"
+            >Paper, passes and lines as layers, PNG</a
+          >
         {/if}
       </p>
     </section>
