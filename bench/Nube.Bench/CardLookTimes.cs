@@ -121,14 +121,7 @@ internal static class CardLookTimes
             paints,
             air,
             1,
-            [
-                .. plan.Steps.Select(step => new PassInTime(
-                    plan.PassOf(step),
-                    step.StartSeconds,
-                    step.EndSeconds,
-                    step.DrySeconds
-                )),
-            ],
+            PassInTime.OfCard(plan, 1),
             1
         );
     }

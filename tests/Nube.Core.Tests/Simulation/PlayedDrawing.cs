@@ -109,14 +109,7 @@ internal sealed class PlayedDrawing
             paints,
             air,
             1,
-            [
-                .. Plan.Steps.Select(step => new PassInTime(
-                    Plan.PassOf(step),
-                    step.StartSeconds,
-                    step.EndSeconds,
-                    step.DrySeconds
-                )),
-            ],
+            PassInTime.OfCard(Plan, 1),
             seed
         );
     }
