@@ -132,13 +132,15 @@ internal static class FilmFlow
             dams.Clear();
         var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
         var damp = Vector256.Create(DampAt / (float)DryingCurve.CriticalShare);
-        var bone = Vector256.Create(1e-3f); // g/m2; paper that never drank is dry
+        var holds = Vector256.Create((float)sheet.Paper.Holds);
         var least = Vector256.Create(WetSheet.LeastFilm);
         for (var i = 0; i < pins.Length; i++)
         {
-            var dry = Vector256.Max(none, one - damp * inside[i] / Vector256.Max(bone, soaked[i]));
-            var holds = resists[i] * (PinsDry * dry + Vector256.Create(PinsDamp));
-            pins[i] = Vector256.AndNot(holds, Vector256.GreaterThan(film[i], least)) + dams[i];
+            // Where no film ever lay, what has seeped in counts by what the paper holds.
+            var full = Vector256.ConditionalSelect(Vector256.Equals(soaked[i], none), holds, soaked[i]);
+            var dry = Vector256.Max(none, one - damp * inside[i] / full);
+            var stops = resists[i] * (PinsDry * dry + Vector256.Create(PinsDamp));
+            pins[i] = Vector256.AndNot(stops, Vector256.GreaterThan(film[i], least)) + dams[i];
         }
     }
 
@@ -176,44 +178,15 @@ internal static class FilmFlow
         leaves[length - 1] = returns[length - 1] = spread[length - 1] = none;
     }
 
-    /// <summary>
-    /// Down the line the diagonals are eliminated (L. H. Thomas, 1949); on the way back what passes each face leaves one cell
-    /// and enters the next, so that nothing is lost to rounding.
-    /// </summary>
-    private static void Pass(int length, Scratch scratch, Vector256<float>[] through)
-    {
-        Span<Vector256<float>> there = scratch.There.AsSpan(0, length),
-            leaves = scratch.Leaves.AsSpan(0, length),
-            returns = scratch.Returns.AsSpan(0, length),
-            above = scratch.Above.AsSpan(0, length),
-            solved = scratch.Solved.AsSpan(0, length),
-            passes = through.AsSpan(0, length);
-        var (none, one) = (Vector256<float>.Zero, Vector256<float>.One);
-        Vector256<float> came = none,
-            before = none,
-            enters = none,
-            back = none;
-        for (var i = 0; i < there.Length; i++)
-        {
-            var (a, b) = (leaves[i], returns[i]);
-            var pivot = one / (one + a + back - enters * came);
-            came = b * pivot;
-            before = (there[i] + enters * before) * pivot;
-            (above[i], solved[i]) = (came, before);
-            (enters, back) = (a, b);
-        }
-        var (later, beyond) = (solved[length - 1], none);
-        for (var i = length - 2; i >= 0; i--)
-        {
-            var next = later;
-            later = solved[i] + above[i] * next;
-            var passed = leaves[i] * later - returns[i] * next;
-            passes[i] = passed;
-            there[i + 1] = there[i + 1] + passed - beyond;
-            beyond = passed;
-        }
-        there[0] -= beyond;
-    }
+    private static void Pass(int length, Scratch scratch, Vector256<float>[] through) =>
+        Faces.Pass(
+            scratch.There.AsSpan(0, length),
+            scratch.Leaves.AsSpan(0, length),
+            scratch.Returns.AsSpan(0, length),
+            scratch.Above.AsSpan(0, length),
+            scratch.Solved.AsSpan(0, length),
+            through.AsSpan(0, length)
+        );
 
     /// <summary>How much the water after it thins what floats there; answers whether a front came anywhere.</summary>
     private static bool Dilutes(int length, Scratch scratch)

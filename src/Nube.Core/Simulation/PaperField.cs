@@ -14,13 +14,15 @@ namespace Nube.Core.Simulation;
 /// <param name="Resistance">How badly water flows there, 1 on average.</param>
 /// <param name="Cobb60">Water taken up in 60 s, g/m2 (ISO 535).</param>
 /// <param name="Holds">Water that its pores hold, g/m2.</param>
+/// <param name="Seeps">How fast water seeps sideways in it: the square of the way of its front by time, mm2/s.</param>
 public sealed record PaperField(
     CellGrid Grid,
     ReadOnlyMemory<float> Relief,
     ReadOnlyMemory<float> Valley,
     ReadOnlyMemory<float> Resistance,
     double Cobb60,
-    double Holds
+    double Holds,
+    double Seeps
 )
 {
     private const double ReliefUm = 0.35; // of cold pressed paper, as far as a film feels it
@@ -63,7 +65,7 @@ public sealed record PaperField(
             var slow = (slow1[at] + slow2[at] + slow3[at]) / MathF.Sqrt(3);
             resistance[at] = (float)Math.Exp(Uneven * slow - Uneven * Uneven / 2);
         }
-        return new PaperField(grid, relief, valley, resistance, paper.Cobb60, paper.HoldsWater);
+        return new PaperField(grid, relief, valley, resistance, paper.Cobb60, paper.HoldsWater, paper.Seeps);
     }
 
     /// <summary>The same sheet on cells of twice the side.</summary>
@@ -96,6 +98,6 @@ public sealed record PaperField(
     {
         var ones = new float[grid.Count];
         Array.Fill(ones, 1);
-        return new PaperField(grid, new float[grid.Count], new float[grid.Count], ones, cobb60, holds);
+        return new PaperField(grid, new float[grid.Count], new float[grid.Count], ones, cobb60, holds, 0);
     }
 }

@@ -131,6 +131,9 @@ public sealed class WetSheet
     /// <summary>Each pigment that has dried on, as load.</summary>
     internal ImmutableArray<float[]> Bound { get; }
 
+    /// <summary>For how long nothing has seeped yet that should have, s.</summary>
+    internal double Unseeped { get; set; }
+
     /// <summary>Seconds since the first act.</summary>
     public double Seconds { get; internal set; }
 
