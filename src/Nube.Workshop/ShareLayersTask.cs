@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Runtime.InteropServices;
-using Nube.Core.Colour;
 using Nube.Core.Simulation;
 using SkiaSharp;
 
@@ -13,10 +12,8 @@ namespace Nube.Workshop;
 /// </summary>
 /// <param name="Card">The card.</param>
 /// <param name="Names">What each of its passes is called, in their order.</param>
-/// <param name="Lines">The stamped lines, PNG.</param>
-/// <param name="Line">Their colour.</param>
-public sealed record ShareLayers(PlayCard Card, ImmutableArray<string> Names, byte[] Lines, Srgb Line)
-    : WorkshopTask<Shared>
+/// <param name="Lines">The stamped lines.</param>
+public sealed record ShareLayers(PlayCard Card, ImmutableArray<string> Names, StampedLines Lines) : WorkshopTask<Shared>
 {
     /// <inheritdoc />
     public override WorkLimits Limits => WorkLimits.PassByPass;
@@ -40,9 +37,8 @@ public sealed record ShareLayers(PlayCard Card, ImmutableArray<string> Names, by
                 before = still.Picture;
                 say(new(number / (double)Names.Length, "Painting it"));
             }
-            using var lines = SKBitmap.Decode(Lines);
             using var over = new SKBitmap(before.Width, before.Height, SKColorType.Bgra8888, SKAlphaType.Premul);
-            StampedLines.Draw(over, lines, Line);
+            Lines.Draw(over);
             Add(zip, FormattableString.Invariant($"{number + 1:00} Lines"), over);
         }
         return new Shared(stream.ToArray());

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using BitMiracle.LibTiff.Classic;
-using Nube.Core.Colour;
 using SkiaSharp;
 
 namespace Nube.Workshop;
@@ -18,13 +17,11 @@ public enum SharedAs
     Pages,
 }
 
-/// <summary>Puts looks of a card together for others, with the stamped lines on them. The file is the lines, PNG.</summary>
+/// <summary>Puts looks of a card together for others, with the stamped lines on them. The file is empty.</summary>
 /// <param name="As">As what.</param>
 /// <param name="Looks">The looks, WebP, in their order.</param>
-/// <param name="WidthMm">Width of the picture, mm.</param>
-/// <param name="Line">The colour of the lines.</param>
-public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, double WidthMm, Srgb Line)
-    : WorkshopTask<Shared>
+/// <param name="Lines">The lines.</param>
+public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, StampedLines Lines) : WorkshopTask<Shared>
 {
     private const int EachMilliseconds = 900,
         LastMilliseconds = 3000;
@@ -39,8 +36,7 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
 
     private protected override Shared Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
     {
-        using var lines = SKBitmap.Decode(file);
-        var pictures = (As == SharedAs.Card ? Looks[^1..] : Looks).Select(look => WithLines(look, lines)).ToList();
+        var pictures = (As == SharedAs.Card ? Looks[^1..] : Looks).Select(WithLines).ToList();
         try
         {
             return As switch
@@ -57,10 +53,10 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
         }
     }
 
-    private SKBitmap WithLines(byte[] look, SKBitmap lines)
+    private SKBitmap WithLines(byte[] look)
     {
         var picture = SKBitmap.Decode(look);
-        StampedLines.Draw(picture, lines, Line);
+        Lines.Draw(picture);
         return picture;
     }
 
@@ -85,7 +81,7 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
     private byte[] Png(SKBitmap picture)
     {
         using var data = picture.Encode(SKEncodedImageFormat.Png, 100);
-        return PngSize.With(data.AsSpan(), picture.Width / WidthMm);
+        return PngSize.With(data.AsSpan(), picture.Width / Lines.WidthMm);
     }
 
     private byte[] Tiff(List<SKBitmap> pictures)
@@ -105,8 +101,8 @@ public sealed record ShareLooks(SharedAs As, ImmutableArray<byte[]> Looks, doubl
                 tiff.SetField(TiffTag.PHOTOMETRIC, Photometric.RGB);
                 tiff.SetField(TiffTag.COMPRESSION, Compression.ADOBE_DEFLATE);
                 tiff.SetField(TiffTag.RESOLUTIONUNIT, ResUnit.INCH);
-                tiff.SetField(TiffTag.XRESOLUTION, picture.Width / WidthMm * MmPerInch);
-                tiff.SetField(TiffTag.YRESOLUTION, picture.Width / WidthMm * MmPerInch);
+                tiff.SetField(TiffTag.XRESOLUTION, picture.Width / Lines.WidthMm * MmPerInch);
+                tiff.SetField(TiffTag.YRESOLUTION, picture.Width / Lines.WidthMm * MmPerInch);
                 tiff.SetField(TiffTag.ROWSPERSTRIP, picture.Height);
                 var row = new byte[3 * picture.Width];
                 for (var y = 0; y < picture.Height; y++)

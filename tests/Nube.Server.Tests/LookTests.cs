@@ -229,6 +229,34 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal((card.Width, card.Height), (lines.Width, lines.Height));
     }
 
+    /// <summary>Lines under melted powder catch the light; beside them nothing changes.</summary>
+    [Fact]
+    public async Task Lines_under_powder_stand_up_and_shine()
+    {
+        var (maker, run, _, _) = await PlanSearchTests.Planned(server, Pictures.ThreeRooms, 1);
+        var area = (int)(await maker.Piece(run))["image"]!["areas"]![0]!["id"]!;
+        async Task<SKBitmap> Lines(string dams)
+        {
+            await maker.Ok(maker.Put($"{run}/piece/image/dams", new { lines = dams, areas = new[] { area } }));
+            await maker.Ok(maker.Post($"{run}/plan"));
+            using var zip = new ZipArchive(
+                await (await maker.Get($"{run}/plan/look/layers.zip")).Content.ReadAsStreamAsync(
+                    TestContext.Current.CancellationToken
+                )
+            );
+            return await Layer(zip.Entries[^1]);
+        }
+        using var flat = await Lines("none");
+        using var all = await Lines("all");
+        using var chosen = await Lines("chosen");
+        int Shining(SKBitmap lines) =>
+            lines.Pixels.Zip(flat.Pixels).Count(pair => pair.First.Red > pair.Second.Red + 40);
+        Assert.True(Shining(chosen) > 50 && Shining(all) > Shining(chosen), $"{Shining(chosen)}, {Shining(all)}");
+        Assert.All(all.Pixels.Zip(flat.Pixels).Where(pair => pair.Second.Alpha == 0), pair =>
+            Assert.Equal(0, pair.First.Alpha)
+        );
+    }
+
     private static async Task<SKBitmap> Layer(ZipArchiveEntry entry)
     {
         using var png = new MemoryStream();

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Light;
+using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
@@ -63,7 +64,12 @@ public sealed class CardPlay
             DamsOn(grid, step),
             LabelCells.Of(play.Masks, maskGrid).On(grid)
         );
-        seen = new CardSeen(fine, play.Paints.Reflectance, [.. colourants.Select(one => play.Paints.Optics[one])]);
+        seen = new CardSeen(
+            fine,
+            play.Paints.Reflectance,
+            [.. colourants.Select(one => play.Paints.Optics[one])],
+            [.. colourants.Select(one => play.Paints.Colourants[one].Medium is Medium.OpaqueWhite or Medium.GelPen)]
+        );
         var places = colourants.Index().ToDictionary(one => one.Item, one => one.Index);
         (wet, dry) = (new WetStrokes(play.Paints, places), new DryStrokes(play.Paints, places, sheet.Paper, play.Seed));
         details = new DetailStrokes(play.Paints, places, play.Masks, play.Seed);

@@ -22,6 +22,8 @@ public sealed class CardSeen
     private const float Shines = 0.22f, // of white at most
         ShinesFrom = 0.6f, // g/m2 of film from cell to cell, where its slope begins to shine
         ShinesFully = 3;
+    private const float WhiteLights = 0.12f, // brighter where white rises towards the light, by load from cell to cell
+        WhiteLightsAtMost = 0.18f;
     private const double TextureOfLight = 0.25; // of the relief, um: the slope of one standard deviation
 
     private const int Square = 16; // cells of the sheet that are looked at together
@@ -30,6 +32,7 @@ public sealed class CardSeen
     private readonly float[] card,
         lit;
     private readonly SeenPaint[] pigments;
+    private readonly bool[] stands;
     private readonly Dictionary<CardLayer, float[][]> fineLoads = new(ReferenceEqualityComparer.Instance);
     private readonly byte[] pixels;
     private readonly Dictionary<CellBox, float> seenWet = []; // as they were looked at last
@@ -41,11 +44,18 @@ public sealed class CardSeen
     /// <param name="fine">Its paper, on cells of half its sheet's side.</param>
     /// <param name="card">The bare paper.</param>
     /// <param name="pigments">K and S of the sheet's pigments.</param>
-    public CardSeen(PaperField fine, Spectrum card, IReadOnlyList<PaintOptics> pigments)
+    /// <param name="thick">Which of them stand up from the paper where they lie thick.</param>
+    public CardSeen(
+        PaperField fine,
+        Spectrum card,
+        IReadOnlyList<PaintOptics> pigments,
+        IReadOnlyList<bool>? thick = null
+    )
     {
         ArgumentNullException.ThrowIfNull(fine);
         ArgumentNullException.ThrowIfNull(card);
         (this.fine, this.card, this.pigments) = (fine, SeenSpectrum.Of(card), [.. pigments.Select(SeenPaint.Of)]);
+        stands = thick is null ? new bool[pigments.Count] : [.. thick];
         lit = Lit(fine.Grid, fine.Relief.Span);
         pixels = new byte[3 * fine.Grid.Count];
     }
@@ -149,10 +159,14 @@ public sealed class CardSeen
             case PaintLayer paint:
                 var loads = fineLoads[paint];
                 var optics = paint.Pigments.Select(one => pigments[one.Pigment]).ToArray();
+                var thick = loads.Where((_, at) => stands[paint.Pigments[at].Pigment]).ToArray();
                 return (x, y, valley, seen) =>
                 {
-                    if (Place(box, x, y) is var at && at >= 0)
-                        Paint(optics, loads, at, 1 + LoadInValleys * valley, seen);
+                    if (Place(box, x, y) is not (>= 0 and var at))
+                        return;
+                    Paint(optics, loads, at, 1 + LoadInValleys * valley, seen);
+                    if (thick.Length > 0)
+                        SeenSpectrum.Brighter(seen, 1 + RisesToLight(thick, at, box));
                 };
             case PencilLayer pencil:
                 SeenPaint[] drawn = [SeenPaint.Of(pencil.Pencil)];
@@ -190,6 +204,17 @@ public sealed class CardSeen
         }
         if (any > LeastLoad)
             SeenSpectrum.Lay(seen, paints, here);
+    }
+
+    /// <summary>Light from the upper left falls on the edge of what stands up from the paper.</summary>
+    private static float RisesToLight(float[][] thick, int at, CellBox box)
+    {
+        if (at % box.Width == 0 || at < box.Width)
+            return 0;
+        var rises = 0f;
+        foreach (var load in thick)
+            rises += 2 * load[at] - load[at - 1] - load[at - box.Width];
+        return Math.Clamp(WhiteLights * rises, -WhiteLightsAtMost, WhiteLightsAtMost);
     }
 
     private static void Draw(PencilLayer pencil, SeenPaint[] drawn, int at, Span<float> seen)

@@ -1,8 +1,11 @@
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
 using Nube.Core.Materials;
 using Nube.Core.Planning;
 using Nube.Data;
+using Nube.Data.Entities;
 using Nube.Server.Support;
 using Nube.Workshop;
 
@@ -61,8 +64,8 @@ public sealed class LooksToShare(
             .Select(still => still.Content)
             .ToListAsync(cancel);
         var file = await apprentices.Do(
-            new ShareLooks(shared, [.. looks], image.WidthMm, run.Ink?.Colour ?? StampingInk.Black),
-            (await files.Get(image.LineHash, cancel)).Content,
+            new ShareLooks(shared, [.. looks], await LinesOf(run, image, cancel)),
+            ReadOnlyMemory<byte>.Empty,
             stop: cancel
         );
         return TypedResults.File(file.Content, mediaType, $"{PlanFiles.FileName(run.Run.Name)}.{ending}");
@@ -78,14 +81,29 @@ public sealed class LooksToShare(
             new ShareLayers(
                 play,
                 [.. play.Passes.Select(go => FileName(StepWords.Title(go.Pass, run.NameOf)))],
-                (await files.Get(image.LineHash, cancel)).Content,
-                run.Ink?.Colour ?? StampingInk.Black
+                await LinesOf(run, image, cancel)
             ),
             (await files.Get(image.LabelsHash, cancel)).Content,
             stop: cancel
         );
         return TypedResults.File(file.Content, "application/zip", $"{PlanFiles.FileName(run.Run.Name)}-layers.zip");
     }
+
+    private async Task<StampedLines> LinesOf(RunWithSupplies run, PieceImage image, CancellationToken cancel) =>
+        new(
+            (await files.Get(image.LineHash, cancel)).Content,
+            run.Ink?.Colour ?? StampingInk.Black,
+            image.Dams.Lines switch
+            {
+                DamLines.All => null,
+                DamLines.Chosen =>
+                [
+                    .. image.Areas.Where(area => image.Dams.Areas.Contains(area.Id)).Select(area => area.Outline),
+                ],
+                _ => ImmutableArray<string>.Empty,
+            },
+            image.WidthMm
+        );
 
     private const string NotInNames = "\\/:*?\"<>|"; // some systems take none of these in names of files
     private const int LongestName = 80; // letters; some systems take no more than 255 bytes

@@ -18,7 +18,7 @@ namespace Nube.Server.Support;
 /// </summary>
 public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
 {
-    private const int Made = 2; // raised when the same card would look otherwise than before
+    private const int Made = 3; // raised when the same card would look otherwise than before
 
     private static readonly TimeSpan KeptFor = TimeSpan.FromDays(60);
 

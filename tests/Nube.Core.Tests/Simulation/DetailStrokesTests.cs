@@ -69,6 +69,31 @@ public class DetailStrokesTests
         });
     }
 
+    /// <summary>White stands up: its edge towards the light is brighter than the one away from it.</summary>
+    [Fact]
+    public void White_stands_up_from_the_paper()
+    {
+        var (plain, lit) = (Painted(7).Finished(), Painted(7, Trials.Work(Method.Highlights, [])).Finished());
+        var dot = Otherwise(plain, lit);
+        int left = dot.Min(at => at % lit.Width),
+            right = dot.Max(at => at % lit.Width),
+            top = dot.Min(at => at / lit.Width),
+            bottom = dot.Max(at => at / lit.Width);
+        // How much lighter than without it, in the half of its box towards the light and in the other.
+        double Lighter(bool towards)
+        {
+            var half =
+                from y in Enumerable.Range(top, bottom - top + 1)
+                from x in Enumerable.Range(left, right - left + 1)
+                let place = x - left + y - top - (right - left + bottom - top) / 2.0
+                where towards ? place < 0 : place > 0
+                select Lightness(lit, y * lit.Width + x) - Lightness(plain, y * lit.Width + x);
+            return half.Average();
+        }
+        // A flat dot is less of a change towards the light, where the area itself is lighter.
+        Assert.InRange(Lighter(towards: true) - Lighter(towards: false), 0, 20);
+    }
+
     /// <summary>Where the stamped line is to vanish, a nearly dry brush draws the border again.</summary>
     [Fact]
     public void A_lost_line_is_drawn_again_along_the_border()

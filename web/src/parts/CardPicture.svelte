@@ -44,6 +44,8 @@
       height: (image?.heightMm ?? 0) + 2 * margin,
     },
   );
+  // Lines under melted powder stand up and shine, all of them or those of chosen areas.
+  const raised = $derived(look ? (image?.dams.lines ?? 'none') : 'none');
   const painted = $derived(
     fills.flatMap((fill) => (areas.get(fill.area) ? [{ fill, area: areas.get(fill.area) }] : [])),
   );
@@ -58,6 +60,24 @@
       role="img"
       aria-label={label}
     >
+      {#if raised !== 'none'}
+        <filter id="{own}-powder" x="0" y="0" width="100%" height="100%" color-interpolation-filters="sRGB">
+          <feGaussianBlur in="SourceAlpha" stdDeviation="0.1" result="round" />
+          <feOffset in="round" dx="-0.1" dy="-0.1" result="towards" />
+          <feOffset in="round" dx="0.1" dy="0.1" result="away" />
+          <feComposite in="towards" in2="away" operator="arithmetic" k2="1.6" k3="-1.6" result="shoulder" />
+          <feFlood flood-color="white" />
+          <feComposite in2="shoulder" operator="in" />
+          <feComposite in2="SourceAlpha" operator="in" />
+        </filter>
+        {#if raised === 'chosen'}
+          <mask id="{own}-along">
+            {#each image.dams.areas as id (id)}
+              <path d={areas.get(id)?.outline} fill="none" stroke="white" stroke-width="2.4" />
+            {/each}
+          </mask>
+        {/if}
+      {/if}
       <g opacity={faded ? 0.45 : 1}>
         {#if look}
           <image href={look} x="0" y="0" width={image.widthMm} height={image.heightMm} />
@@ -105,6 +125,18 @@
             fill={image.lineColour}
             mask="url(#{own}-line)"
           />
+        {/if}
+        {#if raised !== 'none'}
+          <g mask={raised === 'chosen' ? `url(#${own}-along)` : undefined}>
+            <image
+              href={image.lineUrl}
+              x="0"
+              y="0"
+              width={image.widthMm}
+              height={image.heightMm}
+              filter="url(#{own}-powder)"
+            />
+          </g>
         {/if}
       </g>
       {@render children?.()}
