@@ -22,12 +22,19 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bo
     /// </summary>
     public static ImmutableArray<CardFormat> All { get; } =
     [
-        new("A2 (trade), 4 1/4 x 5 1/2 in", 4.25 * Lengths.MillimetresPerInch, 5.5 * Lengths.MillimetresPerInch, true),
+        InchesOf("A2 (trade), 4 1/4 x 5 1/2 in", 4.25, 5.5),
         new("A6", 105, 148, false),
         new("A5", 148, 210, false),
         new("DL", 99, 210, false),
-        new("Square 5 x 5 in", 5 * Lengths.MillimetresPerInch, 5 * Lengths.MillimetresPerInch, true),
+        InchesOf("Square 5 x 5 in", 5, 5),
+        InchesOf("A1 (trade), 3 1/2 x 4 7/8 in", 3.5, 4.875),
+        InchesOf("A6 (trade), 4 1/2 x 6 1/4 in", 4.5, 6.25),
+        InchesOf("A7 (trade), 5 x 7 in", 5, 7),
+        new("Square 148 x 148 mm", 148, 148, false),
     ];
+
+    private static CardFormat InchesOf(string name, double width, double height) =>
+        new(name, width * Lengths.MillimetresPerInch, height * Lengths.MillimetresPerInch, true);
 
     /// <summary>The panel that leaves an even border: twice the border is subtracted from both sides.</summary>
     /// <param name="borderMm">Border, mm; 0 or more and less than half of the shorter side.</param>

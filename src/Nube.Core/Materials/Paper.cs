@@ -39,6 +39,10 @@ public sealed record Paper(
             _ => 1.75,
         };
 
+    /// <summary>Its thickness by grammage and volume, mm (ISO 534 measures it).</summary>
+    [JsonIgnore]
+    public double ThicknessMm => GramsPerSquareMetre * Bulk / 1000;
+
     /// <summary>
     /// Water that its pores hold, g/m2: its volume less that of its fibres, which are cellulose of 1.5 g/cm3.
     /// </summary>
@@ -58,8 +62,7 @@ public sealed record Paper(
         {
             const double cobbSeconds = 60,
                 alongFibres = 3;
-            var thicknessMm = GramsPerSquareMetre * Bulk / 1000;
-            var wayMm = alongFibres * thicknessMm * Cobb60 / HoldsWater;
+            var wayMm = alongFibres * ThicknessMm * Cobb60 / HoldsWater;
             return wayMm * wayMm / cobbSeconds;
         }
     }
