@@ -145,6 +145,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             item.Property(i => i.Paper).AsJsonb();
             item.Property(i => i.StampingInk).AsJsonb();
             item.Property(i => i.Supply).AsJsonb();
+            item.Property(i => i.Sheets).AsJsonb();
             item.Property(i => i.KeptAt).HasMaxLength(200);
             item.Property(i => i.Note).HasMaxLength(1000);
             item.Ignore(i => i.Name);
@@ -181,6 +182,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             run.Property(r => r.Palette).AsJsonb();
             run.Property(r => r.Silenced).AsJsonb();
             run.Property(r => r.Schools).AsJsonb();
+            run.Property(r => r.Design).AsJsonb();
             run.Property(r => r.Version).IsRowVersion();
             run.HasMany(r => r.Pieces).WithOne().HasForeignKey(p => p.RunId);
             run.HasOne(r => r.Plan).WithOne().HasForeignKey<RunPlan>(p => p.RunId);

@@ -214,6 +214,7 @@ api.MapAccount();
 api.MapPasskeys();
 api.MapHabits();
 api.MapLine();
+api.MapDesign();
 api.MapImage();
 api.MapScene();
 api.MapColours();

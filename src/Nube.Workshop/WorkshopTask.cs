@@ -24,6 +24,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(PlayDeviation), "playDeviation")]
 [JsonDerivedType(typeof(ShareLooks), "shareLooks")]
 [JsonDerivedType(typeof(ShareLayers), "shareLayers")]
+[JsonDerivedType(typeof(CutParts), "cutParts")]
 public abstract record WorkshopTask
 {
     /// <summary>What it may take.</summary>

@@ -29,6 +29,7 @@ public sealed class AccessTests(NubeInBrowser nube) : IDisposable
             { "Jam jar labels", "image" },
             { "Barrow cards", "image" },
             { "Panel for the show bench", "scene" },
+            { "Notes for the watering", "design" },
             { "Notes for the watering", "colours" },
             { "Notes for the watering", "plan" },
             { "Swap invitations", "plan" },

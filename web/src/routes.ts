@@ -14,6 +14,7 @@ export const { p, navigate, route } = createRouter({
   '/account': () => import('./places/AccountPlace.svelte'),
   '/book': () => import('./places/Book.svelte'),
   '/runs/:id': {
+    '/design': () => import('./places/run/DesignStage.svelte'),
     '/image': () => import('./places/run/ImageStage.svelte'),
     '/colours': () => import('./places/run/ColoursStage.svelte'),
     '/plan': () => import('./places/run/PlanStage.svelte'),

@@ -14,7 +14,7 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bo
     public double UsualBorderMm => InInches ? Lengths.MillimetresPerInch / 8 : 3;
 
     /// <summary>The width as it is said: "4 1/4 in", "105 mm".</summary>
-    public string Width => InInches ? Lengths.InInches(WidthMm) : FormattableString.Invariant($"{WidthMm:0.#} mm");
+    public string Width => Said(WidthMm);
 
     /// <summary>
     /// The usual formats. A sizes by ISO 216; DL is a third of A4 (ISO 269 gives its envelope). A2 here is the North
@@ -35,6 +35,12 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bo
 
     private static CardFormat InchesOf(string name, double width, double height) =>
         new(name, width * Lengths.MillimetresPerInch, height * Lengths.MillimetresPerInch, true);
+
+    /// <summary>The same lying down, or standing up.</summary>
+    public CardFormat Turned() => this with { WidthMm = HeightMm, HeightMm = WidthMm };
+
+    /// <summary>A length as it is said beside this card: "4 1/4 in", "105 mm".</summary>
+    public string Said(double mm) => InInches ? Lengths.InInches(mm) : FormattableString.Invariant($"{mm:0.#} mm");
 
     /// <summary>The panel that leaves an even border: twice the border is subtracted from both sides.</summary>
     /// <param name="borderMm">Border, mm; 0 or more and less than half of the shorter side.</param>

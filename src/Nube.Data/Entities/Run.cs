@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Bench;
+using Nube.Core.Cards;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
@@ -29,6 +30,9 @@ public sealed class Run : IOwned
 
     /// <summary>Rules that the maker silenced for this run, each with the reason.</summary>
     public ImmutableDictionary<string, string> Silenced { get; set; } = ImmutableDictionary<string, string>.Empty;
+
+    /// <summary>What its cards are made of; null until the maker says so.</summary>
+    public CardDesign? Design { get; set; }
 
     /// <summary>When it was begun.</summary>
     public DateTimeOffset CreatedAt { get; init; }
@@ -61,6 +65,7 @@ public sealed class Run : IOwned
             Palette = Palette,
             Schools = Schools,
             Silenced = Silenced,
+            Design = Design,
             CreatedAt = now,
             ChangedAt = now,
         };

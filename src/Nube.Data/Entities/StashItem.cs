@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Nube.Core.Cards.Cutting;
 using Nube.Core.Materials;
 
 namespace Nube.Data.Entities;
@@ -48,6 +50,9 @@ public sealed class StashItem : IOwned
 
     /// <summary>Its body, if it is anything else.</summary>
     public Supply? Supply { get; set; }
+
+    /// <summary>Sheets and off-cuts of it, if it is a paper.</summary>
+    public ImmutableArray<SheetOwned> Sheets { get; set; } = [];
 
     /// <summary>Where it is kept.</summary>
     public string KeptAt { get; set; } = "";

@@ -703,6 +703,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<string>("Design")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("design");
+
                     b.Property<DateTimeOffset?>("FinishedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("finished_at");
@@ -1063,6 +1067,11 @@ namespace Nube.Data.Migrations
                     b.Property<string>("Paper")
                         .HasColumnType("jsonb")
                         .HasColumnName("paper");
+
+                    b.Property<string>("Sheets")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("sheets");
 
                     b.Property<string>("StampingInk")
                         .HasColumnType("jsonb")

@@ -105,6 +105,7 @@ public sealed partial class DemoBook(
         await Plan(swap, cancel);
         await Work(swap, share: 0.4, ago: TimeSpan.FromMinutes(2), cancel);
         await DemoStash.Write(owner, db, files, apprentices, clock, cancel);
+        await MakeUp(can, "Your turn to water", cancel);
 
         // What was made before, in other media than paint.
         var tags = await Begin("Pear tags for the cider stall", 2, cancel, Medium.WaxPencil);

@@ -13,6 +13,9 @@ namespace Nube.Server.Places;
 /// <summary>Stages of a run, in the order of the work.</summary>
 public enum Stage
 {
+    /// <summary>What a card is made of, and how that is cut.</summary>
+    Design,
+
     /// <summary>The picture and its areas.</summary>
     Image,
 
@@ -217,6 +220,13 @@ public static class Line
         var coloured = run.Colours.Count;
         return
         [
+            new(
+                Stage.Design,
+                run.Run.Design is { } design
+                    ? $"{design.Format.Name}, {Count(design.Pieces.Length, "piece")} on it."
+                    : "Say what the card is made of, if it is more than the image.",
+                true
+            ),
             new(
                 Stage.Image,
                 image is null

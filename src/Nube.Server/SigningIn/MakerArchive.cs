@@ -99,6 +99,7 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 run.Palette,
                 run.Schools,
                 run.Silenced,
+                run.Design,
                 run.CreatedAt,
                 run.ChangedAt,
                 run.FinishedAt,

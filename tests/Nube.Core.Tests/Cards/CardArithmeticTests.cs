@@ -44,7 +44,10 @@ public class CardArithmeticTests
     {
         Assert.Equal(width * Inch, sheet.WidthMm, 6);
         Assert.Equal(height * Inch, sheet.HeightMm, 6);
-        Assert.Equal(scores.Select(score => Math.Round(score * Inch, 6)), sheet.ScoresMm.Select(mm => Math.Round(mm, 6)));
+        Assert.Equal(
+            scores.Select(score => Math.Round(score * Inch, 6)),
+            sheet.ScoresMm.Select(mm => Math.Round(mm, 6))
+        );
     }
 
     /// <summary>ISO 269: an A6 card goes into C6, A5 into C5, a third of A4 into DL. Trade sizes: common practice.</summary>
@@ -60,7 +63,13 @@ public class CardArithmeticTests
     [InlineData("Square 148", "Square 155 mm")]
     public void A_flat_card_goes_into_the_envelope_of_its_name(string format, string envelope)
     {
-        var card = CardFormat.All.First(one => one.Name == format || one.Name.StartsWith(format + (format.Contains(' ', StringComparison.Ordinal) ? "" : " "), StringComparison.Ordinal));
+        var card = CardFormat.All.First(one =>
+            one.Name == format
+            || one.Name.StartsWith(
+                format + (format.Contains(' ', StringComparison.Ordinal) ? "" : " "),
+                StringComparison.Ordinal
+            )
+        );
         Assert.Equal(envelope, Envelope.For(card, 0.7)?.Name);
     }
 

@@ -1,12 +1,15 @@
 import type {
   Colourant,
   Companion,
+  Deviation,
   Gradient,
+  Grain,
   Habits,
   Likeness,
   Medium,
   OnPaper,
-  Deviation,
+  Opening,
+  PieceKind,
   Shadow,
   Tap,
   TapKind,
@@ -195,4 +198,30 @@ export const deviationWords: Record<Deviation, string> = {
   neighbourToo: 'A neighbour while it is wet',
   noDams: 'No dams',
   otherPaper: 'Another paper',
+};
+
+/** What a piece of a card is. */
+export const pieceKindWords: Record<PieceKind, string> = {
+  image: 'Image',
+  ground: 'Ground',
+  greeting: 'Greeting',
+  mat: 'Mat',
+  frame: 'Frame',
+  shape: 'Shape',
+  strip: 'Strip',
+};
+
+/** How a card opens. */
+export const openingWords: Record<Opening, string> = {
+  flat: 'not at all: one leaf',
+  tent: 'upwards, like a tent',
+  side: 'to the side, like a book',
+  gate: 'like a gate, by two flaps',
+};
+
+/** How the fibres of a sheet run. */
+export const grainWords: Record<Grain, string> = {
+  any: 'not known',
+  alongWidth: 'along its width',
+  alongHeight: 'along its height',
 };

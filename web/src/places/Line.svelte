@@ -28,6 +28,7 @@
   let cards = $state(6);
 
   const verbs = {
+    design: 'Say what the card is made of',
     image: 'Bring in the image',
     colours: 'Choose the colours',
     plan: 'Plan the run',

@@ -26,9 +26,8 @@ public static class CutSheets
     /// <param name="sheets">What it is cut from.</param>
     /// <param name="bladeMm">Width that a cut takes away, mm, 0 or more; a guillotine takes none.</param>
     /// <param name="stop">Ends it early.</param>
-    /// <exception cref="ArgumentException">
-    /// A part is in no sheet, there are more than <see cref="MostParts"/>, or a size is none.
-    /// </exception>
+    /// <exception cref="CutTroubleException">Not all parts can be cut from them; with a sentence for the maker.</exception>
+    /// <exception cref="ArgumentException">A count or a size is none.</exception>
     public static CutPlan Plan(
         ImmutableArray<PartToCut> parts,
         ImmutableArray<SheetOwned> sheets,
@@ -43,12 +42,14 @@ public static class CutSheets
         foreach (var (part, wanted) in parts.Index())
         {
             if (!stock.Any(kind => kind.Parts.Any(lying => lying.Part == part)))
-                throw new ArgumentException(
+                throw new CutTroubleException(
                     FormattableString.Invariant(
                         $"A part of {wanted.WidthMm:0.#} x {wanted.HeightMm:0.#} mm fits on none of the sheets."
-                    ),
-                    nameof(parts)
-                );
+                    )
+                )
+                {
+                    Part = wanted.Id,
+                };
         }
         var columns = PatternSearch.Laid(parts, stock);
         var atLeast = PatternSearch.Generate(parts, stock, columns, stop);
@@ -62,10 +63,7 @@ public static class CutSheets
         if (parts.Any(part => part.Count < 1) || sheets.Any(sheet => sheet.Count < 0))
             throw new ArgumentException("Counts are 1 or more, of sheets 0 or more.", nameof(parts));
         if (parts.Sum(part => (long)part.Count) > MostParts)
-            throw new ArgumentException(
-                $"These are more than {MostParts} parts. Cut them in several goes.",
-                nameof(parts)
-            );
+            throw new CutTroubleException($"These are more than {MostParts} parts. Cut them in several goes.");
         if (
             parts
                 .SelectMany(part => (double[])[part.WidthMm, part.HeightMm])
@@ -122,10 +120,7 @@ public static class CutSheets
         if (solver.Solve(model) is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
         {
             stop.ThrowIfCancellationRequested();
-            throw new ArgumentException(
-                "The off-cuts do not hold all parts, and there is no whole sheet.",
-                nameof(parts)
-            );
+            throw new CutTroubleException("The off-cuts do not hold all parts, and there is no whole sheet.");
         }
         return new CutPlan(
             Named(parts, stock, columns, at => (int)solver.Value(times[at]), bladeMm),

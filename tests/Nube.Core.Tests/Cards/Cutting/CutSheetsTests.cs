@@ -80,12 +80,12 @@ public class CutSheetsTests(ITestOutputHelper output)
     public void What_cannot_be_cut_is_said()
     {
         var none = TestContext.Current.CancellationToken;
-        var large = Assert.Throws<ArgumentException>(() => CutSheets.Plan([Part(220, 290, 1)], [Letter], 0, none));
+        var large = Assert.Throws<CutTroubleException>(() => CutSheets.Plan([Part(220, 290, 1)], [Letter], 0, none));
         Assert.Contains("220 x 290 mm fits on none", large.Message, StringComparison.Ordinal);
         var offCut = new SheetOwned(Guid.NewGuid(), 120, 150, 1, OffCut: true);
-        var few = Assert.Throws<ArgumentException>(() => CutSheets.Plan([Part(100, 140, 2)], [offCut], 0, none));
+        var few = Assert.Throws<CutTroubleException>(() => CutSheets.Plan([Part(100, 140, 2)], [offCut], 0, none));
         Assert.Contains("do not hold all parts", few.Message, StringComparison.Ordinal);
-        Assert.Throws<ArgumentException>(() => CutSheets.Plan([Part(1, 1, 2_001)], [Letter], 0, none));
+        Assert.Throws<CutTroubleException>(() => CutSheets.Plan([Part(1, 1, 2_001)], [Letter], 0, none));
         Assert.Throws<ArgumentException>(() => CutSheets.Plan([Part(double.NaN, 1, 1)], [Letter], 0, none));
         Assert.Empty(CutSheets.Plan([], [Letter], 0, none).Sheets);
     }

@@ -29,6 +29,7 @@
   });
 
   const names: Record<Stage, string> = {
+    design: 'Design',
     image: 'Image',
     colours: 'Colours',
     plan: 'Plan',

@@ -1,0 +1,241 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Nube.Core.Cards.Cutting;
+
+namespace Nube.Core.Cards;
+
+/// <summary>What a piece of a card is.</summary>
+public enum PieceKind
+{
+    /// <summary>The stamped image.</summary>
+    Image,
+
+    /// <summary>What lies behind others: blended, printed, or plain.</summary>
+    Ground,
+
+    /// <summary>Words.</summary>
+    Greeting,
+
+    /// <summary>A sheet that shows as a border around another piece.</summary>
+    Mat,
+
+    /// <summary>A sheet with an opening.</summary>
+    Frame,
+
+    /// <summary>A shape that is cut out.</summary>
+    Shape,
+
+    /// <summary>A strip.</summary>
+    Strip,
+}
+
+/// <summary>A piece on the front of a card.</summary>
+/// <param name="Id">Tells it from others.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Name">The maker's name for it.</param>
+/// <param name="WidthMm">Width, mm.</param>
+/// <param name="HeightMm">Height, mm.</param>
+/// <param name="LeftMm">From the left of the closed card to its left side, mm; below 0 where it reaches beyond.</param>
+/// <param name="TopMm">From the top of the closed card to its top, mm.</param>
+/// <param name="Paper">Its paper in the stash; null until chosen.</param>
+/// <param name="RaisedMm">Height of the foam under it, mm; 0 where it is glued flat.</param>
+/// <param name="Spare">How many are made beyond one for each card.</param>
+public sealed record DesignPiece(
+    Guid Id,
+    PieceKind Kind,
+    string Name,
+    double WidthMm,
+    double HeightMm,
+    double LeftMm,
+    double TopMm,
+    Guid? Paper,
+    double RaisedMm,
+    int Spare
+)
+{
+    /// <summary>Its size.</summary>
+    [JsonIgnore]
+    public SizeMm Size => new(WidthMm, HeightMm);
+
+    /// <summary>Whether another lies on it and nowhere beyond it.</summary>
+    internal bool Carries(DesignPiece other) =>
+        other.LeftMm >= LeftMm - Nearly
+        && other.TopMm >= TopMm - Nearly
+        && other.LeftMm + other.WidthMm <= LeftMm + WidthMm + Nearly
+        && other.TopMm + other.HeightMm <= TopMm + HeightMm + Nearly;
+
+    private const double Nearly = 0.01; // mm; what rounding leaves
+}
+
+/// <summary>What a card of a run is made of.</summary>
+/// <param name="Format">The card, closed.</param>
+/// <param name="Opening">How it opens.</param>
+/// <param name="LeftFlapMm">Width of a gate's left flap, mm; null for half of the card, and where there is none.</param>
+/// <param name="BasePaper">The paper of the base in the stash; null until chosen.</param>
+/// <param name="Pieces">What lies on its front, the lowest first.</param>
+public sealed record CardDesign(
+    CardFormat Format,
+    Opening Opening,
+    double? LeftFlapMm,
+    Guid? BasePaper,
+    ImmutableArray<DesignPiece> Pieces
+)
+{
+    /// <summary>Most pieces of a card.</summary>
+    public const int MostPieces = 24;
+
+    /// <summary>
+    /// What a card is before anything is said: a folded card that an image has room on with the usual border, with the
+    /// image in its middle.
+    /// </summary>
+    /// <param name="image">The image; null where there is none yet.</param>
+    /// <param name="paper">Its paper.</param>
+    /// <param name="id">Id of the image's piece.</param>
+    public static CardDesign Usual(SizeMm? image, Guid? paper, Guid id)
+    {
+        var format = image is { } size
+            ? CardFormat
+                .All.SelectMany(one => (CardFormat[])[one, one.Turned()])
+                .Where(one => HasRoom(one, size))
+                .MinBy(one => one.WidthMm * one.HeightMm)
+                ?? Around(size)
+            : CardFormat.All[0];
+        var design = new CardDesign(
+            format,
+            format.WidthMm > format.HeightMm ? Opening.Tent : Opening.Side,
+            null,
+            null,
+            []
+        );
+        return image is { } there
+            ? design.With(
+                new DesignPiece(id, PieceKind.Image, "Image", there.Width, there.Height, 0, 0, paper, 0, 1),
+                Centred.Both
+            )
+            : design;
+    }
+
+    private static bool HasRoom(CardFormat format, SizeMm image) =>
+        image.Width + 2 * format.UsualBorderMm <= format.WidthMm
+        && image.Height + 2 * format.UsualBorderMm <= format.HeightMm;
+
+    private static CardFormat Around(SizeMm image)
+    {
+        var own = new CardFormat("Own size", image.Width, image.Height, false);
+        return own with
+        {
+            WidthMm = own.WidthMm + 2 * own.UsualBorderMm,
+            HeightMm = own.HeightMm + 2 * own.UsualBorderMm,
+        };
+    }
+
+    /// <summary>The sheet that it is folded from.</summary>
+    [JsonIgnore]
+    public CardBase Base => CardBase.Of(Format, Opening, LeftFlapMm);
+
+    /// <summary>The size that a piece of a kind has before its maker says one; by eye.</summary>
+    public SizeMm UsualSize(PieceKind kind)
+    {
+        var (width, height) = (Format.WidthMm, Format.HeightMm);
+        var panel = Format.Panel(Format.UsualBorderMm);
+        return kind switch
+        {
+            PieceKind.Greeting => new SizeMm(Math.Round(0.6 * width), Math.Round(0.1 * height)),
+            PieceKind.Shape => new SizeMm(Math.Round(0.3 * width), Math.Round(0.3 * width)),
+            PieceKind.Strip => new SizeMm(width, Math.Round(0.1 * height)),
+            _ => new SizeMm(panel.WidthMm, panel.HeightMm),
+        };
+    }
+
+    /// <summary>How often the base lies on itself when the card is closed.</summary>
+    private int Leaves => Opening == Opening.Flat ? 1 : 2;
+
+    /// <summary>With one piece more, on top of the others.</summary>
+    /// <param name="piece">The piece.</param>
+    /// <param name="centred">In which directions it is moved to the card's middle.</param>
+    public CardDesign With(DesignPiece piece, Centred centred)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return this with { Pieces = Pieces.Add(InMiddle(piece, centred)) };
+    }
+
+    /// <summary>A piece moved to the middle of the card.</summary>
+    public DesignPiece InMiddle(DesignPiece piece, Centred centred)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return piece with
+        {
+            LeftMm = centred.HasFlag(Centred.Across) ? (Format.WidthMm - piece.WidthMm) / 2 : piece.LeftMm,
+            TopMm = centred.HasFlag(Centred.Down) ? (Format.HeightMm - piece.HeightMm) / 2 : piece.TopMm,
+        };
+    }
+
+    /// <summary>The piece right under another, which lies on it as a whole; null for the card itself.</summary>
+    public DesignPiece? Under(DesignPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return Pieces.TakeWhile(one => one.Id != piece.Id).LastOrDefault(one => one.Carries(piece));
+    }
+
+    /// <summary>The borders that the piece under it, or the card, leaves around a piece that lies in its middle.</summary>
+    public Border BorderOf(DesignPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return Border.Around(piece.Size, Under(piece)?.Size ?? new SizeMm(Format.WidthMm, Format.HeightMm));
+    }
+
+    /// <summary>Parts that the base and the pieces are cut as, by paper.</summary>
+    /// <param name="cards">How many cards.</param>
+    /// <remarks>The base is folded along its grain; for other pieces that is all the same.</remarks>
+    public ILookup<Guid?, PartToCut> Parts(int cards)
+    {
+        var sheet = Base;
+        var grain =
+            sheet.ScoresMm.IsEmpty ? Grain.Any
+            : sheet.FoldsRunDown ? Grain.AlongHeight
+            : Grain.AlongWidth;
+        return Pieces
+            .Select(piece =>
+                (piece.Paper, Part: new PartToCut(piece.Id, piece.WidthMm, piece.HeightMm, cards + piece.Spare))
+            )
+            .Prepend((BasePaper, new PartToCut(BaseId, sheet.WidthMm, sheet.HeightMm, cards, grain)))
+            .ToLookup(one => one.Item1, one => one.Item2);
+    }
+
+    /// <summary>What the base is called among parts.</summary>
+    public static Guid BaseId => Guid.Empty;
+
+    /// <summary>The thickness of the closed card where it is thickest, mm.</summary>
+    /// <param name="thicknessOf">Thickness of a paper of the stash, mm; of none, null, a usual one.</param>
+    public double ThicknessMm(Func<Guid?, double> thicknessOf)
+    {
+        ArgumentNullException.ThrowIfNull(thicknessOf);
+        return CardThickness.Most([
+            new StackedLayer(0, 0, new SizeMm(Format.WidthMm, Format.HeightMm), Leaves * thicknessOf(BasePaper)),
+            .. Pieces.Select(piece => new StackedLayer(
+                piece.LeftMm,
+                piece.TopMm,
+                piece.Size,
+                thicknessOf(piece.Paper),
+                piece.RaisedMm
+            )),
+        ]);
+    }
+}
+
+/// <summary>In which directions something lies in the middle.</summary>
+[Flags]
+public enum Centred
+{
+    /// <summary>In none.</summary>
+    No = 0,
+
+    /// <summary>As far from the left as from the right.</summary>
+    Across = 1,
+
+    /// <summary>As far from the top as from the bottom.</summary>
+    Down = 2,
+
+    /// <summary>In both.</summary>
+    Both = Across | Down,
+}

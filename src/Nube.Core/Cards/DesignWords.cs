@@ -1,0 +1,177 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Cards.Cutting;
+
+namespace Nube.Core.Cards;
+
+/// <summary>What follows from a card's design, in words.</summary>
+public static class DesignWords
+{
+    /// <summary>"Base: 4 1/4 x 11 in, scored across at 5 1/2 in, with the grain across."</summary>
+    public static string Base(CardDesign design)
+    {
+        ArgumentNullException.ThrowIfNull(design);
+        var (sheet, format) = (design.Base, design.Format);
+        var size = Size(format, sheet.WidthMm, sheet.HeightMm);
+        if (sheet.ScoresMm.IsEmpty)
+            return $"Base: {size}, not folded.";
+        var way = sheet.FoldsRunDown ? "down" : "across";
+        var scores = string.Join(" and ", sheet.ScoresMm.Select(format.Said));
+        var from = sheet.FoldsRunDown ? "the left" : "the top";
+        return $"Base: {size}, scored {way} at {scores} from {from}, its grain running {way} too.";
+    }
+
+    /// <summary>How thick it gets; whether it still goes as a letter is not ours to say.</summary>
+    public static string Thickness(double mm) =>
+        FormattableString.Invariant($"{mm:0.0} mm where it is thickest, by the weights of its papers.")
+        + " Whether that still goes as a letter, your postal service says.";
+
+    /// <summary>The envelope that it goes into.</summary>
+    public static string Envelope(CardFormat format, double thicknessMm)
+    {
+        ArgumentNullException.ThrowIfNull(format);
+        return Cards.Envelope.For(format, thicknessMm) is { } envelope
+            ? $"Envelope: {envelope.Name}, {Size(format, envelope.WidthMm, envelope.HeightMm)}."
+            : "No usual envelope takes it: make one, or hand it over.";
+    }
+
+    /// <summary>What is left around a piece that lies in the middle of what is under it; null where it does not.</summary>
+    public static string? Border(CardDesign design, DesignPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(design);
+        ArgumentNullException.ThrowIfNull(piece);
+        var (left, top) = design.Under(piece) is { } under
+            ? (piece.LeftMm - under.LeftMm, piece.TopMm - under.TopMm)
+            : (piece.LeftMm, piece.TopMm);
+        var border = design.BorderOf(piece);
+        var isPanel = piece.Kind is not (PieceKind.Greeting or PieceKind.Shape or PieceKind.Strip);
+        const double seen = 0.5; // mm; by eye
+        if (Math.Abs(left - border.AcrossMm) > seen || Math.Abs(top - border.DownMm) > seen || border.AcrossMm < 0)
+            return null;
+        var on = design.Under(piece)?.Name ?? "the card";
+        var format = design.Format;
+        if (!isPanel)
+            return $"In the middle of {on}.";
+        if (border.IsEven)
+            return $"{format.Said(border.AcrossMm)} of {on} all round.";
+        var outer = design.Under(piece)?.Size ?? new SizeMm(format.WidthMm, format.HeightMm);
+        var trimmed = Cards.Border.Trimmed(piece.Size, outer);
+        return $"{format.Said(border.AcrossMm)} of {on} at the sides, {format.Said(border.DownMm)} above and below;"
+            + $" even when {on} is trimmed to {Size(format, trimmed.Width, trimmed.Height)}.";
+    }
+
+    /// <summary>What does not fit together.</summary>
+    public static ImmutableArray<string> Remarks(CardDesign design)
+    {
+        ArgumentNullException.ThrowIfNull(design);
+        var (width, height) = (design.Format.WidthMm, design.Format.HeightMm);
+        var remarks = new List<string>();
+        foreach (var piece in design.Pieces)
+        {
+            double[] beyond =
+            [
+                -piece.LeftMm,
+                -piece.TopMm,
+                piece.LeftMm + piece.WidthMm - width,
+                piece.TopMm + piece.HeightMm - height,
+            ];
+            const double seen = 0.05; // mm
+            if (beyond.Max() > seen)
+                remarks.Add(
+                    $"{piece.Name} reaches {design.Format.Said(beyond.Max())} beyond the card: trim it, or move it."
+                );
+            var raised = design
+                .Pieces.TakeWhile(one => one.Id != piece.Id)
+                .FirstOrDefault(one => one.RaisedMm > 0 && Hang(one, piece));
+            if (raised is not null)
+                remarks.Add(
+                    $"{piece.Name} hangs over the edge of {raised.Name}, which stands on foam: it bends there."
+                );
+        }
+        if (design.Opening == Opening.Gate && design.Pieces.Any(piece => Closes(design, piece)))
+            remarks.Add("What lies over both flaps of a gate is glued to one of them only.");
+        return [.. remarks];
+    }
+
+    /// <summary>It lies partly on another and partly beyond it.</summary>
+    private static bool Hang(DesignPiece under, DesignPiece over) =>
+        !under.Carries(over)
+        && over.LeftMm < under.LeftMm + under.WidthMm
+        && under.LeftMm < over.LeftMm + over.WidthMm
+        && over.TopMm < under.TopMm + under.HeightMm
+        && under.TopMm < over.TopMm + over.HeightMm;
+
+    private static bool Closes(CardDesign design, DesignPiece piece)
+    {
+        var gap = design.LeftFlapMm ?? design.Format.WidthMm / 2;
+        return piece.LeftMm < gap && piece.LeftMm + piece.WidthMm > gap;
+    }
+
+    /// <summary>Why a part is not cut.</summary>
+    public static string FitsNone(string name, bool folded) =>
+        $"{name} fits on none of these sheets"
+        + (
+            folded ? ", at least not with its fold along the grain. Say another sheet, or another way to open it." : "."
+        );
+
+    /// <summary>"3 sheets, 11 cuts. Fewer sheets cannot do."</summary>
+    public static string Cuts(CutPlan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        var offCuts = plan.Sheets.Where(sheet => sheet.OffCut).Sum(sheet => sheet.Times);
+        List<string> of = [];
+        if (plan.WholeSheets > 0 || offCuts == 0)
+            of.Add(Count(plan.WholeSheets, "sheet"));
+        if (offCuts > 0)
+            of.Add(Count(offCuts, "off-cut"));
+        var buy = plan.ToBuy.Sum(one => one.Count);
+        return $"{string.Join(" and ", of)}, {Count(plan.Cuts, "cut")}."
+            + (
+                plan.FewestSheets ? " Fewer sheets cannot do."
+                : plan.AtLeast > 0 ? $" No way with fewer than {Count(plan.AtLeast, "sheet")} is possible."
+                : ""
+            )
+            + (buy > 0 ? $" {Count(buy, "sheet")} more to buy." : "");
+    }
+
+    /// <summary>The cuts of a sheet in their order: "1. Down, at 4 1/4 in from the left."</summary>
+    public static ImmutableArray<string> CutsOf(CardFormat format, CutPiece whole)
+    {
+        ArgumentNullException.ThrowIfNull(format);
+        ArgumentNullException.ThrowIfNull(whole);
+        return
+        [
+            .. whole
+                .Cuts()
+                .Select(
+                    (cut, at) =>
+                        (at == 0 ? "The sheet" : $"The piece of {Size(format, cut.WidthMm, cut.HeightMm)}")
+                        + (
+                            cut.Down
+                                ? $": down, {format.Said(cut.AtMm)} from its left."
+                                : $": across, {format.Said(cut.AtMm)} from its top."
+                        )
+                ),
+        ];
+    }
+
+    /// <summary>"4 1/4 x 5 1/2 in", "105 x 148 mm".</summary>
+    public static string Size(CardFormat format, double widthMm, double heightMm)
+    {
+        ArgumentNullException.ThrowIfNull(format);
+        var unit = format.InInches ? " in" : " mm";
+        return $"{format.Said(widthMm)[..^unit.Length]} x {format.Said(heightMm)}";
+    }
+
+    /// <summary>A length to the hundredth of a millimetre, in inches where it is so many sixteenths of one.</summary>
+    public static string Length(double mm)
+    {
+        const double nearly = 0.001; // mm
+        var inches = Lengths.InInches(mm);
+        return Math.Abs(mm - Math.Round(mm)) > nearly && Math.Abs((Lengths.ParseMillimetres(inches) ?? 0) - mm) < nearly
+            ? inches
+            : FormattableString.Invariant($"{mm:0.##} mm");
+    }
+
+    private static string Count(int number, string thing) => number == 1 ? $"1 {thing}" : $"{number} {thing}s";
+}

@@ -1,0 +1,318 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
+using Nube.Core.Cards;
+using Nube.Core.Cards.Cutting;
+using Nube.Core.Colour;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Server.Support;
+using Nube.Workshop;
+
+namespace Nube.Server.Places;
+
+/// <summary>What the cards of a run are made of, and how that is cut.</summary>
+public static class DesignPlace
+{
+    private const double LongestMm = 600, // of a card or a piece: what goes on a table
+        MostFoamMm = 20;
+    private const int MostSpare = 24,
+        MostKinds = 20, // of sheets of a paper
+        MostSheets = 999;
+
+    /// <summary>Maps the place.</summary>
+    public static void MapDesign(this IEndpointRouteBuilder api)
+    {
+        var design = api.MapGroup("/runs/{id:guid}/design").WithTags("Design");
+        design.MapGet("/", Look);
+        design.MapPut("/", Change);
+        design.MapPost("/cuts", Cuts);
+        api.MapPut("/stash/{id:guid}/sheets", SetSheets).WithTags("Design");
+    }
+
+    private static async Task<Ok<DesignView>> Look(Guid id, RunLoader runs, NubeDb db, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        return TypedResults.Ok(View(Of(run), await Papers(db, cancel)));
+    }
+
+    private static async Task<Ok<DesignView>> Change(
+        Guid id,
+        DesignGiven given,
+        RunLoader runs,
+        NubeDb db,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var papers = await Papers(db, cancel);
+        var design = Read(given, papers);
+        (run.Run.Design, run.Run.ChangedAt) = (design, clock.GetUtcNow());
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View(design, papers));
+    }
+
+    private static async Task<Ok<DesignPaperView>> SetSheets(
+        Guid id,
+        SheetsGiven given,
+        NubeDb db,
+        CancellationToken cancel
+    )
+    {
+        var paper = await db.Stash.SingleOrDefaultAsync(item => item.Id == id && item.Kind == StashKind.Paper, cancel)
+            ?? throw TroubleException.Gone("This paper is not in the stash any more.");
+        if (given.Sheets.Length > MostKinds)
+            throw TroubleException.Unusable($"A paper has up to {MostKinds} sizes of sheets here.");
+        paper.Sheets =
+        [
+            .. given.Sheets.Select(sheet =>
+                sheet.Count is >= 0 and <= MostSheets
+                    ? new SheetOwned(
+                        sheet.Id ?? Guid.CreateVersion7(),
+                        Length(sheet.Width, "a sheet's width"),
+                        Length(sheet.Height, "a sheet's height"),
+                        sheet.Count,
+                        sheet.Grain,
+                        sheet.OffCut
+                    )
+                    : throw TroubleException.Unusable($"Of a sheet there are 0 to {MostSheets}.")
+            ),
+        ];
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(ViewOf(paper));
+    }
+
+    private static async Task<Ok<List<PaperCutsView>>> Cuts(
+        Guid id,
+        RunLoader runs,
+        NubeDb db,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var (design, papers) = (Of(run), await Papers(db, cancel));
+        var cuts = new List<PaperCutsView>();
+        foreach (var parts in design.Parts(run.Run.Cards).Where(parts => parts.Key is not null))
+        {
+            if (papers.Find(paper => paper.Id == parts.Key) is not { } paper)
+                continue;
+            if (paper.Sheets.IsEmpty)
+            {
+                cuts.Add(CutsOf(paper, new CutAnswer(null, "Say which sheets of it there are.", null), design));
+                continue;
+            }
+            var answer = await apprentices.Do(
+                new CutParts([.. parts], paper.Sheets, 0),
+                ReadOnlyMemory<byte>.Empty,
+                stop: cancel
+            );
+            cuts.Add(CutsOf(paper, answer, design));
+        }
+        return TypedResults.Ok(cuts);
+    }
+
+    /// <summary>The run's own, or what is usual for its image.</summary>
+    private static CardDesign Of(RunWithSupplies run) =>
+        run.Run.Design
+        ?? CardDesign.Usual(
+            run.InHand.Image is { } image ? new SizeMm(image.WidthMm, image.HeightMm) : null,
+            run.InHand.PaperId,
+            run.InHand.Id
+        );
+
+    private static Task<List<StashItem>> Papers(NubeDb db, CancellationToken cancel) =>
+        db
+            .Stash.Where(item => item.Kind == StashKind.Paper && item.ArchivedAt == null)
+            .OrderBy(item => item.Id)
+            .ToListAsync(cancel);
+
+    private static CardDesign Read(DesignGiven given, List<StashItem> papers)
+    {
+        if (given.Pieces.IsDefault || given.Pieces.Length > CardDesign.MostPieces)
+            throw TroubleException.Unusable($"A card has up to {CardDesign.MostPieces} pieces on it here.");
+        var format = CardFormat.All.FirstOrDefault(one => one.Name == given.Format);
+        format =
+            format is null ? OwnFormat(given)
+            : given.Turned ? format.Turned()
+            : format;
+        var flap = string.IsNullOrWhiteSpace(given.LeftFlap) ? (double?)null : Length(given.LeftFlap, "the left flap");
+        if (given.Opening == Opening.Gate && flap >= format.WidthMm)
+            throw TroubleException.Unusable("The left flap is narrower than the card: both flaps together cover it.");
+        var design = new CardDesign(
+            format,
+            given.Opening,
+            given.Opening == Opening.Gate ? flap : null,
+            Known(given.BasePaper),
+            []
+        );
+        return given.Pieces.Aggregate(design, (so, piece) => so.With(Piece(Sized(piece)), Centring(Sized(piece))));
+
+        DesignPieceGiven Sized(DesignPieceGiven piece)
+        {
+            if (piece.Around is not { } around)
+                return piece;
+            var inner = given.Pieces.FirstOrDefault(one => one.Id == around)
+                ?? throw TroubleException.Unusable("The piece that this one goes around is not there.");
+            var border = format.UsualBorderMm;
+            var size = Border.Even(
+                new SizeMm(Length(inner.Width, "a piece's width"), Length(inner.Height, "a piece's height")),
+                border
+            );
+            return piece with
+            {
+                Width = DesignWords.Length(size.Width),
+                Height = DesignWords.Length(size.Height),
+                LeftMm = inner.LeftMm - border,
+                TopMm = inner.TopMm - border,
+            };
+        }
+
+        Guid? Known(Guid? paper) =>
+            paper is null || papers.Exists(one => one.Id == paper)
+                ? paper
+                : throw TroubleException.Gone("This paper is not in the stash any more.");
+
+        DesignPiece Piece(DesignPieceGiven piece)
+        {
+            if (string.IsNullOrWhiteSpace(piece.Name) || piece.Name.Length > Line.LongestName)
+                throw TroubleException.Unusable($"Give each piece a name of up to {Line.LongestName} letters.");
+            if (!(piece.RaisedMm is >= 0 and <= MostFoamMm))
+                throw TroubleException.Unusable($"Foam is 0 to {MostFoamMm} mm high.");
+            if (piece.Spare is < 0 or > MostSpare)
+                throw TroubleException.Unusable($"There are 0 to {MostSpare} spare ones.");
+            var usual = design.UsualSize(piece.Kind);
+            return new DesignPiece(
+                piece.Id ?? Guid.CreateVersion7(),
+                piece.Kind,
+                piece.Name.Trim(),
+                piece.Width is null ? usual.Width : Length(piece.Width, "a piece's width"),
+                piece.Height is null ? usual.Height : Length(piece.Height, "a piece's height"),
+                Place(piece.LeftMm),
+                Place(piece.TopMm),
+                Known(piece.Paper),
+                piece.RaisedMm,
+                piece.Spare
+            );
+        }
+
+        static double Place(double? mm) =>
+            Math.Abs(mm ?? 0) <= LongestMm
+                ? mm ?? 0
+                : throw TroubleException.Unusable("A piece lies on the card, or partly beyond it.");
+
+        static Centred Centring(DesignPieceGiven piece) =>
+            (piece.LeftMm is null ? Centred.Across : Centred.No) | (piece.TopMm is null ? Centred.Down : Centred.No);
+    }
+
+    private static CardFormat OwnFormat(DesignGiven given) =>
+        new(
+            "Own size",
+            Length(given.Width, "the card's width"),
+            Length(given.Height, "the card's height"),
+            given.Width?.Contains("in", StringComparison.Ordinal) == true
+        );
+
+    private static double Length(string? text, string what) =>
+        Lengths.ParseMillimetres(text) is { } mm and <= LongestMm
+            ? mm
+            : throw TroubleException.Unusable(
+                $"Say {what} in millimetres or inches, up to {LongestMm:0} mm: 108 mm, 4 1/4 in."
+            );
+
+    private static DesignView View(CardDesign design, List<StashItem> papers)
+    {
+        var format = design.Format;
+        var thickness = design.ThicknessMm(ThicknessIn(papers));
+        var known = CardFormat.All.FirstOrDefault(one => one.Name == format.Name);
+        return new DesignView(
+            format.Name,
+            known is not null && known.WidthMm > known.HeightMm != format.WidthMm > format.HeightMm,
+            DesignWords.Length(format.WidthMm),
+            DesignWords.Length(format.HeightMm),
+            format.WidthMm,
+            format.HeightMm,
+            design.Opening,
+            design.LeftFlapMm is { } flap ? DesignWords.Length(flap) : null,
+            design.BasePaper,
+            ColourOf(papers, design.BasePaper),
+            [.. design.Pieces.Select(piece => ViewOf(design, piece, papers))],
+            DesignWords.Base(design),
+            DesignWords.Thickness(thickness),
+            DesignWords.Envelope(format, thickness),
+            DesignWords.Remarks(design),
+            design.LeftFlapMm,
+            [.. CardFormat.All.Select(one => new FormatView(one.Name, one.WidthMm, one.HeightMm))],
+            [
+                .. SheetSize.All.Select(size => new SheetSizeView(
+                    size.Name,
+                    DesignWords.Length(size.WidthMm),
+                    DesignWords.Length(size.HeightMm)
+                )),
+            ],
+            [.. papers.Select(ViewOf)]
+        );
+    }
+
+    private static readonly Srgb Unchosen = Srgb.Parse("#fbfaf7");
+
+    private static Srgb ColourOf(List<StashItem> papers, Guid? paper) =>
+        papers.Find(one => one.Id == paper)?.Paper?.Colour ?? Unchosen;
+
+    private static Func<Guid?, double> ThicknessIn(List<StashItem> papers)
+    {
+        const double usual = 0.3; // mm; card as it is mostly used, where none is chosen; from memory
+        return paper => papers.Find(one => one.Id == paper)?.Paper?.ThicknessMm ?? usual;
+    }
+
+    private static DesignPieceView ViewOf(CardDesign design, DesignPiece piece, List<StashItem> papers) =>
+        new(
+            piece.Id,
+            piece.Kind,
+            piece.Name,
+            DesignWords.Length(piece.WidthMm),
+            DesignWords.Length(piece.HeightMm),
+            piece.WidthMm,
+            piece.HeightMm,
+            piece.LeftMm,
+            piece.TopMm,
+            piece.Paper,
+            ColourOf(papers, piece.Paper),
+            piece.RaisedMm,
+            piece.Spare,
+            DesignWords.Border(design, piece)
+        );
+
+    private static DesignPaperView ViewOf(StashItem paper) =>
+        new(
+            paper.Id,
+            paper.Name,
+            paper.Paper!.Colour,
+            [
+                .. paper.Sheets.Select(sheet => new SheetsView(
+                    sheet.Id,
+                    DesignWords.Length(sheet.WidthMm),
+                    DesignWords.Length(sheet.HeightMm),
+                    sheet.Count,
+                    sheet.Grain,
+                    sheet.OffCut
+                )),
+            ]
+        );
+
+    private static PaperCutsView CutsOf(StashItem paper, CutAnswer answer, CardDesign design)
+    {
+        var names = design.Pieces.ToDictionary(piece => piece.Id, piece => piece.Name);
+        names[CardDesign.BaseId] = "The base";
+        return new PaperCutsView(
+            paper.Id,
+            paper.Name,
+            paper.Paper!.Colour,
+            answer.Plan is { } plan ? DesignWords.Cuts(plan) : "",
+            answer.Part is { } part ? DesignWords.FitsNone(names[part], part == CardDesign.BaseId) : answer.Trouble,
+            [.. answer.Plan?.Sheets.Select(sheet => SheetCutView.Of(sheet, design.Format, names)) ?? []]
+        );
+    }
+}

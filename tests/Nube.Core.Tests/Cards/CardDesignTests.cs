@@ -1,0 +1,113 @@
+using Nube.Core.Cards;
+using Nube.Core.Cards.Cutting;
+
+namespace Nube.Core.Tests.Cards;
+
+/// <summary>What follows from what a card is made of.</summary>
+public class CardDesignTests
+{
+    private const double Inch = 25.4;
+    private static readonly Guid Kraft = Guid.NewGuid(),
+        Sage = Guid.NewGuid(),
+        White = Guid.NewGuid();
+
+    private static DesignPiece Piece(string name, PieceKind kind, double width, double height, Guid? paper) =>
+        new(Guid.NewGuid(), kind, name, width, height, 0, 0, paper, 0, 0);
+
+    /// <summary>A trade A2 card by the book: a mat of 4 x 5 1/4 in, a panel of 3 3/4 x 5 in on it.</summary>
+    private static CardDesign A2 =>
+        new CardDesign(CardFormat.All[0], Opening.Tent, null, Kraft, [])
+            .With(Piece("Mat", PieceKind.Mat, 4 * Inch, 5.25 * Inch, Sage), Centred.Both)
+            .With(Piece("Panel", PieceKind.Image, 3.75 * Inch, 5 * Inch, White) with { Spare = 1 }, Centred.Both);
+
+    [Fact]
+    public void It_says_folds_borders_and_what_goes_beyond()
+    {
+        var design = A2;
+        Assert.Equal(
+            "Base: 4 1/4 x 11 in, scored across at 5 1/2 in from the top, its grain running across too.",
+            DesignWords.Base(design)
+        );
+        Assert.Equal("1/8 in of the card all round.", DesignWords.Border(design, design.Pieces[0]));
+        Assert.Equal("1/8 in of Mat all round.", DesignWords.Border(design, design.Pieces[1]));
+        Assert.Empty(DesignWords.Remarks(design));
+        var moved = design with { Pieces = [design.Pieces[0] with { LeftMm = -6.35 }, design.Pieces[1]] };
+        Assert.Null(DesignWords.Border(moved, moved.Pieces[0]));
+        Assert.Equal(["Mat reaches 1/4 in beyond the card: trim it, or move it."], DesignWords.Remarks(moved));
+        var uneven = design with { Pieces = [design.Pieces[0] with { HeightMm = 5 * Inch, TopMm = 0.25 * Inch }] };
+        Assert.Equal(
+            "1/8 in of the card at the sides, 1/4 in above and below; even when the card is trimmed to 4 1/4 x 5 1/4 in.",
+            DesignWords.Border(uneven, uneven.Pieces[0])
+        );
+    }
+
+    [Fact]
+    public void What_hangs_over_foam_and_what_closes_a_gate_is_said()
+    {
+        var raised = A2;
+        raised = raised with { Pieces = [raised.Pieces[0], raised.Pieces[1] with { RaisedMm = 2 }] };
+        var strip = raised.With(Piece("Strip", PieceKind.Strip, 4.25 * Inch, 0.5 * Inch, White), Centred.Both);
+        Assert.Equal(
+            ["Strip hangs over the edge of Panel, which stands on foam: it bends there."],
+            DesignWords.Remarks(strip)
+        );
+        Assert.Contains(
+            "both flaps of a gate",
+            DesignWords.Remarks(A2 with { Opening = Opening.Gate })[0],
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void Parts_are_counted_by_paper_with_spares_and_the_base_along_its_grain()
+    {
+        var parts = A2.Parts(6);
+        var sheet = Assert.Single(parts[Kraft]);
+        Assert.Equal((CardDesign.BaseId, 6, Grain.AlongWidth), (sheet.Id, sheet.Count, sheet.Grain));
+        Assert.Equal(11 * Inch, sheet.HeightMm, 6);
+        Assert.Equal(6, Assert.Single(parts[Sage]).Count);
+        Assert.Equal(7, Assert.Single(parts[White]).Count);
+    }
+
+    /// <summary>Two leaves, a mat, a panel on foam, each of 0.3 mm.</summary>
+    [Fact]
+    public void Its_thickness_counts_both_leaves_and_foam()
+    {
+        var design = A2;
+        design = design with { Pieces = [design.Pieces[0], design.Pieces[1] with { RaisedMm = 2 }] };
+        Assert.Equal(4 * 0.3 + 2, design.ThicknessMm(_ => 0.3), 9);
+        Assert.Equal(3 * 0.3 + 2, (design with { Opening = Opening.Flat }).ThicknessMm(_ => 0.3), 9);
+        Assert.Contains("your postal service says", DesignWords.Thickness(3.2), StringComparison.Ordinal);
+        Assert.Equal("Envelope: A2 (trade), 4 3/8 x 5 3/4 in.", DesignWords.Envelope(design.Format, 0.9));
+    }
+
+    [Theory]
+    [InlineData(104, 112, "Square 5 x 5 in", Opening.Side)]
+    [InlineData(140, 98, "A6", Opening.Tent)]
+    [InlineData(95, 130, "A2 (trade), 4 1/4 x 5 1/2 in", Opening.Side)]
+    [InlineData(300, 400, "Own size", Opening.Side)]
+    public void Without_a_word_an_image_lies_on_the_smallest_card_with_room_for_it(
+        double width,
+        double height,
+        string format,
+        Opening opening
+    )
+    {
+        var design = CardDesign.Usual(new SizeMm(width, height), White, Guid.NewGuid());
+        Assert.Equal((format, opening), (design.Format.Name, design.Opening));
+        var border = design.BorderOf(Assert.Single(design.Pieces));
+        Assert.True(border.AcrossMm >= 3 && border.DownMm >= 3);
+        Assert.Equal(border.AcrossMm, design.Pieces[0].LeftMm, 9);
+    }
+
+    [Theory]
+    [InlineData(107.95, "4 1/4 in")]
+    [InlineData(148, "148 mm")]
+    [InlineData(254, "254 mm")]
+    [InlineData(104.273, "104.27 mm")]
+    public void Lengths_are_said_so_that_they_can_be_read_again(double mm, string said)
+    {
+        Assert.Equal(said, DesignWords.Length(mm));
+        Assert.Equal(mm, Nube.Core.Artwork.Lengths.ParseMillimetres(said)!.Value, 2);
+    }
+}

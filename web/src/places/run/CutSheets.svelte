@@ -1,0 +1,98 @@
+<script lang="ts">
+  import { api, ask, type Design, type DesignPaper, type PaperCuts } from '../../api/client';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import SheetsOfPaper from './SheetsOfPaper.svelte';
+
+  // From which sheets the pieces of all cards are cut, and how.
+  let { id, design, again }: { id: string; design: Design; again: () => Promise<void> } = $props();
+
+  const cuts = new Resource<PaperCuts[]>(() =>
+    ask(api.POST('/api/runs/{id}/design/cuts', { params: { path: { id } } })),
+  );
+  // A way to cut holds for the design that it was found for.
+  let cutFor = $state.raw<Design>();
+  const current = $derived(cutFor === design ? cuts.value : undefined);
+  const used = $derived(
+    design.papers.filter(
+      (paper) => paper.id === design.basePaper || design.pieces.some((piece) => piece.paper === paper.id),
+    ),
+  );
+  async function find() {
+    await cuts.refresh();
+    cutFor = design;
+  }
+  async function keep(paper: DesignPaper, sheets: DesignPaper['sheets']) {
+    await cuts.attempt(async () => {
+      await ask(api.PUT('/api/stash/{id}/sheets', { params: { path: { id: paper.id } }, body: { sheets } }));
+      await again();
+    });
+  }
+</script>
+
+<section class="sheet grid gap-3" aria-label="Cutting">
+  <h2>Cutting</h2>
+  {#if used.length === 0}
+    <p>Choose the papers of the base and of the pieces; then it is worked out how to cut them.</p>
+  {:else}
+    {#each used as paper (paper.id)}
+      <SheetsOfPaper {paper} sizes={design.sheetSizes} keep={(sheets) => keep(paper, sheets)} />
+    {/each}
+    <div>
+      <button type="button" class="btn btn-primary" disabled={cuts.busy} onclick={find}
+        >Find how to cut</button
+      >
+    </div>
+  {/if}
+  {#if cuts.trouble}<TroubleNote trouble={cuts.trouble} />{/if}
+  {#each current ?? [] as paper (paper.paper)}
+    <section class="grid gap-2" aria-label="Cutting of {paper.name}">
+      <h3>{paper.name}</h3>
+      {#if paper.trouble}<p class="caution">{paper.trouble}</p>{:else}<p>{paper.sentence}</p>{/if}
+      <ul class="flex flex-wrap gap-6">
+        {#each paper.sheets as sheet, place (place)}
+          <li class="grid max-w-64 content-start gap-2">
+            <strong>{sheet.title}</strong>
+            <div class="mat p-2">
+              <svg
+                viewBox="0 0 {sheet.widthMm} {sheet.heightMm}"
+                class="mx-auto block h-48 max-w-full"
+                role="img"
+                aria-label="{sheet.title}: {sheet.parts
+                  .flatMap((part) => (part.name ? [part.name] : []))
+                  .join(', ')}"
+              >
+                {#each sheet.parts as part, at (at)}
+                  <rect
+                    x={part.leftMm}
+                    y={part.topMm}
+                    width={part.widthMm}
+                    height={part.heightMm}
+                    fill={paper.colour}
+                    fill-opacity={part.name ? 1 : 0.35}
+                    stroke="#1d2026"
+                    stroke-width="0.8"
+                    stroke-dasharray={part.name ? undefined : '3 3'}
+                  />
+                  {#if part.name && part.widthMm > 25 && part.heightMm > 12}
+                    <text
+                      x={part.leftMm + part.widthMm / 2}
+                      y={part.topMm + part.heightMm / 2}
+                      font-size={Math.min(12, part.widthMm / 6)}
+                      text-anchor="middle"
+                      dominant-baseline="central"
+                      fill="#1d2026">{part.name}</text
+                    >
+                  {/if}
+                {/each}
+              </svg>
+            </div>
+            <ol class="list-decimal pl-5 text-sm">
+              {#each sheet.cuts as cut, at (at)}<li>{cut}</li>{/each}
+            </ol>
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/each}
+</section>

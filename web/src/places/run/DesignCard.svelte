@@ -1,0 +1,154 @@
+<script lang="ts">
+  import type { Design, DesignPiece, Image } from '../../api/client';
+
+  // The front of the closed card, true to size, with its pieces where they lie.
+  let {
+    design,
+    image,
+    chosen,
+    choose,
+    move,
+  }: {
+    design: Design;
+    image: Image | null;
+    chosen: string | undefined;
+    choose: (piece: string | undefined) => void;
+    move: (piece: string, rightMm: number, downMm: number) => void;
+  } = $props();
+
+  const own = $props.id();
+  const margin = 8; // mm, for pieces that reach beyond the card
+  const steps: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  };
+  let svg = $state<SVGSVGElement>();
+  let drag = $state<{ id: string; fromX: number; fromY: number; rightMm: number; downMm: number }>();
+
+  const millimetres = (pixels: number) =>
+    svg ? (pixels * (design.widthMm + 2 * margin)) / svg.clientWidth : 0;
+  const left = (piece: DesignPiece) => piece.leftMm + (drag?.id === piece.id ? drag.rightMm : 0);
+  const top = (piece: DesignPiece) => piece.topMm + (drag?.id === piece.id ? drag.downMm : 0);
+
+  function press(event: KeyboardEvent, piece: DesignPiece) {
+    const step = steps[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const by = event.shiftKey ? 5 : 1;
+    move(piece.id, by * step[0], by * step[1]);
+  }
+  function take(event: PointerEvent & { currentTarget: SVGGElement }, piece: DesignPiece) {
+    choose(piece.id);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag = { id: piece.id, fromX: event.clientX, fromY: event.clientY, rightMm: 0, downMm: 0 };
+  }
+  function pull(event: PointerEvent) {
+    if (!drag) return;
+    const tenth = (mm: number) => Math.round(10 * mm) / 10;
+    drag = {
+      ...drag,
+      rightMm: tenth(millimetres(event.clientX - drag.fromX)),
+      downMm: tenth(millimetres(event.clientY - drag.fromY)),
+    };
+  }
+  function drop() {
+    if (drag && (drag.rightMm !== 0 || drag.downMm !== 0)) move(drag.id, drag.rightMm, drag.downMm);
+    drag = undefined;
+  }
+  const around = (mm: number) => Math.round(10 * mm) / 10;
+</script>
+
+<div class="mat p-3">
+  <svg
+    bind:this={svg}
+    viewBox="{-margin} {-margin} {design.widthMm + 2 * margin} {design.heightMm + 2 * margin}"
+    class="mx-auto block max-h-[62vh] w-full"
+    style:aspect-ratio="{design.widthMm + 2 * margin} / {design.heightMm + 2 * margin}"
+    role="group"
+    aria-label="The front of the card, {design.width} x {design.height}"
+  >
+    <defs>
+      <filter id="{own}-flat" x="-20%" y="-20%" width="140%" height="140%">
+        <feDropShadow dx="0.3" dy="0.4" stdDeviation="0.35" flood-opacity="0.35" />
+      </filter>
+      <filter id="{own}-raised" x="-20%" y="-20%" width="140%" height="140%">
+        <feDropShadow dx="1.1" dy="1.5" stdDeviation="1.1" flood-opacity="0.4" />
+      </filter>
+    </defs>
+    <rect
+      width={design.widthMm}
+      height={design.heightMm}
+      fill={design.baseColour}
+      filter="url(#{own}-flat)"
+    />
+    {#if design.opening === 'gate'}
+      {@const meets = design.leftFlapMm ?? design.widthMm / 2}
+      <line x1={meets} x2={meets} y1="0" y2={design.heightMm} stroke="#1d2026" stroke-width="0.3" />
+    {/if}
+    {#each design.pieces as piece (piece.id)}
+      <g
+        transform="translate({left(piece)} {top(piece)})"
+        role="button"
+        tabindex="0"
+        aria-pressed={chosen === piece.id}
+        aria-label="{piece.name}, {around(piece.leftMm)} mm from the left, {around(
+          piece.topMm,
+        )} mm from the top. Arrow keys move it."
+        class="cursor-grab touch-none outline-none"
+        onkeydown={(event) => press(event, piece)}
+        onfocus={() => choose(piece.id)}
+        onpointerdown={(event) => take(event, piece)}
+        onpointermove={pull}
+        onpointerup={drop}
+        onpointercancel={() => (drag = undefined)}
+      >
+        <rect
+          width={piece.widthMm}
+          height={piece.heightMm}
+          fill={piece.paperColour}
+          stroke="#1d2026"
+          stroke-opacity="0.18"
+          stroke-width="0.15"
+          filter="url(#{own}-{piece.raisedMm > 0 ? 'raised' : 'flat'})"
+        />
+        {#if piece.kind === 'image' && image}
+          <image
+            href={image.lineUrl}
+            width={piece.widthMm}
+            height={piece.heightMm}
+            preserveAspectRatio="xMidYMid meet"
+          />
+        {:else if piece.widthMm > 20}
+          <text
+            x={piece.widthMm / 2}
+            y={piece.heightMm / 2}
+            font-size={Math.min(5, piece.heightMm / 2)}
+            text-anchor="middle"
+            dominant-baseline="central"
+            fill="#1d2026"
+            fill-opacity={piece.kind === 'mat' || piece.kind === 'ground' ? 0 : 0.75}>{piece.name}</text
+          >
+        {/if}
+        {#if chosen === piece.id}
+          <rect
+            width={piece.widthMm}
+            height={piece.heightMm}
+            fill="none"
+            stroke="#1f3a63"
+            stroke-width="0.7"
+          />
+        {/if}
+      </g>
+    {/each}
+    {#if chosen}
+      <g stroke="#1f3a63" stroke-width="0.2" stroke-dasharray="1.5 1.5" aria-hidden="true">
+        {#each [1 / 3, 1 / 2, 2 / 3] as share (share)}
+          <line x1={share * design.widthMm} x2={share * design.widthMm} y1="0" y2={design.heightMm} />
+          <line x1="0" x2={design.widthMm} y1={share * design.heightMm} y2={share * design.heightMm} />
+        {/each}
+      </g>
+    {/if}
+  </svg>
+</div>

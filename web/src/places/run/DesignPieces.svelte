@@ -1,0 +1,145 @@
+<script lang="ts">
+  import type { Design, PieceKind } from '../../api/client';
+  import { pieceKindWords } from '../../parts/words';
+  import type { DesignInHand } from '../../state/designInHand.svelte';
+
+  // The pieces on the front, the highest first, and what each is.
+  let {
+    design,
+    hand,
+    chosen = $bindable(),
+  }: { design: Design; hand: DesignInHand; chosen: string | undefined } = $props();
+
+  const kinds = Object.keys(pieceKindWords) as PieceKind[];
+  let adding = $state<PieceKind>('greeting');
+  const fromTop = $derived(design.pieces.toReversed());
+  const paperName = (id: string | null) =>
+    design.papers.find((paper) => paper.id === id)?.name ?? 'no paper chosen';
+
+  function add() {
+    // A mat goes around what is chosen.
+    const around = adding === 'mat' ? chosen : undefined;
+    void hand.add({ kind: adding, name: pieceKindWords[adding], raisedMm: 0, spare: 0, around });
+  }
+</script>
+
+{#snippet length(id: string, name: string, side: 'width' | 'height', value: string)}
+  <input
+    class="input w-28"
+    aria-label="{side === 'width' ? 'Width' : 'Height'} of {name}"
+    {value}
+    onchange={({ currentTarget }) => void hand.changePiece(id, { [side]: currentTarget.value })}
+  />
+{/snippet}
+{#snippet number(
+  id: string,
+  label: string,
+  name: string,
+  key: 'raisedMm' | 'spare' | 'leftMm' | 'topMm',
+  value: number,
+  most: number,
+  step: number,
+)}
+  <input
+    class="input w-20"
+    type="number"
+    max={most}
+    {step}
+    aria-label="{label} {name}"
+    value={Math.round(100 * value) / 100}
+    onchange={({ currentTarget }) => void hand.changePiece(id, { [key]: currentTarget.valueAsNumber || 0 })}
+  />
+{/snippet}
+
+<section class="sheet grid gap-3" aria-label="Pieces">
+  <div class="flex flex-wrap items-end justify-between gap-3">
+    <h2>On the front</h2>
+    <div class="flex items-end gap-2">
+      <select class="select w-36" aria-label="Kind of piece to add" bind:value={adding}>
+        {#each kinds as kind (kind)}<option value={kind}>{pieceKindWords[kind]}</option>{/each}
+      </select>
+      <button type="button" class="btn btn-line" onclick={add}>
+        {adding === 'mat' && chosen ? 'Add it around what is chosen' : 'Add it'}
+      </button>
+    </div>
+  </div>
+  <ol class="grid gap-3" aria-label="Pieces, the highest first">
+    {#each fromTop as piece, place (piece.id)}
+      <li class={['grid gap-2 border-l-4 pl-3', chosen === piece.id ? 'border-primary' : 'border-hair']}>
+        <button
+          type="button"
+          class="flex flex-wrap items-baseline gap-x-3 text-left"
+          aria-expanded={chosen === piece.id}
+          onclick={() => (chosen = chosen === piece.id ? undefined : piece.id)}
+        >
+          <strong>{piece.name}</strong>
+          <span>{piece.width} x {piece.height}</span>
+          <span>{paperName(piece.paper)}</span>
+          {#if piece.raisedMm > 0}<span>on {piece.raisedMm} mm of foam</span>{/if}
+          {#if piece.spare > 0}<span>{piece.spare} to spare</span>{/if}
+          {#if piece.border}<span class="text-quiet">{piece.border}</span>{/if}
+        </button>
+        {#if chosen === piece.id}
+          <div class="flex flex-wrap items-center gap-2">
+            <input
+              class="input w-40"
+              aria-label="Name of {piece.name}"
+              value={piece.name}
+              onchange={({ currentTarget }) => void hand.changePiece(piece.id, { name: currentTarget.value })}
+            />
+            {@render length(piece.id, piece.name, 'width', piece.width)}
+            x
+            {@render length(piece.id, piece.name, 'height', piece.height)}
+            <select
+              class="select w-64"
+              aria-label="Paper of {piece.name}"
+              value={piece.paper ?? ''}
+              onchange={({ currentTarget }) =>
+                void hand.changePiece(piece.id, { paper: currentTarget.value || null })}
+            >
+              <option value="">no paper chosen</option>
+              {#each design.papers as paper (paper.id)}<option value={paper.id}>{paper.name}</option>{/each}
+            </select>
+          </div>
+          <div class="flex flex-wrap items-center gap-2">
+            {@render number(piece.id, 'Foam under', piece.name, 'raisedMm', piece.raisedMm, 20, 0.5)}
+            mm of foam
+            {@render number(piece.id, 'Spare ones of', piece.name, 'spare', piece.spare, 24, 1)}
+            to spare
+            {@render number(piece.id, 'From the left, mm, of', piece.name, 'leftMm', piece.leftMm, 600, 0.5)}
+            mm from the left
+            {@render number(piece.id, 'From the top, mm, of', piece.name, 'topMm', piece.topMm, 600, 0.5)}
+            mm from the top
+          </div>
+          <div class="flex flex-wrap items-center gap-2">
+            <button
+              type="button"
+              class="btn btn-line btn-sm"
+              onclick={() => hand.changePiece(piece.id, { leftMm: null, topMm: null })}>To the middle</button
+            >
+            <button
+              type="button"
+              class="btn btn-line btn-sm"
+              disabled={place === 0}
+              onclick={() => hand.raise(piece.id, 1)}>Higher</button
+            >
+            <button
+              type="button"
+              class="btn btn-line btn-sm"
+              disabled={place === fromTop.length - 1}
+              onclick={() => hand.raise(piece.id, -1)}>Lower</button
+            >
+            <button
+              type="button"
+              class="btn btn-line btn-sm"
+              aria-label="Leave out {piece.name}"
+              onclick={() => hand.remove(piece.id)}>Leave out</button
+            >
+          </div>
+        {/if}
+      </li>
+    {:else}
+      <li>Nothing yet. Add an image, a mat, a greeting.</li>
+    {/each}
+  </ol>
+</section>
