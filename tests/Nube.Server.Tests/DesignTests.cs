@@ -80,8 +80,8 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
                     {
                         new
                         {
-                            width = "297 mm",
-                            height = "420 mm",
+                            width = "30 in",
+                            height = "22 in",
                             count = 2,
                             grain = "alongWidth",
                         },

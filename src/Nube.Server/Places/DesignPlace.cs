@@ -16,6 +16,7 @@ namespace Nube.Server.Places;
 public static class DesignPlace
 {
     private const double LongestMm = 600, // of a card or a piece: what goes on a table
+        LongestSheetMm = 1600, // of a sheet: the largest that is sold flat, and more
         MostFoamMm = 20;
     private const int MostSpare = 24,
         MostKinds = 20, // of sheets of a paper
@@ -71,8 +72,8 @@ public static class DesignPlace
                 sheet.Count is >= 0 and <= MostSheets
                     ? new SheetOwned(
                         sheet.Id ?? Guid.CreateVersion7(),
-                        Length(sheet.Width, "a sheet's width"),
-                        Length(sheet.Height, "a sheet's height"),
+                        Length(sheet.Width, "a sheet's width", LongestSheetMm),
+                        Length(sheet.Height, "a sheet's height", LongestSheetMm),
                         sheet.Count,
                         sheet.Grain,
                         sheet.OffCut
@@ -215,11 +216,11 @@ public static class DesignPlace
             given.Width?.Contains("in", StringComparison.Ordinal) == true
         );
 
-    private static double Length(string? text, string what) =>
-        Lengths.ParseMillimetres(text) is { } mm and <= LongestMm
+    private static double Length(string? text, string what, double longestMm = LongestMm) =>
+        Lengths.ParseMillimetres(text) is { } mm && mm <= longestMm
             ? mm
             : throw TroubleException.Unusable(
-                $"Say {what} in millimetres or inches, up to {LongestMm:0} mm: 108 mm, 4 1/4 in."
+                $"Say {what} in millimetres or inches, up to {longestMm:0} mm: 108 mm, 4 1/4 in."
             );
 
     private static DesignView View(CardDesign design, List<StashItem> papers)
