@@ -10,7 +10,10 @@ namespace Nube.Core;
 public static class RecordJson
 {
     /// <summary>The one way.</summary>
-    public static JsonSerializerOptions Options { get; } = Strict(new(JsonSerializerDefaults.Web));
+    public static JsonSerializerOptions Options { get; } =
+        Strict(new(JsonSerializerDefaults.Web) { MaxDepth = Deepest });
+
+    private const int Deepest = 1024; // of what is in what: a sheet is cut into pieces that are cut into pieces
 
     /// <summary>
     /// Lets options write and read as Nube does: enumerations by name only, every member that a record cannot do

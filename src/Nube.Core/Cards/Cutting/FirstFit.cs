@@ -15,13 +15,13 @@ internal static class FirstFit
     public static Pattern Lay(int width, int height, IEnumerable<LyingPart> parts, int[] left, bool longRests)
     {
         var whole = new Room(width, height);
+        List<Room> empty = [whole];
         var counts = new int[left.Length];
         foreach (var kind in parts.GroupBy(part => part.Part))
         {
             while (left[kind.Key] > 0)
             {
-                var best = whole
-                    .Empty()
+                var best = empty
                     .SelectMany(room => kind.Select(part => (room, part)))
                     .Where(one => one.part.Width <= one.room.Width && one.part.Height <= one.room.Height)
                     .Select(one =>
@@ -30,7 +30,8 @@ internal static class FirstFit
                     .MinBy(one => one!.Value.Waste);
                 if (best is not { } found)
                     break;
-                found.Room.Fill(found.Part, longRests);
+                empty.Remove(found.Room);
+                found.Room.Fill(found.Part, longRests, empty);
                 left[kind.Key]--;
                 counts[kind.Key]++;
             }
@@ -53,12 +54,7 @@ internal static class FirstFit
 
         public int Height => height;
 
-        public IEnumerable<Room> Empty() =>
-            first is not null ? first.Empty().Concat(second!.Empty())
-            : part is null ? [this]
-            : [];
-
-        public void Fill(LyingPart laid, bool longRests)
+        public void Fill(LyingPart laid, bool longRests, List<Room> empty)
         {
             var (beside, below) = (width - laid.Width, height - laid.Height);
             if (beside == 0 && below == 0)
@@ -71,7 +67,8 @@ internal static class FirstFit
             (first, second) = down
                 ? (new Room(laid.Width, height), new Room(beside, height))
                 : (new Room(width, laid.Height), new Room(width, below));
-            first.Fill(laid, longRests);
+            empty.Add(second);
+            first.Fill(laid, longRests, empty);
         }
 
         public Cut Tree() =>

@@ -48,8 +48,8 @@ internal sealed class GuillotinePatterns
         ys,
         atX,
         atY;
-    private readonly double[] worth;
-    private readonly int[] chosen; // a part; or below NoPart a cut
+    private double[] worth = [];
+    private int[] chosen = []; // a part; or below NoPart a cut
 
     /// <summary>Of a sheet.</summary>
     /// <param name="width">Its width, with what the blade takes.</param>
@@ -61,7 +61,6 @@ internal sealed class GuillotinePatterns
         (this.width, this.height) = (width, height);
         (xs, atX) = Sums(width, this.parts.Select(part => part.Width));
         (ys, atY) = Sums(height, this.parts.Select(part => part.Height));
-        (worth, chosen) = (new double[xs.Length * ys.Length], new int[xs.Length * ys.Length]);
     }
 
     /// <summary>Places at which it is tried to cut: what the work grows with.</summary>
@@ -71,6 +70,9 @@ internal sealed class GuillotinePatterns
     /// <param name="each">What one of each part is worth, 0 or more.</param>
     public (double Worth, Pattern Pattern) Best(ReadOnlySpan<double> each)
     {
+        // Only now: of patterns that are too many to be tried nothing but their number is asked.
+        if (worth.Length == 0)
+            (worth, chosen) = (new double[xs.Length * ys.Length], new int[xs.Length * ys.Length]);
         for (var x = 0; x < xs.Length; x++)
         {
             for (var y = 0; y < ys.Length; y++)
@@ -89,17 +91,18 @@ internal sealed class GuillotinePatterns
             if (parts[part].Width <= xs[x] && parts[part].Height <= ys[y] && each[parts[part].Part] > best)
                 (best, way) = (each[parts[part].Part], part);
         }
-        // A cut and its mirror image come to the same.
+        // A cut and its mirror image come to the same; of cuts that are worth as much, the one nearest to the middle.
+        var single = best;
         for (var cut = 1; cut < x && 2 * xs[cut] <= xs[x]; cut++)
         {
             var both = worth[cut * ys.Length + y] + worth[atX[xs[x] - xs[cut]] * ys.Length + y];
-            if (both > best)
+            if (both > single && both >= best)
                 (best, way) = (both, NoPart - 2 * cut);
         }
         for (var cut = 1; cut < y && 2 * ys[cut] <= ys[y]; cut++)
         {
             var both = worth[x * ys.Length + cut] + worth[x * ys.Length + atY[ys[y] - ys[cut]]];
-            if (both > best)
+            if (both > single && both >= best)
                 (best, way) = (both, NoPart - 2 * cut - 1);
         }
         (worth[x * ys.Length + y], chosen[x * ys.Length + y]) = (best, way);

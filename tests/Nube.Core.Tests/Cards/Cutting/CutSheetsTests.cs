@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Text.Json;
+using Nube.Core;
 using Nube.Core.Cards.Cutting;
 
 namespace Nube.Core.Tests.Cards.Cutting;
@@ -88,6 +90,19 @@ public class CutSheetsTests(ITestOutputHelper output)
         Assert.Throws<CutTroubleException>(() => CutSheets.Plan([Part(1, 1, 2_001)], [Letter], 0, none));
         Assert.Throws<ArgumentException>(() => CutSheets.Plan([Part(double.NaN, 1, 1)], [Letter], 0, none));
         Assert.Empty(CutSheets.Plan([], [Letter], 0, none).Sheets);
+    }
+
+    /// <summary>As many small parts as one list may have, of sides that add up to very many sums.</summary>
+    [Fact]
+    public void Very_many_small_parts_are_cut_and_told()
+    {
+        var plan = Planned(
+            [Part(11.3, 17.7, 900), Part(13.9, 23.1, 700), Part(8.7, 31.3, 300), Part(3, 290, 100)],
+            [new(Guid.NewGuid(), 297, 420, 9)]
+        );
+        Assert.True(plan.WholeSheets <= plan.AtLeast + 1, $"{plan.WholeSheets} of {plan.AtLeast}");
+        var told = JsonSerializer.Serialize(plan, RecordJson.Options);
+        Assert.Equal(plan.Cuts, JsonSerializer.Deserialize<CutPlan>(told, RecordJson.Options)!.Cuts);
     }
 
     /// <summary>Small lists against a search through all ways to cut from edge to edge.</summary>
