@@ -21,6 +21,13 @@ public sealed record Paints(
     /// <summary>How the hand that lays them dilutes.</summary>
     public Dilution Dilution { get; init; } = Dilution.AsTold;
 
+    /// <summary>The same colourants on another paper.</summary>
+    public Paints OnPaper(Paper paper)
+    {
+        ArgumentNullException.ThrowIfNull(paper);
+        return this with { Paper = paper, Reflectance = paper.Reflectance() };
+    }
+
     /// <summary>Load of one layer of a mix, as this hand dilutes it.</summary>
     public double LoadOf(PaintMix mix)
     {

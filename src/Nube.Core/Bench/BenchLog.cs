@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Drying;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Bench;
 
@@ -26,7 +27,7 @@ public static class BenchLog
         var instead = ImmutableDictionary.CreateBuilder<int, PaintMix>();
         var timers = new List<OwnTimer>();
         var (timersSet, air) = (0, 1.0);
-        var happened = new List<Tap>(); // to whole cards
+        var happened = new List<Tap>(); // to the pieces in hand
         var taken = 0;
         foreach (var tap in taps)
         {
@@ -142,22 +143,47 @@ public static class BenchLog
                     .Where(step => step.Card == number)
                     .Select(step => step.Pass),
             ];
-            if (wet.IsEmpty)
-                return new CardState(number, Wetness.BoneDry, null, null, passes, wet);
+            var (state, next, dryAt) = Wettest(card, wet);
+            return new CardState(number, state, next, dryAt, passes, wet)
+            {
+                Pieces =
+                [
+                    .. plan.Pieces.Select(piece =>
+                    {
+                        var (its, itsNext, itsDry) = Wettest(
+                            card,
+                            wet.Where(area => PieceAreas.SurfaceOf(area.Area) == piece.Surface)
+                        );
+                        var done = passes
+                            .Select(pass => plan.Passes[pass])
+                            .Where(pass => (pass.Piece ?? PieceAreas.Picture) == piece.Surface)
+                            .ToList();
+                        return new PieceState(
+                            piece.Surface,
+                            done.Count > 0,
+                            done.Exists(pass => pass.Onto is not null),
+                            its,
+                            itsNext,
+                            itsDry
+                        );
+                    }),
+                ],
+            };
+        }
+
+        // The state of the wettest of some areas, when that becomes another, and when all are dry.
+        (Wetness State, DateTimeOffset? Next, DateTimeOffset? DryAt) Wettest(
+            WetCard card,
+            IEnumerable<AreaWetness> some
+        )
+        {
+            var wet = some.ToList();
+            if (wet.Count == 0)
+                return (Wetness.BoneDry, null, null);
             var state = wet.Min(area => area.State);
-            var next = areas
-                .Ids.Index()
-                .Where(area => card.By(area.Index) is not null && card.StateAt(area.Index, time) == state)
-                .Max(area => card.Until(area.Index, time));
+            var next = wet.Where(area => area.State == state).Max(area => card.Until(areas.IndexOf[area.Area], time));
             var dryAt = wet.Max(area => area.DryAt);
-            return new CardState(
-                number,
-                state,
-                next is { } until ? At(until) : null,
-                dryAt > now ? dryAt : null,
-                passes,
-                wet
-            );
+            return (state, next is { } until ? At(until) : null, dryAt > now ? dryAt : null);
         }
 
         DateTimeOffset At(double seconds) => clock.AddSeconds(seconds);
@@ -207,16 +233,16 @@ public static class BenchLog
                         );
                     break;
                 case TapKind.Spill:
-                    card.Spill(at, Slowest(plan).Scaled(air));
+                    card.Spill(areas.InHand(step.Pass), at, Slowest(plan).Scaled(air));
                     break;
                 case TapKind.StillWet:
-                    card.FoundWet(at);
+                    card.FoundWet(areas.InHand(step.Pass), at);
                     break;
                 case TapKind.Heated:
-                    card.Heat(at);
+                    card.Heat(areas.InHand(step.Pass), at);
                     break;
                 default:
-                    card.FoundDry(at);
+                    card.FoundDry(areas.InHand(step.Pass), at);
                     break;
             }
         }

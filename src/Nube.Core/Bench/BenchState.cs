@@ -27,6 +27,22 @@ public sealed record AreaWetness(
     int Pass
 );
 
+/// <summary>A piece of a card on the drying line.</summary>
+/// <param name="Surface">Its number in the plan.</param>
+/// <param name="Begun">Something was done to it.</param>
+/// <param name="InPlace">It was put onto what lies under it.</param>
+/// <param name="State">State of its wettest area.</param>
+/// <param name="NextStateAt">When that reaches its next state; null when it is bone dry.</param>
+/// <param name="DryAt">When all of it is dry; null when it is.</param>
+public sealed record PieceState(
+    int Surface,
+    bool Begun,
+    bool InPlace,
+    Wetness State,
+    DateTimeOffset? NextStateAt,
+    DateTimeOffset? DryAt
+);
+
 /// <summary>A card on the drying line.</summary>
 /// <param name="Card">Its number, from 1.</param>
 /// <param name="State">State of its wettest area; bone dry when nothing was painted yet.</param>
@@ -41,7 +57,11 @@ public sealed record CardState(
     DateTimeOffset? DryAt,
     ImmutableArray<int> PassesDone,
     ImmutableArray<AreaWetness> Areas
-);
+)
+{
+    /// <summary>Its pieces, in the order of the plan; none where the plan has none.</summary>
+    public ImmutableArray<PieceState> Pieces { get; init; } = [];
+}
 
 /// <summary>What a step has to wait for.</summary>
 /// <param name="ReadyAt">When it can start.</param>

@@ -98,7 +98,7 @@ public static class CardLooks
     {
         ArgumentNullException.ThrowIfNull(plan);
         ArgumentNullException.ThrowIfNull(bench);
-        var fold = new CardFold(paints);
+        var fold = new CardFold(paints, plan.Pieces);
         var cards = new CardSurface[plan.Cards];
         var prints = new Dictionary<int, int>();
         foreach (var number in bench.Done)

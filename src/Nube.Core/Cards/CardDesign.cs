@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Nube.Core.Cards.Cutting;
+using Nube.Core.Methods;
 
 namespace Nube.Core.Cards;
 
@@ -53,9 +54,26 @@ public sealed record DesignPiece(
     int Spare
 )
 {
+    /// <summary>What is done to it, in its order; null for what is usual for its kind.</summary>
+    public ImmutableArray<PieceWork>? Work { get; init; }
+
+    /// <summary>With what it is held where it is not on foam; null for its maker's way.</summary>
+    public Glue? Glue { get; init; }
+
+    /// <summary>What is done to it, in its order.</summary>
+    /// <param name="embossed">The lines of the card's image are embossed.</param>
+    public ImmutableArray<PieceWork> WorkOn(bool embossed = false) => Work ?? PieceWork.Usual(Kind, embossed);
+
     /// <summary>Its size.</summary>
     [JsonIgnore]
     public SizeMm Size => new(WidthMm, HeightMm);
+
+    /// <summary>Whether it and another lie on each other somewhere.</summary>
+    internal bool Meets(DesignPiece other) =>
+        LeftMm < other.LeftMm + other.WidthMm
+        && other.LeftMm < LeftMm + WidthMm
+        && TopMm < other.TopMm + other.HeightMm
+        && other.TopMm < TopMm + HeightMm;
 
     /// <summary>Whether another lies on it and nowhere beyond it.</summary>
     internal bool Carries(DesignPiece other) =>
@@ -145,6 +163,47 @@ public sealed record CardDesign(
             PieceKind.Strip => new SizeMm(width, Math.Round(0.1 * height)),
             _ => new SizeMm(panel.WidthMm, panel.HeightMm),
         };
+    }
+
+    /// <summary>What is done to the base, in its order; null for what is usual.</summary>
+    public ImmutableArray<PieceWork>? BaseWork { get; init; }
+
+    /// <summary>What is done to the card when it is put together, in its order; null for what is usual.</summary>
+    public ImmutableArray<PieceWork>? LastWork { get; init; }
+
+    /// <summary>What is done to the base, in its order.</summary>
+    [JsonIgnore]
+    public ImmutableArray<PieceWork> WorkOnBase =>
+        BaseWork
+        ?? (
+            Opening == Opening.Flat
+                ? [.. PieceWork.Usual(null).Where(work => work.Wish.Method != Method.ScoreAndFold)]
+                : PieceWork.Usual(null)
+        );
+
+    /// <summary>What is done to the card when it is put together, in its order.</summary>
+    /// <param name="glued">Something is held by liquid glue.</param>
+    public ImmutableArray<PieceWork> WorkAtTheEnd(bool glued) =>
+        LastWork
+        ?? (
+            glued
+                ? [PieceWork.Plain(Method.Weighting), PieceWork.Plain(Method.IntoEnvelope)]
+                : [PieceWork.Plain(Method.IntoEnvelope)]
+        );
+
+    /// <summary>The piece whose picture is coloured: the first image; null where there is none.</summary>
+    [JsonIgnore]
+    public DesignPiece? PictureOf => Pieces.FirstOrDefault(piece => piece.Kind == PieceKind.Image);
+
+    /// <summary>All papers that are chosen for it, each once.</summary>
+    [JsonIgnore]
+    public IEnumerable<Guid> Papers => Pieces.Select(piece => piece.Paper).Append(BasePaper).OfType<Guid>().Distinct();
+
+    /// <summary>What a piece lies on in part, or as a whole, beside the card itself.</summary>
+    public IEnumerable<DesignPiece> Below(DesignPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return Pieces.TakeWhile(one => one.Id != piece.Id).Where(piece.Meets);
     }
 
     /// <summary>How often the base lies on itself when the card is closed.</summary>

@@ -94,12 +94,7 @@ public static class DesignWords
     }
 
     /// <summary>It lies partly on another and partly beyond it.</summary>
-    private static bool Hang(DesignPiece under, DesignPiece over) =>
-        !under.Carries(over)
-        && over.LeftMm < under.LeftMm + under.WidthMm
-        && under.LeftMm < over.LeftMm + over.WidthMm
-        && over.TopMm < under.TopMm + under.HeightMm
-        && under.TopMm < over.TopMm + over.HeightMm;
+    private static bool Hang(DesignPiece under, DesignPiece over) => !under.Carries(over) && under.Meets(over);
 
     private static bool Closes(CardDesign design, DesignPiece piece)
     {

@@ -37,13 +37,20 @@ public enum Leaves
 
     /// <summary>Glossy medium, glitter.</summary>
     Gloss,
+
+    /// <summary>A thin line of slow ink: it lies less thick than a ground of it.</summary>
+    SlowLine,
+
+    /// <summary>Liquid glue: it shines as long as what lies on it can be slid.</summary>
+    Glue,
 }
 
 /// <summary>How long what was left takes to dry.</summary>
 /// <remarks>
 /// Water follows <see cref="DryingCurve"/>. The others do not depend on the air enough to be told: solvent some
 /// minutes, alcohol at once, ink that water moves and gel within minutes, slow ink and gloss overnight, thick white
-/// under an hour, resist under half an hour, paste in two hours; all from memory.
+/// under an hour, resist under half an hour, paste in two hours, a line of slow ink and a thin line of glue in half an hour;
+/// all from memory.
 /// </remarks>
 public static class LeftToDry
 {
@@ -75,6 +82,8 @@ public static class LeftToDry
             Leaves.Resist => Minutes(2, 5, 10, 20),
             Leaves.Paste => Minutes(5, 15, 45, 120),
             Leaves.Gloss => Minutes(10, 30, 120, 480),
+            Leaves.SlowLine => Minutes(1, 8, 20, 30),
+            Leaves.Glue => Minutes(1, 5, 15, 30),
             _ => throw new ArgumentOutOfRangeException(nameof(leaves)),
         };
 

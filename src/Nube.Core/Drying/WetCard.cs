@@ -104,35 +104,41 @@ public sealed class WetCard
         spots[area].By = by;
     }
 
-    /// <summary>Water runs over all of it.</summary>
-    public void Spill(double at, in DryingSeconds dries)
+    /// <summary>Water runs over some areas.</summary>
+    public void Spill(int[] areas, double at, in DryingSeconds dries)
     {
-        for (var area = 0; area < spots.Length; area++)
+        ArgumentNullException.ThrowIfNull(areas);
+        foreach (var area in areas)
             Lay(area, Spilled, at, dries, 0, ofWater: true);
     }
 
-    /// <summary>A heat tool dries all of it.</summary>
-    public void Heat(double at)
+    /// <summary>A heat tool dries some areas.</summary>
+    public void Heat(int[] areas, double at)
     {
-        foreach (ref var spot in spots.AsSpan())
+        ArgumentNullException.ThrowIfNull(areas);
+        foreach (var area in areas)
         {
+            ref var spot = ref spots[area];
             DriedAt(ref spot, at);
             spot.BoneDry = Math.Min(spot.BoneDry, at);
         }
     }
 
-    /// <summary>A finger found it dry: nothing on it is wet any more, though not all of it may be bone dry.</summary>
-    public void FoundDry(double at)
+    /// <summary>A finger found areas dry: nothing on them is wet any more, though not all may be bone dry.</summary>
+    public void FoundDry(int[] areas, double at)
     {
-        foreach (ref var spot in spots.AsSpan())
-            DriedAt(ref spot, at);
+        ArgumentNullException.ThrowIfNull(areas);
+        foreach (var area in areas)
+            DriedAt(ref spots[area], at);
     }
 
-    /// <summary>A finger found it wet: whatever should be dry by then dries a little later.</summary>
-    public void FoundWet(double at)
+    /// <summary>A finger found areas wet: whatever should be dry by then dries a little later.</summary>
+    public void FoundWet(int[] areas, double at)
     {
-        foreach (ref var spot in spots.AsSpan())
+        ArgumentNullException.ThrowIfNull(areas);
+        foreach (var area in areas)
         {
+            ref var spot = ref spots[area];
             var later = (at - spot.Laid) * StillWetFor;
             if (spot.By == Nothing || spot.Dry > at || later >= (spot.BoneDry - spot.Laid) * MostBelieved)
                 continue;
@@ -156,15 +162,18 @@ public sealed class WetCard
         double Left(double time) => time <= at ? time : at + (time - at) * factor;
     }
 
-    /// <summary>When nothing on it shines any more, and how much water is left then, g.</summary>
+    /// <summary>When nothing on some areas shines any more, and how much water is left there then, g.</summary>
+    /// <param name="areas">The areas.</param>
     /// <param name="at">Not before.</param>
-    public (double Dull, double Grams) ForHeat(double at)
+    public (double Dull, double Grams) ForHeat(int[] areas, double at)
     {
+        ArgumentNullException.ThrowIfNull(areas);
         var (dull, grams) = (at, 0.0);
-        foreach (ref var spot in spots.AsSpan())
-            dull = Math.Max(dull, spot.Damp);
-        foreach (ref var spot in spots.AsSpan())
+        foreach (var area in areas)
+            dull = Math.Max(dull, spots[area].Damp);
+        foreach (var area in areas)
         {
+            ref var spot = ref spots[area];
             // Water leaves evenly, as long as there is a film and for most of what follows.
             if (spot.Dry > dull)
                 grams += spot.Grams * (spot.Dry - dull) / (spot.Dry - spot.Laid);

@@ -28,6 +28,9 @@ public enum Phase
 
     /// <summary>Cutting, and what is put on the cut card, in the maker's order.</summary>
     Assembly,
+
+    /// <summary>What is done to the card when its pieces are put together.</summary>
+    Together,
 }
 
 /// <summary>An area that is to be coloured.</summary>

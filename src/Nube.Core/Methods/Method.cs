@@ -132,4 +132,64 @@ public enum Method
 
     /// <summary>Traced guide lines erased: nobody asks for it, it goes with the scene.</summary>
     ErasingGuides,
+
+    /// <summary>Cut to its size with a trimmer.</summary>
+    CutToSize,
+
+    /// <summary>Cut along the image by hand, leaving a thin white border.</summary>
+    CutByHand,
+
+    /// <summary>Cut with a die in part: the plate stays off what is not to be cut.</summary>
+    PartialCut,
+
+    /// <summary>Scored and folded.</summary>
+    ScoreAndFold,
+
+    /// <summary>The image stamped.</summary>
+    StampedImage,
+
+    /// <summary>The image stamped, powdered and melted.</summary>
+    EmbossedImage,
+
+    /// <summary>Words stamped.</summary>
+    StampedWords,
+
+    /// <summary>Something covered with a mask.</summary>
+    Masking,
+
+    /// <summary>A mask taken off.</summary>
+    Unmasking,
+
+    /// <summary>Taped to a board, so that it dries flat.</summary>
+    TapingDown,
+
+    /// <summary>Shapes traced in pencil.</summary>
+    TracingGuides,
+
+    /// <summary>The areas of its picture coloured, as its colours say.</summary>
+    Picture,
+
+    /// <summary>Flattened under clean plates.</summary>
+    Flattening,
+
+    /// <summary>Inner pieces put back into the shape that they were cut from.</summary>
+    Inlaying,
+
+    /// <summary>Several cuts of one shape glued on each other.</summary>
+    StackedCuts,
+
+    /// <summary>Put onto what lies under it.</summary>
+    Assembling,
+
+    /// <summary>Small dots and shapes in odd numbers.</summary>
+    Confetti,
+
+    /// <summary>A flat weight on top until the glue has set.</summary>
+    Weighting,
+
+    /// <summary>What reaches beyond the card trimmed.</summary>
+    TrimmingOverhang,
+
+    /// <summary>Put into its envelope.</summary>
+    IntoEnvelope,
 }

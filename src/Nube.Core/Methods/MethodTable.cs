@@ -29,6 +29,11 @@ public sealed record MethodSheet(
     Phase Phase
 )
 {
+    /// <summary>
+    /// It is work on a piece of a card beside its colours: stamping, cutting, putting together. A card's design tells it.
+    /// </summary>
+    public bool OfPieces { get; init; }
+
     /// <summary>Opaque white is a part of each of its mixes.</summary>
     public bool IsBody => Method == Method.BodyColour;
 }
@@ -86,6 +91,26 @@ public static class MethodTable
         Card(Method.OnFoam, "Set on foam", [], [], "Foam in one or two heights behind the piece.", "Last of all: foam takes neither heat nor press.", Phase.Assembly),
         Card(Method.OwnStep, "A step of one's own", [], [], "Whatever the maker adds at the bench.", "What no method knows.", Phase.Finish),
         Card(Method.Buffing, "Buff the embossed lines", [], [], "A dry cloth takes off what beads on the raised lines.", "Always with embossed lines; the plan does it by itself.", Phase.Clean),
+        Piece(Method.CutToSize, "Cut to size", "Cut with a trimmer, the cut that frees the most first.", "Before it is worked on, or last where it was painted larger than it is to be."),
+        Piece(Method.ScoreAndFold, "Score and fold", "Scored along the grain, folded away from the scored side, and rubbed down.", "A base, before anything is put on it."),
+        Piece(Method.StampedImage, "Stamp the image", "A clean stamp, evenly inked, pressed straight down; from a fixed position where it may be stamped again.", "Before its colour."),
+        Piece(Method.EmbossedImage, "Stamp and emboss the image", "Dusted, stamped in slow or sticky ink, covered with powder, the rest tipped back, melted until every spot is glossy.", "Before its colour; its lines then stop water."),
+        Piece(Method.StampedWords, "Stamp words", "On a line drawn through the middle, so that they stand straight; a second and third print from one inking are paler.", "Before anything is put together: inside a card, and on what is cut out around them."),
+        Piece(Method.Masking, "Mask", "A print on low-tack paper, cut out just inside its line and laid over it.", "Before what lies behind is stamped or blended."),
+        Piece(Method.Unmasking, "Take the mask off", "Lifted slowly, flat over itself.", "When what went over it is bone dry."),
+        Piece(Method.TapingDown, "Tape it down", "Low-tack tape along all four sides, on a board.", "Before a wet ground, so that it dries flat."),
+        Piece(Method.TracingGuides, "Trace shapes", "A stencil traced lightly in pencil.", "Before the space around the shapes is painted."),
+        Piece(Method.Picture, "Colour the picture", "Its areas, as their colours say.", "Where in its course the colours come."),
+        Piece(Method.Flattening, "Flatten", "Between clean plates or under heavy books.", "When it is bone dry, before it is cut or put on."),
+        Piece(Method.CutByHand, "Cut out by hand", "Small scissors, the paper turned and not the hand, a thin white border left.", "After the colour, where no die fits the image."),
+        Piece(Method.PartialCut, "Cut in part", "A die with the plate left off what is to stay.", "A base or a panel from which a shape stands up."),
+        Piece(Method.Inlaying, "Inlay", "Inner pieces on low-tack tape in their order, set back one by one.", "After each has its colour."),
+        Piece(Method.StackedCuts, "Stack of cuts", "Two or more cuts of one shape glued on each other.", "Words and shapes that are to stand up."),
+        Piece(Method.Assembling, "Put together", "Put onto what lies under it.", "When both are done; the plan does it by itself."),
+        Piece(Method.Confetti, "Dots and confetti", "In odd numbers, on tiny drops of clear-drying medium.", "Sparingly, when all is put together."),
+        Piece(Method.Weighting, "Weight on top", "A flat weight until the glue has set.", "After liquid glue."),
+        Piece(Method.TrimmingOverhang, "Trim what hangs over", "What reaches beyond the card cut off from behind.", "After a piece that runs off the edge."),
+        Piece(Method.IntoEnvelope, "Into the envelope", "Into its envelope, when nothing is wet any more.", "Last of all."),
         Card(Method.ErasingGuides, "Erase the guide lines", [], [], "Traced lines are erased when everything is bone dry.", "Always with traced shapes; the plan does it by itself.", Phase.Clean),
     ];
 
@@ -96,7 +121,17 @@ public static class MethodTable
     /// A maker may choose it; the others come by themselves, and a gradient by naming its colours.
     /// </summary>
     public static bool IsChosen(Method method) =>
-        method is not (Method.OwnStep or Method.Buffing or Method.ErasingGuides or Method.Gradient);
+        method is not (Method.OwnStep or Method.Buffing or Method.ErasingGuides or Method.Gradient)
+        && !Of(method).OfPieces;
+
+    /// <summary>
+    /// A maker may choose it for a piece of a card that has no picture, or beside its picture: what is done to a whole card,
+    /// and what is work on pieces alone.
+    /// </summary>
+    public static bool IsChosenForPieces(Method method) =>
+        Of(method).WholeCard
+        && (IsChosen(method) || Of(method).OfPieces)
+        && method is not (Method.Assembling or Method.Picture or Method.OnFoam);
 
     /// <summary>It may be given colours.</summary>
     public static bool TakesColour(Method method) => Of(method).Media.Length > 0 || method == Method.ShadedWhite;
@@ -220,6 +255,26 @@ public static class MethodTable
                 Method.OwnStep => WholeCards.Plain(Stroke.Own, task),
                 Method.Buffing => WholeCards.Plain(Stroke.Buff, task),
                 Method.ErasingGuides => WholeCards.Plain(Stroke.Erase, task),
+                Method.CutToSize => WholeCards.Plain(Stroke.Trim, task),
+                Method.CutByHand => WholeCards.Plain(Stroke.CutByHand, task),
+                Method.PartialCut => WholeCards.Plain(Stroke.CutPartly, task),
+                Method.ScoreAndFold => WholeCards.Plain(Stroke.Fold, task),
+                Method.StampedImage => WholeCards.Stamped(Stroke.StampImage, task),
+                Method.EmbossedImage => WholeCards.Plain(Stroke.Emboss, task),
+                Method.StampedWords => WholeCards.Stamped(Stroke.StampWords, task),
+                Method.Masking => WholeCards.Plain(Stroke.LayMask, task),
+                Method.Unmasking => WholeCards.Plain(Stroke.TakeMaskOff, task),
+                Method.TapingDown => WholeCards.Plain(Stroke.TapeDown, task),
+                Method.TracingGuides => WholeCards.Plain(Stroke.TraceGuides, task),
+                Method.Picture => [],
+                Method.Flattening => WholeCards.Plain(Stroke.Flatten, task),
+                Method.Inlaying => WholeCards.Plain(Stroke.Inlay, task),
+                Method.StackedCuts => WholeCards.Plain(Stroke.StackCuts, task),
+                Method.Assembling => WholeCards.Plain(Stroke.FixWithTape, task),
+                Method.Confetti => WholeCards.Plain(Stroke.SetDots, task),
+                Method.Weighting => WholeCards.Plain(Stroke.PutWeight, task),
+                Method.TrimmingOverhang => WholeCards.Plain(Stroke.TrimOverhang, task),
+                Method.IntoEnvelope => WholeCards.Plain(Stroke.PutIntoEnvelope, task),
                 _ => throw new ArgumentException($"{Of(task.Method).Name} is for single areas.", nameof(task)),
             },
         ];
@@ -272,6 +327,12 @@ public static class MethodTable
         string when,
         Phase phase = Phase.Finish
     ) => new(method, name, true, media, with, what, when, phase);
+
+    private static MethodSheet Piece(Method method, string name, string what, string when) =>
+        Card(method, name, [], [], what, when, Phase.Assembly) with
+        {
+            OfPieces = true,
+        };
 
     private static readonly ImmutableDictionary<Method, MethodSheet> Sheets = All.ToImmutableDictionary(sheet =>
         sheet.Method

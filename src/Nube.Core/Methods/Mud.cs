@@ -33,7 +33,7 @@ public sealed record Mud(int Before, double Chroma, double Clean, int? Instead)
         return
         [
             .. Seams(recipe, paints, schools)
-                .Where(seam => IsMuddy(seam.Least, seam.Clean))
+                .Where(seam => Is(seam.Least, seam.Clean))
                 .Select(seam => new Mud(seam.Before, seam.Least, seam.Clean, Between(seam.Before))),
         ];
 
@@ -63,14 +63,17 @@ public sealed record Mud(int Before, double Chroma, double Clean, int? Instead)
                         .Where(seam => seam.Before == before || seam.Before == before + 1);
                     return (Place: place, Kept: seams.Min(seam => seam.Least / seam.Clean), seams);
                 })
-                .Where(tried => tried.seams.All(seam => seam.Clean >= Coloured && !IsMuddy(seam.Least, seam.Clean)))
+                .Where(tried => tried.seams.All(seam => seam.Clean >= Coloured && !Is(seam.Least, seam.Clean)))
                 .OrderByDescending(tried => tried.Kept)
                 .Select(tried => tried.Place)
                 .FirstOrDefault();
         }
     }
 
-    private static bool IsMuddy(double least, double clean) => clean >= Coloured && least < Greyed * clean;
+    /// <summary>Two hues grey each other.</summary>
+    /// <param name="least">CIELAB chroma where they meet.</param>
+    /// <param name="clean">The lesser chroma of the two.</param>
+    internal static bool Is(double least, double clean) => clean >= Coloured && least < Greyed * clean;
 
     /// <summary>The least chroma between each hue and the next, and the lesser chroma of the two.</summary>
     private static IEnumerable<(int Before, double Least, double Clean)> Seams(

@@ -123,6 +123,63 @@ public enum Stroke
 
     /// <summary>Hues side by side in one wash, each into the edge of the last while it is wet.</summary>
     Variegate,
+
+    /// <summary>A trimmer's cut.</summary>
+    Trim,
+
+    /// <summary>Scissors along the line.</summary>
+    CutByHand,
+
+    /// <summary>Through the press with a die, a plate over one part only.</summary>
+    CutPartly,
+
+    /// <summary>Scored and folded.</summary>
+    Fold,
+
+    /// <summary>The image's stamp, pressed straight down.</summary>
+    StampImage,
+
+    /// <summary>A stamp of words, along a line.</summary>
+    StampWords,
+
+    /// <summary>A mask laid over a print.</summary>
+    LayMask,
+
+    /// <summary>A mask taken off.</summary>
+    TakeMaskOff,
+
+    /// <summary>Low-tack tape around the edges.</summary>
+    TapeDown,
+
+    /// <summary>A pencil around shapes.</summary>
+    TraceGuides,
+
+    /// <summary>Between plates or under a book.</summary>
+    Flatten,
+
+    /// <summary>Inner pieces set back with tweezers.</summary>
+    Inlay,
+
+    /// <summary>Cuts of one shape glued on each other.</summary>
+    StackCuts,
+
+    /// <summary>Dots and small shapes on tiny drops of medium.</summary>
+    SetDots,
+
+    /// <summary>Put down on dry tape.</summary>
+    FixWithTape,
+
+    /// <summary>Put down on liquid glue.</summary>
+    FixWithGlue,
+
+    /// <summary>A flat weight put on top.</summary>
+    PutWeight,
+
+    /// <summary>What reaches beyond the card cut off.</summary>
+    TrimOverhang,
+
+    /// <summary>Into the envelope.</summary>
+    PutIntoEnvelope,
 }
 
 /// <summary>What is in the hand.</summary>
@@ -184,4 +241,34 @@ public enum Tool
 
     /// <summary>What a step of the maker's own takes.</summary>
     OwnThings,
+
+    /// <summary>A trimmer, or a knife and a steel ruler.</summary>
+    Trimmer,
+
+    /// <summary>Scissors.</summary>
+    Scissors,
+
+    /// <summary>A scoring board and a bone folder.</summary>
+    Folder,
+
+    /// <summary>Masks of low-tack paper.</summary>
+    Mask,
+
+    /// <summary>Low-tack tape.</summary>
+    LowTackTape,
+
+    /// <summary>Plates, books, a flat weight.</summary>
+    Weight,
+
+    /// <summary>Tweezers.</summary>
+    Tweezers,
+
+    /// <summary>Liquid glue.</summary>
+    Glue,
+
+    /// <summary>Double-sided tape or a dry adhesive.</summary>
+    DryTape,
+
+    /// <summary>Envelopes.</summary>
+    Envelope,
 }

@@ -89,6 +89,25 @@ public static class StrokeTable
         new(Stroke.SetOnFoam, Tool.Foam, 0, 60, Leaves.Nothing, Wetness.BoneDry, Foam),
         new(Stroke.Own, Tool.OwnThings, 0, 0, Leaves.Nothing, Wetness.Dry),
         new(Stroke.Variegate, Tool.Brush, 1.4, 3, Leaves.Water, Wetness.Dry, Water | MuchWater),
+        new(Stroke.Trim, Tool.Trimmer, 0, 25, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.CutByHand, Tool.Scissors, 0, 120, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.CutPartly, Tool.Press, 0, 90, Leaves.Nothing, Wetness.BoneDry, Press | LowTack | MarkedPlate),
+        new(Stroke.Fold, Tool.Folder, 0, 30, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.StampImage, Tool.Stamp, 0, 30, Leaves.SlowLine, Wetness.BoneDry),
+        new(Stroke.StampWords, Tool.Stamp, 0, 30, Leaves.SlowLine, Wetness.BoneDry),
+        new(Stroke.LayMask, Tool.Mask, 0, 40, Leaves.Nothing, Wetness.BoneDry, LowTack),
+        new(Stroke.TakeMaskOff, Tool.Mask, 0, 10, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.TapeDown, Tool.LowTackTape, 0, 25, Leaves.Nothing, Wetness.BoneDry, LowTack),
+        new(Stroke.TraceGuides, Tool.FinePen, 0, 60, Leaves.Nothing, Wetness.BoneDry, Graphite),
+        new(Stroke.Flatten, Tool.Weight, 0, 15, Leaves.Nothing, Wetness.BoneDry, MarkedPlate),
+        new(Stroke.Inlay, Tool.Tweezers, 0, 90, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.StackCuts, Tool.Glue, 0, 60, Leaves.Glue, Wetness.BoneDry, WetGlue),
+        new(Stroke.SetDots, Tool.Tweezers, 0, 60, Leaves.Gel, Wetness.BoneDry),
+        new(Stroke.FixWithTape, Tool.DryTape, 0, 30, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.FixWithGlue, Tool.Glue, 0, 35, Leaves.Glue, Wetness.BoneDry, WetGlue),
+        new(Stroke.PutWeight, Tool.Weight, 0, 10, Leaves.Nothing, Wetness.Dry),
+        new(Stroke.TrimOverhang, Tool.Trimmer, 0, 25, Leaves.Nothing, Wetness.BoneDry),
+        new(Stroke.PutIntoEnvelope, Tool.Envelope, 0, 15, Leaves.Nothing, Wetness.BoneDry),
     ];
 
     // csharpier-ignore - a table is read by its columns
@@ -114,6 +133,16 @@ public static class StrokeTable
         new(Tool.Gloss, "the gloss", "a glitter brush or glossy medium", 5, 10, "Wipe the tip on scrap until it is clear."),
         new(Tool.OwnThings, "what you need", "what your own steps need", 5, 0, ""),
         new(Tool.Foam, "the foam", "foam pieces or foam tape, scissors", 8, 0, ""),
+        new(Tool.Trimmer, "the trimmer", "a trimmer, or a knife, a steel ruler and a cutting mat", 10, 5, ""),
+        new(Tool.Scissors, "the scissors", "small sharp scissors", 5, 0, ""),
+        new(Tool.Folder, "the folder", "a scoring board and a bone folder", 10, 5, ""),
+        new(Tool.Mask, "the mask", "masks of low-tack paper", 5, 5, ""),
+        new(Tool.LowTackTape, "the low-tack tape", "low-tack tape and a board", 8, 0, ""),
+        new(Tool.Weight, "the weight", "clean plates, heavy books", 5, 0, ""),
+        new(Tool.Tweezers, "the tweezers", "tweezers, clear-drying medium, small shapes", 8, 0, ""),
+        new(Tool.Glue, "the glue", "liquid glue with a fine tip, scrap to wipe it on", 8, 0, ""),
+        new(Tool.DryTape, "the tape", "double-sided tape or a dry adhesive", 5, 0, ""),
+        new(Tool.Envelope, "the envelopes", "envelopes", 5, 0, ""),
     ];
 
     /// <summary>The sheet of a stroke.</summary>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Mixing;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -44,10 +45,20 @@ public sealed record CardSurface(ImmutableSortedDictionary<int, Surface> Areas)
 /// <remarks>Many areas and cards get the same acts on the same ground: each is worked out once. Not for several
 /// threads.</remarks>
 /// <param name="paints">The colourants that the plan's mixes are of, on its paper.</param>
-public sealed class CardFold(Paints paints)
+/// <param name="pieces">Pieces of the card that have papers of their own; none where there is but one.</param>
+public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
 {
-    private readonly Surface bare = Surface.Bare(paints);
-    private readonly Dictionary<(Surface Under, Act Act), Surface> laid = [];
+    /// <summary>A card of one piece.</summary>
+    public CardFold(Paints paints)
+        : this(paints, []) { }
+
+    private readonly Dictionary<int, (Paints Paints, Surface Bare)> papers = pieces
+        .Where(piece => piece.Surface != PieceAreas.Picture)
+        .Select(piece => (piece.Surface, Paints: paints.OnPaper(piece.Paper)))
+        .Append((Surface: PieceAreas.Picture, Paints: paints))
+        .ToDictionary(one => one.Surface, one => (one.Paints, Surface.Bare(one.Paints)));
+
+    private readonly Dictionary<(Surface Under, Act Act, int Piece), Surface> laid = [];
 
     /// <summary>A card after a pass.</summary>
     /// <param name="there">The card.</param>
@@ -68,7 +79,12 @@ public sealed class CardFold(Paints paints)
             return there;
         var areas = there.Areas.ToBuilder();
         foreach (var area in pass.Areas)
-            areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, bare), Lay);
+        {
+            var piece = PieceAreas.SurfaceOf(area);
+            areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, papers[piece].Bare), (under, act) =>
+                Lay(under, act, piece)
+            );
+        }
         return new CardSurface(areas.ToImmutable());
     }
 
@@ -79,6 +95,8 @@ public sealed class CardFold(Paints paints)
         return passes.Aggregate(CardSurface.Bare, (there, pass) => After(there, pass));
     }
 
-    private Surface Lay(Surface under, Act act) =>
-        laid.TryGetValue((under, act), out var known) ? known : laid[(under, act)] = Laying.Lay(under, act, paints);
+    private Surface Lay(Surface under, Act act, int piece) =>
+        laid.TryGetValue((under, act, piece), out var known)
+            ? known
+            : laid[(under, act, piece)] = Laying.Lay(under, act, papers[piece].Paints);
 }

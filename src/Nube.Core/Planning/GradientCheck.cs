@@ -54,7 +54,7 @@ public static class GradientCheck
             ],
             []
         );
-        var drying = DryingOfPasses.In(air, passes, paints.Paper, options);
+        var drying = DryingOfPasses.In(air, passes, paints.Paper, options, []);
         return
         [
             .. Mud.In(chosen.WholeRecipe, paints, schools).Select(mud => Sentence(mud, chosen, paints)),

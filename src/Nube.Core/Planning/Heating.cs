@@ -1,6 +1,7 @@
 using Nube.Core.Artwork;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -57,11 +58,21 @@ public static class Heating
     /// </summary>
     public static bool Bears(DamLines lines) => lines == DamLines.None;
 
+    /// <summary>Before one pass, a heat tool reaches what another left: both are work on one piece.</summary>
+    public static bool Reaches(Pass before, Pass other)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(other);
+        return before.Areas.Select(PieceAreas.SurfaceOf).Intersect(other.Areas.Select(PieceAreas.SurfaceOf)).Any();
+    }
+
     /// <summary>After this pass the card stays away from heat.</summary>
     public static bool Forbids(Pass pass)
     {
         ArgumentNullException.ThrowIfNull(pass);
-        return (pass.Sheet.Brings & Forbidden) != 0
+        // Tape, glue and foam bear no heat: what is put together is not heated any more.
+        return pass.Method == Method.Assembling
+            || (pass.Sheet.Brings & Forbidden) != 0
             || pass.Leaves is Leaves.Solvent or Leaves.Alcohol or Leaves.ThickWhite or Leaves.Gel;
     }
 }

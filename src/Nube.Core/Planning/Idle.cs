@@ -22,8 +22,17 @@ public static class Idle
         BaseSeconds = 60,
         SwatchSeconds = 120;
 
-    /// <summary>What is to be done on nearly every run: swatches, greetings, bases.</summary>
-    public static ImmutableArray<IdleTask> Usual(int cards) =>
+    /// <summary>
+    /// What is to be done on nearly every run, and is no step of its plan: swatches; and greetings and bases, where nobody
+    /// said what pieces its cards have.
+    /// </summary>
+    public static ImmutableArray<IdleTask> Usual(Plan plan)
+    {
+        ArgumentNullException.ThrowIfNull(plan);
+        return plan.Pieces.IsEmpty ? Usual(plan.Cards) : [.. Usual(0)];
+    }
+
+    private static ImmutableArray<IdleTask> Usual(int cards) =>
         [
             new("swatch the palette on a scrap of the same paper", SwatchSeconds),
             .. Enumerable.Range(1, cards).Select(card => new IdleTask("stamp the greeting", GreetingSeconds, card)),

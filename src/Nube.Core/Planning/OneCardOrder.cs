@@ -26,7 +26,7 @@ internal sealed class OneCardOrder
     public OneCardOrder(ImmutableArray<Pass> singles, IReadOnlyCollection<(int One, int Other)> touching, Pace pace)
     {
         (this.singles, hand) = (singles, pace.Hand);
-        var drying = DryingOfPasses.In(pace.Air, singles, pace.Paper, pace.Options);
+        var drying = DryingOfPasses.In(pace.Air, singles, pace.Paper, pace.Options, []);
         var options = PlanOptions.None with { DryingFactor = pace.Options.DryingFactor };
         var problem = new ScheduleProblem(singles, touching, 1, drying, hand, options);
         order =

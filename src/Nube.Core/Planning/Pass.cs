@@ -77,7 +77,19 @@ public sealed record Pass(
     /// <summary>What the maker calls it, where it is a step of the maker's own; null for all others.</summary>
     public string? Called { get; init; }
 
-    /// <summary>How long a step of the maker's own takes, s; 0 for all others.</summary>
+    /// <summary>
+    /// The piece of the card that it is work on, by its number (<see cref="Pieces.PieceAreas"/>); null for colours of the
+    /// picture, and where nobody said what pieces the card has.
+    /// </summary>
+    public int? Piece { get; init; }
+
+    /// <summary>What the piece is put onto, by its number; null where it is not put together.</summary>
+    public int? Onto { get; init; }
+
+    /// <summary>How it is done, where more is known than its stroke tells; null for what the stroke tells.</summary>
+    public string? Told { get; init; }
+
+    /// <summary>How long it takes beside what the hand takes for its stroke, s; all of a step of the maker's own.</summary>
     public double TakesSeconds { get; init; }
 
     /// <summary>What must dry afterwards, where the colour decides that; null where its stroke does.</summary>

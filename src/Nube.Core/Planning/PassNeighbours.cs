@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -12,6 +13,8 @@ internal sealed class PassNeighbours
         near; // areas of a pass; and those, then what touches them
     private readonly bool[][] runs; // whether spilled water, or a pass that is wet, would run into a pass beside it
     private readonly bool[] boneDry; // a pass needs its own areas bone dry
+    private readonly int[][] pieces, // that are in hand in a pass
+        inHand; // all areas of these
 
     public PassNeighbours(ImmutableArray<Pass> passes, IEnumerable<(int One, int Other)> touching)
     {
@@ -35,7 +38,32 @@ internal sealed class PassNeighbours
             ),
         ];
         boneDry = [.. passes.Select(pass => pass.Sheet.Needs == Wetness.BoneDry)];
+        int[] surfaces = [.. Ids.Select(PieceAreas.SurfaceOf)];
+        int[] all = [.. Enumerable.Range(0, Ids.Length)];
+        int[] numbers = [.. surfaces.Distinct()];
+        Pieces = numbers.Length;
+        pieces =
+        [
+            .. own.Select(areas => areas.Select(area => Array.IndexOf(numbers, surfaces[area])).Distinct().ToArray()),
+        ];
+        inHand =
+        [
+            .. pieces.Select(held =>
+                held.Length == numbers.Length
+                    ? all
+                    : all.Where(area => held.Contains(Array.IndexOf(numbers, surfaces[area]))).ToArray()
+            ),
+        ];
     }
+
+    /// <summary>How many pieces a card has.</summary>
+    public int Pieces { get; }
+
+    /// <summary>The pieces that are in hand in a pass, counted from 0.</summary>
+    public int[] PiecesOf(int pass) => pieces[pass];
+
+    /// <summary>All areas of the pieces that are in hand in a pass.</summary>
+    public int[] InHand(int pass) => inHand[pass];
 
     /// <summary>Ids of the areas.</summary>
     public ImmutableArray<int> Ids { get; }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -71,6 +72,9 @@ public sealed record Plan(
 {
     /// <summary>What it reckons with beside passes, paper, air and hand.</summary>
     public PlanOptions Options { get; init; } = PlanOptions.None;
+
+    /// <summary>The pieces of each card, by their numbers; none where nobody said what they are.</summary>
+    public ImmutableArray<PlannedPiece> Pieces { get; init; } = [];
 
     /// <summary>
     /// Numbers of steps in the order in which they go on since something else was done at the bench; empty while the

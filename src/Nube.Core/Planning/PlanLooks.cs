@@ -7,7 +7,7 @@ namespace Nube.Core.Planning;
 /// <param name="paints">The colourants that its mixes are of, on its paper.</param>
 public sealed class PlanLooks(Plan plan, Paints paints)
 {
-    private readonly CardFold fold = new(paints);
+    private readonly CardFold fold = new(paints, plan.Pieces);
     private readonly Dictionary<(int Card, int Pass), CardSurface> after = [];
 
     /// <summary>

@@ -3,6 +3,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -79,7 +80,7 @@ public static class PlanRemarks
             remarks.Add(Cautions.Powder);
         if (pass.Stroke == Stroke.SprayResist)
             remarks.Add(Cautions.Sprays);
-        if (pass.Stroke == Stroke.CutOut)
+        if (pass.Stroke is Stroke.CutOut or Stroke.CutPartly or Stroke.CutByHand or Stroke.Trim or Stroke.TrimOverhang)
             remarks.Add(Cautions.Blades);
         return remarks.ToImmutable();
     }
@@ -116,11 +117,17 @@ public static class PlanRemarks
         var areas = plan.PassOf(step).Areas;
         var there = done.Where(earlier => earlier.Card == step.Card && plan.PassOf(earlier).Areas.Any(areas.Contains))
             .SelectMany(earlier =>
-                Things(plan, earlier, colourants, setting.Paper)
+                Things(plan, earlier, colourants, setting)
                     .Select(one => wet?.Contains(earlier.Pass) == true ? (Wet(one.Thing), one.From) : one)
             )
             .ToList();
-        return Spoilt(setting, there, [.. Things(plan, step, colourants, setting.Paper)]);
+        return Spoilt(
+            plan,
+            plan.PassOf(step).Piece ?? PieceAreas.Picture,
+            setting,
+            there,
+            [.. Things(plan, step, colourants, setting)]
+        );
     }
 
     /// <summary>What a heat tool is likely to spoil or set alight on a card as it is, the worst first.</summary>
@@ -141,10 +148,10 @@ public static class PlanRemarks
         ArgumentNullException.ThrowIfNull(done);
         ArgumentNullException.ThrowIfNull(wet);
         var there = done.SelectMany(earlier =>
-            Things(plan, earlier, colourants, setting.Paper)
+            Things(plan, earlier, colourants, setting)
                 .Select(one => wet.Contains(earlier.Pass) ? (Wet(one.Thing), one.From) : one)
         );
-        return Spoilt(setting, [.. there], [(HeatTool, null)]);
+        return Spoilt(plan, PieceAreas.Picture, setting, [.. there], [(HeatTool, null)]);
     }
 
     private static Thing HeatTool { get; } = new("The heat tool", Traits.Heat);
@@ -152,12 +159,14 @@ public static class PlanRemarks
     private static Thing Wet(Thing thing) => thing with { Traits = thing.Traits | Traits.Wet };
 
     private static ImmutableArray<Remark> Spoilt(
+        Plan plan,
+        int piece,
         Setting setting,
         List<(Thing Thing, Method? From)> there,
         List<(Thing Thing, Method? From)> comes
     )
     {
-        (Thing, Method?)[] row = [.. Before(setting, [.. there, .. comes]), .. there, .. comes];
+        (Thing, Method?)[] row = [.. Before(plan, piece, setting, [.. there, .. comes]), .. there, .. comes];
         return
         [
             .. InOrder(row, since: row.Length - comes.Count)
@@ -179,25 +188,48 @@ public static class PlanRemarks
         );
         var rows = plan
             .Steps.SelectMany(step => plan.PassOf(step).Areas, (step, area) => (step, area))
+            .Where(on => !PieceAreas.IsJoint(on.area))
             .GroupBy(on => (on.step.Card, on.area))
             .Select(on =>
-                on.OrderBy(o => o.step.Number).SelectMany(o => Things(plan, o.step, colourants, setting.Paper)).ToList()
+                (
+                    Piece: PieceAreas.SurfaceOf(on.Key.area),
+                    Things: on.OrderBy(o => o.step.Number)
+                        .SelectMany(o => Things(plan, o.step, colourants, setting))
+                        .ToList()
+                )
             )
-            .DistinctBy(row => string.Join('\n', row.Select(one => $"{one.Thing} {one.From}")));
+            .DistinctBy(row => $"{row.Piece} {string.Join('\n', row.Things.Select(one => $"{one.Thing} {one.From}"))}");
         return
         [
-            .. rows.SelectMany(row => InOrder([.. Before(setting, row), .. row, after]))
+            .. rows.SelectMany(row =>
+                    // Where the pieces are known, what holds them is a step.
+                    InOrder([
+                        .. Before(plan, row.Piece, setting, row.Things),
+                        .. row.Things,
+                        .. plan.Pieces.IsEmpty ? [after] : Array.Empty<(Thing, Method?)>(),
+                    ])
+                )
                 .DistinctBy(clash => (clash.Rule.Key, clash.First.Name))
                 .OrderByDescending(clash => clash.Rule.Severity),
         ];
     }
 
-    /// <summary>What is on the card before it is coloured.</summary>
+    private static Paper PaperOf(Plan plan, int piece, Setting setting) =>
+        plan.Pieces.FirstOrDefault(one => one.Surface == piece && piece != PieceAreas.Picture)?.Paper ?? setting.Paper;
+
+    /// <summary>What is on a piece before it is coloured.</summary>
     private static IEnumerable<(Thing Thing, Method? From)> Before(
+        Plan plan,
+        int piece,
         Setting setting,
         IEnumerable<(Thing Thing, Method? From)> row
     )
     {
+        if (piece != PieceAreas.Picture)
+        {
+            yield return (Thing.Of(PaperOf(plan, piece, setting)), null);
+            yield break;
+        }
         var line = Thing.Of(setting.Ink, setting.Dams);
         yield return (Thing.Of(setting.Paper), null);
         // A line that is to vanish may bleed.
@@ -232,10 +264,11 @@ public static class PlanRemarks
         Plan plan,
         PlannedStep step,
         IReadOnlyList<Colourant> colourants,
-        Paper paper
+        Setting setting
     )
     {
         var pass = plan.PassOf(step);
+        var paper = PaperOf(plan, pass.Piece ?? PieceAreas.Picture, setting);
         if (step.HeatSeconds > 0)
             yield return (HeatTool, null);
         var bringing =
@@ -281,7 +314,9 @@ public static class PlanRemarks
         if (tight.Count == 0)
             yield break;
         var (_, takes, shines) = tight.MaxBy(area => area.Takes / area.Shines);
-        var what = pass.WholeCard ? nameOf(Pass.Panel) : Words.Names([.. tight.Select(area => nameOf(area.Area))]);
+        var what = pass.WholeCard
+            ? nameOf(pass.Piece ?? Pass.Panel)
+            : Words.Names([.. tight.Select(area => nameOf(area.Area))]);
         var inParts = pass.Stroke is Stroke.DropIn or Stroke.GradedWash or Stroke.Pull or Stroke.PenPair;
         var oneBrush = pass.Stroke == Stroke.Variegate;
         yield return new Remark(
@@ -307,7 +342,10 @@ public static class PlanRemarks
     )
     {
         if (pass.WholeCard)
-            return [(Pass.Panel, hand.PaintSeconds(pass), drying.TimesOf(pass, Pass.Panel).Damp.TotalSeconds)];
+        {
+            var all = pass.Piece ?? Pass.Panel;
+            return [(all, hand.PaintSeconds(pass), drying.TimesOf(pass, all).Damp.TotalSeconds)];
+        }
         var surface = pass.Patches.Sum(patch => patch.OwnMm * patch.OwnMm);
         return pass.Areas.Select(area =>
         {

@@ -28,7 +28,7 @@ internal sealed partial class ScheduleProblem
                 return card;
             }),
         ];
-        private readonly bool[] keepsFromHeat = new bool[problem.Cards];
+        private readonly bool[,] keepsFromHeat = new bool[problem.Cards, problem.areas.Pieces];
         private readonly Rhythm rhythm = problem.RhythmOfRun();
         private readonly Sitting? sitting = problem.options.Sitting;
         private double beside;
@@ -78,10 +78,10 @@ internal sealed partial class ScheduleProblem
             var (ready, area) = problem.areas.Ready(cards[card], pass);
             var setup = problem.setup[Last + 1, pass];
             var (start, heat) = (Math.Max(Free + setup, ready), 0.0);
-            if (problem.options.Heat && !keepsFromHeat[card] && ready > Free)
+            if (problem.options.Heat && ready > Free && !KeepsFromHeat(card, pass))
             {
-                // The card is heated when it shines no more; then the hands make ready.
-                var (dull, water) = cards[card].ForHeat(Free);
+                // The piece is heated when it shines no more; then the hands make ready.
+                var (dull, water) = cards[card].ForHeat(problem.areas.InHand(pass), Free);
                 var sooner = dull + Heating.Seconds(water) + setup;
                 if (start - sooner > Heating.WorthSeconds)
                     (start, heat) = (sooner, Heating.Seconds(water));
@@ -98,7 +98,7 @@ internal sealed partial class ScheduleProblem
             var (card, pass) = (job / problem.paint.Length, job % problem.paint.Length);
             var due = Due(job);
             if (due.Heat > 0)
-                cards[card].Heat(due.Start - problem.setup[Last + 1, pass]);
+                cards[card].Heat(problem.areas.InHand(pass), due.Start - problem.setup[Last + 1, pass]);
             if (due.Sitting > SittingNumber)
             {
                 sittingStart += (due.Sitting - SittingNumber) * sitting!.NextAfterHours * 3600;
@@ -112,7 +112,18 @@ internal sealed partial class ScheduleProblem
             var (own, dries) = (problem.areas.Own(pass), problem.dries[pass]);
             for (var i = 0; i < own.Length; i++)
                 cards[card].Lay(own[i], pass, Free, dries[i], problem.grams[pass], ofWater: true);
-            keepsFromHeat[card] |= problem.noHeat[pass];
+            foreach (var piece in problem.areas.PiecesOf(pass))
+                keepsFromHeat[card, piece] |= problem.noHeat[pass];
+        }
+
+        private bool KeepsFromHeat(int card, int pass)
+        {
+            foreach (var piece in problem.areas.PiecesOf(pass))
+            {
+                if (keepsFromHeat[card, piece])
+                    return true;
+            }
+            return false;
         }
 
         /// <summary>Moved behind a pause, or to the next sitting.</summary>

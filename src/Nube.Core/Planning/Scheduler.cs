@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -53,6 +54,7 @@ public static class Scheduler
     /// <param name="air">The air of the room.</param>
     /// <param name="hand">The maker's hand.</param>
     /// <param name="options">What else to reckon with; nothing when it is not given.</param>
+    /// <param name="card">The pieces of each card, by their numbers; none where there is but the picture.</param>
     /// <exception cref="ArgumentOutOfRangeException">The number of cards is out of range.</exception>
     /// <exception cref="ImpossibleOrderException">A pinned step cannot stay where it is, or nothing is left to
     /// do.</exception>
@@ -63,15 +65,17 @@ public static class Scheduler
         Paper paper,
         Air air,
         Hand hand,
-        PlanOptions? options = null
+        PlanOptions? options = null,
+        ImmutableArray<PlannedPiece> card = default
     )
     {
+        var pieces = card.IsDefault ? [] : card;
         ArgumentNullException.ThrowIfNull(touching);
         ArgumentNullException.ThrowIfNull(hand);
         if (cards is < 1 or > MostCards)
             throw new ArgumentOutOfRangeException(nameof(cards), $"A run has 1 to {MostCards} cards.");
         options ??= PlanOptions.None;
-        var drying = DryingOfPasses.In(air, passes, paper, options);
+        var drying = DryingOfPasses.In(air, passes, paper, options, pieces);
         var problem = new ScheduleProblem(passes, touching, cards, drying, hand, options);
         return PlanOf(
             problem,
@@ -79,7 +83,10 @@ public static class Scheduler
             passes,
             drying,
             options
-        );
+        ) with
+        {
+            Pieces = pieces,
+        };
     }
 
     /// <summary>
@@ -93,13 +100,13 @@ public static class Scheduler
     public static Plan InAir(Plan plan, IEnumerable<(int One, int Other)> touching, Paper paper, Air air, Hand hand)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var drying = DryingOfPasses.In(air, plan.Passes, paper, plan.Options);
+        var drying = DryingOfPasses.In(air, plan.Passes, paper, plan.Options, plan.Pieces);
         var problem = new ScheduleProblem(plan.Passes, touching, plan.Cards, drying, hand, plan.Options);
         var kept = OrderOf(plan);
         var anew = Pinning.Pinned(Greedy(problem, problem.Jobs).Order, plan.Passes, plan.Options.Pinned);
         var walk = problem.Begin();
         var best = ScheduleProblem.Cost(anew, walk) < ScheduleProblem.Cost(kept, walk) - 1e-9 ? anew : kept;
-        return PlanOf(problem, best, plan.Passes, drying, plan.Options);
+        return PlanOf(problem, best, plan.Passes, drying, plan.Options) with { Pieces = plan.Pieces };
     }
 
     /// <summary>Looks for a better order of a plan; never answers a worse one. What is pinned stays.</summary>
@@ -135,7 +142,7 @@ public static class Scheduler
             first = card.Staggered(problem).Append(first).MinBy(order => ScheduleProblem.Cost(order, walk))!;
         }
         var better = OrderSearch.Better(problem, first, stays, effort, atLeast, progress, stop);
-        return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options, atLeast);
+        return PlanOf(problem, better, plan.Passes, plan.Drying, plan.Options, atLeast) with { Pieces = plan.Pieces };
     }
 
     /// <summary>A plan in an order that the maker gave, with times worked out anew.</summary>
@@ -157,7 +164,10 @@ public static class Scheduler
             plan.Passes,
             plan.Drying,
             options
-        );
+        ) with
+        {
+            Pieces = plan.Pieces,
+        };
 
     /// <summary>The order of a plan, as jobs.</summary>
     internal static int[] OrderOf(Plan plan) =>
@@ -193,7 +203,12 @@ public static class Scheduler
         {
             var inTheAir = step.EndSeconds + drying.TimesOf(passes[step.Pass]).BoneDry.TotalSeconds;
             var heated = steps
-                .Where(later => later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0)
+                .Where(later =>
+                    later.Number > step.Number
+                    && later.Card == step.Card
+                    && later.HeatSeconds > 0
+                    && Heating.Reaches(passes[later.Pass], passes[step.Pass])
+                )
                 .Select(later => later.StartSeconds - later.SetupSeconds);
             return heated.Append(inTheAir).Min();
         }

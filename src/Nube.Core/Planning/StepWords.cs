@@ -33,6 +33,10 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(pass);
         if (pass.Called is { } called)
             return called;
+        if (pass.Onto is { } onto)
+            return $"{nameOf(pass.Piece!.Value)} onto {Words.LowerFirst(nameOf(onto))}";
+        if (pass.Piece is { } piece && pass.Phase != Phase.Together)
+            return $"{nameOf(piece)}: {Words.LowerFirst(CardTitle(pass))}";
         if (pass.WholeCard)
             return CardTitle(pass);
         var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));
@@ -96,6 +100,9 @@ public static class StepWords
             return $"All{(each.Length == 0 ? " of it" : each)}, {along.Gradient.InWords}";
         return pass.Zone switch
         {
+            _ when pass.Onto is not null => "Where the card shows it",
+            _ when pass.Phase == Phase.Together => "The whole card",
+            _ when pass.Piece is not null => "All of it",
             _ when pass.WholeCard => "The whole card",
             Zone.Shadow => $"The side away from the light{each}",
             Zone.ButLight => $"All{(each.Length == 0 ? " of it" : each)} but the part in the light",
@@ -119,6 +126,8 @@ public static class StepWords
     {
         ArgumentNullException.ThrowIfNull(pass);
         ArgumentNullException.ThrowIfNull(schools);
+        if (pass.Told is { } told)
+            return told;
         return pass.Stroke switch
         {
             Stroke.Wash or Stroke.LeadWash or Stroke.Around when pass.Zone is Zone.Shadow or Zone.Beside =>
@@ -191,6 +200,30 @@ public static class StepWords
             Stroke.AddShine => "A few spots, thinly, and leave it alone",
             Stroke.CutOut => "Hold the die with low-tack tape, turn it a little so that it feeds easily, run it twice",
             Stroke.Own => "As you know it",
+            Stroke.Trim =>
+                "Hold the ruler or the guide down, one firm stroke; look at the cut sheet for the order of the cuts",
+            Stroke.CutByHand => "Turn the paper, not the scissors, and leave a thin white border all round",
+            Stroke.CutPartly =>
+                "Hold the die with low-tack tape and leave the plate off what is to stay; run it through to there and back",
+            Stroke.Fold => "Score along the grain, fold away from the scored side, and rub the fold down",
+            Stroke.StampImage =>
+                "Fix paper and stamp so that nothing slips, ink evenly, press straight down without rocking",
+            Stroke.StampWords =>
+                "Lay it against a line through the middle, so that the words stand straight; ink evenly, press straight down",
+            Stroke.LayMask => "Lay the mask over the print, and rub its edge down with a nail",
+            Stroke.TakeMaskOff => "Lift it slowly, flat over itself",
+            Stroke.TapeDown =>
+                "Tape along all four sides; rub the tape on your sleeve first, so that it comes off again",
+            Stroke.TraceGuides => "A soft pencil, hardly pressed, once around each shape",
+            Stroke.Flatten => "Between clean, smooth plates or under heavy books until you need it",
+            Stroke.Inlay => "Set each inner piece back into its opening in the order in which it lies on the tape",
+            Stroke.StackCuts => "Thin lines of glue, edges exactly over each other, and press",
+            Stroke.SetDots => "In odd numbers; a tiny drop of clear-drying medium under each, set with tweezers",
+            Stroke.FixWithTape => "Tape along the edges; place it from one side, once: it cannot be slid",
+            Stroke.FixWithGlue => "A thin line near the edge and a few dots within; slide it into place, then press",
+            Stroke.PutWeight => "A clean sheet and something flat and heavy on top",
+            Stroke.TrimOverhang => "Turn it over and cut along the edge of the card",
+            Stroke.PutIntoEnvelope => "Look it over once more, inside too",
             Stroke.SetOnFoam => "Foam near the edges and in the middle, so that nothing sags; place it once",
             _ => Brush(pass.Water),
         };

@@ -2,6 +2,7 @@ using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Core.Planning;
 
@@ -58,6 +59,8 @@ public static class Words
     public static string WaitReason(int area, bool onItself, Wetness needs, Func<int, string> nameOf)
     {
         ArgumentNullException.ThrowIfNull(nameOf);
+        if (PieceAreas.IsJoint(area))
+            return $"The glue under {LowerFirst(nameOf(PieceAreas.SurfaceOf(area)))} must set first.";
         if (onItself && needs == Wetness.BoneDry)
             return $"{nameOf(area)} must be bone dry first: damp paper tears and smears.";
         return onItself

@@ -20,7 +20,7 @@ public sealed record PassInTime(
     double HeatSeconds = 0
 )
 {
-    /// <summary>What a plan does to one of its cards, in its order.</summary>
+    /// <summary>What a plan does to the picture of one of its cards, in its order.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="card">The card, from 1.</param>
     public static ImmutableArray<PassInTime> OfCard(Plan plan, int card)
@@ -29,7 +29,7 @@ public sealed record PassInTime(
         return
         [
             .. plan
-                .Steps.Where(step => step.Card == card)
+                .Steps.Where(step => step.Card == card && plan.PassOf(step).Piece is null)
                 .Select(step => new PassInTime(
                     plan.PassOf(step),
                     step.StartSeconds,

@@ -55,11 +55,7 @@ public static class PrintGuide
                 )
             );
         else
-            steps.Add(
-                new(
-                    $"Ink the stamp evenly with {ink.Name} and press straight down without rocking{(cards > 1 ? "; ink it again for each panel" : "")}."
-                )
-            );
+            steps.Add(new(Inked(ink, cards)));
         if (kind == OutlineKind.Embossed)
         {
             steps.Add(
@@ -109,6 +105,20 @@ public static class PrintGuide
         steps.Add(new("Clean the stamp before the ink dries on it."));
         return steps.ToImmutable();
     }
+
+    /// <summary>The print itself, in one go: how it is fixed and inked.</summary>
+    /// <param name="ink">The ink of the outline.</param>
+    /// <param name="paper">What is stamped on.</param>
+    /// <param name="cards">How many are stamped, from 1.</param>
+    public static string Print(StampingInk ink, Paper paper, int cards)
+    {
+        ArgumentNullException.ThrowIfNull(ink);
+        ArgumentNullException.ThrowIfNull(paper);
+        return $"{Impressions(paper)} {Inked(ink, cards)}";
+    }
+
+    private static string Inked(StampingInk ink, int cards) =>
+        $"Ink the stamp evenly with {ink.Name} and press straight down without rocking{(cards > 1 ? "; ink it again for each panel" : "")}.";
 
     private static string Impressions(Paper paper) =>
         paper.Impressions == 1

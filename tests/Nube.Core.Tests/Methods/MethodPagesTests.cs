@@ -50,7 +50,7 @@ public class MethodPagesTests
 
             """
         );
-        foreach (var sheet in MethodTable.All)
+        foreach (var sheet in MethodTable.All.Where(sheet => !sheet.OfPieces))
         {
             var (passes, paints) = PassesOf(sheet);
             var file = $"methods/{Lower(sheet.Method)}.svg";
@@ -77,7 +77,39 @@ public class MethodPagesTests
             page.Append('\n');
             yield return (file, Picture(passes, paints));
         }
+        page.Append(WorkOnPieces());
         yield return ("methods.md", page.ToString().TrimEnd() + "\n");
+    }
+
+    /// <summary>What is done to pieces beside their colours: it leaves nothing to be seen on a shape.</summary>
+    private static string WorkOnPieces()
+    {
+        var page = new StringBuilder(
+            """
+            ## Work on the pieces of a card
+
+            Stamping, masking, cutting, folding and putting together: what a card's design tells of each piece, in its maker's order.
+
+            | work | when | tool | how | leaves |
+            |---|---|---|---|---|
+
+            """
+        );
+        foreach (var sheet in MethodTable.All.Where(sheet => sheet.OfPieces && sheet.Method != Method.Picture))
+        {
+            var (passes, _) = PassesOf(sheet);
+            var pass = new Pass(0, passes[0].Mix, [0], passes[0].Zone, 1, passes[0].Water, 50, 100)
+            {
+                Method = sheet.Method,
+                Stroke = passes[0].Stroke,
+                Left = passes[0].Left,
+            };
+            page.Append(
+                CultureInfo.InvariantCulture,
+                $"| {sheet.Name} | {sheet.When} | {Lower(pass.Sheet.Tool)} | {StepWords.How(pass, Schools.Usual).ToLowerInvariant()} | {LeftBy(pass)} |\n"
+            );
+        }
+        return page.ToString();
     }
 
     private static string LeftBy(Pass pass) =>
@@ -90,6 +122,7 @@ public class MethodPagesTests
             Core.Drying.Leaves.QuickInk => "ink that water moves",
             Core.Drying.Leaves.Gel => "gel",
             Core.Drying.Leaves.ThickWhite => "thick white",
+            Core.Drying.Leaves.SlowLine => "a line of slow ink",
             var other => Lower(other),
         };
 

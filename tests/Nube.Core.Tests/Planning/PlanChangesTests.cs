@@ -110,7 +110,7 @@ public class PlanChangesTests
     {
         var plan = Made();
         Assert.Contains(plan.Steps, step => step.Wait is { Seconds: > 300 });
-        var placed = Idle.Placed(plan, [.. Idle.Usual(2), new IdleTask("knit a sock", 1e6)]);
+        var placed = Idle.Placed(plan, [.. Idle.Usual(plan), new IdleTask("knit a sock", 1e6)]);
         Assert.Null(placed[^1].BeforeStep);
         foreach (var wait in placed.Where(task => task.BeforeStep is not null).GroupBy(task => task.BeforeStep))
             Assert.True(wait.Sum(task => task.Task.Seconds) <= plan.Steps[wait.Key!.Value - 1].Wait!.Seconds);
@@ -121,7 +121,7 @@ public class PlanChangesTests
                 "stamp the greeting for cards 1 to 3",
                 "cut and score the base for cards 1 to 3",
             ],
-            Idle.InWords(Idle.Usual(3))
+            Idle.InWords(Idle.Usual(plan with { Cards = 3 }))
         );
         Assert.Equal(
             ["sew for cards 1, 2 and 5", "knit for card 4"],

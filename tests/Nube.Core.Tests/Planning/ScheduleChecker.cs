@@ -47,7 +47,10 @@ internal static class ScheduleChecker
             if (Math.Abs(step.EndSeconds - step.StartSeconds - paint) > Hair)
                 return $"step {step.Number} takes another time than painting";
             var heatedAt = plan.Steps.FirstOrDefault(later =>
-                later.Number > step.Number && later.Card == step.Card && later.HeatSeconds > 0
+                later.Number > step.Number
+                && later.Card == step.Card
+                && later.HeatSeconds > 0
+                && Together(plan.Passes[later.Pass], pass)
             );
             var dries = Math.Min(
                 step.EndSeconds + pass.Areas.Max(area => Dry(plan, pass, area).Dry.TotalSeconds),
@@ -65,13 +68,17 @@ internal static class ScheduleChecker
                 var its = plan.Passes[earlier.Pass];
                 if (
                     step.HeatSeconds > 0
+                    && Together(its, pass)
                     && (
-                        its.Stroke
-                        is Stroke.Draw
-                            or Stroke.Burnish
-                            or Stroke.Dissolve
-                            or Stroke.Marker
-                            or Stroke.Highlight
+                        its.Onto is not null
+                        || its.Stroke
+                            is Stroke.Draw
+                                or Stroke.Burnish
+                                or Stroke.Dissolve
+                                or Stroke.Marker
+                                or Stroke.Highlight
+                                or Stroke.Emboss
+                                or Stroke.SpreadPaste
                     )
                 )
                     return $"step {step.Number} heats a card with {its.Stroke} on it";
@@ -83,6 +90,7 @@ internal static class ScheduleChecker
                     && other.HeatSeconds > 0
                     && other.Number > earlier.Number
                     && other.Number <= step.Number
+                    && Together(its, plan.Passes[other.Pass])
                 );
                 foreach (var (a, b) in from a in pass.Areas from b in its.Areas select (a, b))
                 {
@@ -111,9 +119,39 @@ internal static class ScheduleChecker
             return "touching areas are painted in one pass";
         if (Math.Abs(plan.FinishSeconds - plan.Steps.Max(step => step.EndSeconds)) > Hair)
             return "the finish is another";
+        if (NotDone(plan) is { } early)
+            return early;
         if (options.Sitting is { } sitting && Tired(plan, sitting, hand) is { } tired)
             return tired;
         return plan.AtLeastSeconds > plan.FinishSeconds + Hair ? "it is done before it can be" : null;
+    }
+
+    /// <summary>The pieces that are in hand in a pass: the picture has all areas above 0, each other one two numbers below.</summary>
+    private static HashSet<int> InHand(Pass pass) =>
+        [.. pass.Areas.Select(area => area >= 0 ? 0 : (int)(Math.Ceiling(area / 2.0) * 2))];
+
+    private static bool Together(Pass one, Pass other) => InHand(one).Overlaps(InHand(other));
+
+    /// <summary>
+    /// Nothing is put together before both pieces are done and lie in their order, and nothing is done afterwards but to the
+    /// whole card.
+    /// </summary>
+    private static string? NotDone(Plan plan)
+    {
+        foreach (var on in plan.Steps.Where(step => plan.PassOf(step).Onto is not null))
+        {
+            var pass = plan.PassOf(on);
+            var late = plan.Steps.FirstOrDefault(step =>
+                step.Card == on.Card
+                && step.Number > on.Number
+                && plan.PassOf(step) is { Onto: null, Method: not (Method.Weighting or Method.IntoEnvelope) } its
+                && its.Areas.Length == its.Areas.Intersect(pass.Areas).Count()
+                && InHand(its).Count == 1
+            );
+            if (late is not null)
+                return $"piece {pass.Piece} is put on {pass.Onto} before {plan.PassOf(late).Method} is done";
+        }
+        return null;
     }
 
     /// <summary>Something on a step's card that was not heated since still has a film of water at a time.</summary>
@@ -121,8 +159,10 @@ internal static class ScheduleChecker
         plan.Steps.Any(earlier =>
             earlier.Card == step.Card
             && earlier.Number < step.Number
+            && Together(plan.PassOf(earlier), plan.PassOf(step))
             && !plan.Steps.Any(heated =>
                 heated.Card == step.Card
+                && Together(plan.PassOf(earlier), plan.PassOf(heated))
                 && heated.HeatSeconds > 0
                 && heated.Number > earlier.Number
                 && heated.Number < step.Number
@@ -202,9 +242,18 @@ internal static class ScheduleChecker
     }
 
     private static DryingTimes Dry(Plan plan, Pass pass, int area) =>
+        // Glue is wet between two pieces only; there it has a number of its own.
+        pass.Onto
+            is not null
+        && (area >= 0 || area % 2 == 0)
+            ? default
+            : DryOf(plan, pass, area);
+
+    private static DryingTimes DryOf(Plan plan, Pass pass, int area) =>
         plan
             .Drying.Single(d =>
                 d.Leaves == pass.Leaves
+                && (d.Leaves != Leaves.Water || d.Piece == (pass.Piece ?? 0))
                 && (
                     d.Leaves != Leaves.Water
                     || (

@@ -7,6 +7,7 @@ using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
 using Nube.Core.Tests.Methods;
 
 namespace Nube.Core.Tests.Planning;
@@ -25,28 +26,32 @@ internal static class Trials
         int Cards,
         PlanOptions Options,
         DamLines Dams = DamLines.None,
-        bool Masked = false
+        bool Masked = false,
+        CardToPlan? Card = null
     )
     {
         public (int, int)[] Together => Dams == DamLines.None ? Touching : [];
 
-        public Plan Plan() =>
-            Checked(
+        public Plan Plan()
+        {
+            var pace = new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options);
+            var picture = Painting.IsEmpty ? [] : Painting.Passes(Paints, Schools, Together, pace);
+            var (passes, pieces) = Card is null
+                ? (picture, [])
+                : PiecePasses.Of(Card, picture, Paints, Painting.SlowLine);
+            return Checked(
                 Scheduler.PlanRun(
-                    Painting.Passes(
-                        Paints,
-                        Schools,
-                        Together,
-                        new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options)
-                    ),
+                    passes,
                     Together,
                     Cards,
                     Paints.Paper,
                     Air.OrdinaryRoom,
                     Hand.Ordinary,
-                    Options
+                    Options,
+                    pieces
                 )
             );
+        }
 
         public Plan Searched() =>
             Checked(Scheduler.Improve(Plan(), Together, Hand.Ordinary, new SearchEffort(3_000_000, 0)));

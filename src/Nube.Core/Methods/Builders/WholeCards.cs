@@ -98,6 +98,10 @@ internal static class WholeCards
         Plain(Stroke.AddShine, task)
             .Select(pass => paints.Of([Medium.Glitter]).IsEmpty ? pass : pass with { Left = Leaves.Gel });
 
+    /// <summary>Lines in the ink of the outline.</summary>
+    public static IEnumerable<AreaPass> Stamped(Stroke stroke, CardTask task) =>
+        Plain(stroke, task).Select(pass => task.SlowLine ? pass : pass with { Left = Leaves.QuickInk });
+
     /// <summary>Something that lays no colour.</summary>
     public static IEnumerable<AreaPass> Plain(Stroke stroke, CardTask task, BrushWater water = BrushWater.DryBrush) =>
         [new AreaPass(stroke, PaintMix.None, Zone.Details, water, []) { Phase = PhaseOf(task) }];
