@@ -4,6 +4,7 @@ using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
 
 namespace Nube.Workshop;
 
@@ -50,6 +51,7 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// same; null for none.</param>
 /// <param name="Search">How long to look for a better order; null for not at all.</param>
 /// <param name="Dilution">How the hand dilutes; null for one that does as it is told.</param>
+/// <param name="Card">The pieces of each card; null where nobody said what they are.</param>
 public sealed record PlanCards(
     Painting Painting,
     ImmutableArray<Colourant> Colourants,
@@ -58,7 +60,8 @@ public sealed record PlanCards(
     Pace Pace,
     Plan? Before,
     SearchEffort? Search = null,
-    Dilution? Dilution = null
+    Dilution? Dilution = null,
+    CardToPlan? Card = null
 ) : WorkshopTask<Plan>
 {
     /// <inheritdoc />
@@ -80,10 +83,11 @@ public sealed record PlanCards(
             Dilution = Dilution ?? Core.Optics.Dilution.AsTold,
         };
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
-        var passes = Painting.Passes(paints, Schools, touching, Pace);
+        var picture = Painting.IsEmpty ? [] : Painting.Passes(paints, Schools, touching, Pace);
+        var (passes, pieces) = Card is null ? (picture, []) : PiecePasses.Of(Card, picture, paints, Painting.SlowLine);
         Plan With(PlanOptions options)
         {
-            var plan = Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options);
+            var plan = Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options, pieces);
             return Search is null ? plan : Scheduler.Improve(plan, touching, Pace.Hand, Search, stop: stop);
         }
 

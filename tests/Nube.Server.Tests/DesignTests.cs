@@ -110,6 +110,139 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_ground_without_a_picture_is_planned_worked_and_put_together()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(2);
+        var white = await Paper(maker, "White cardstock 110 lb");
+        var ground = new
+        {
+            kind = "ground",
+            name = "Sky",
+            paper = white,
+            work = new object[]
+            {
+                new { method = "cutToSize" },
+                new { method = "looseBackground", colours = new[] { "#8fb4d6", "#f0cf9a" } },
+            },
+        };
+        var design = new
+        {
+            format = "A6",
+            opening = "side",
+            basePaper = white,
+            pieces = new object[] { ground },
+        };
+        var made = await maker.Ok(maker.Put($"{run}/design", design));
+        var work = made["pieces"]![0]!["work"]!.AsArray();
+        Assert.Equal(["Cut to size", "Loose background"], work.Select(one => one!["name"]!.GetValue<string>()));
+        // Each hue as it dries on this paper, and what lies where they meet: blue and ochre grey each other.
+        Assert.Equal(2, work[1]!["predicted"]!.AsArray().Count);
+        Assert.Single(work[1]!["overlaps"]!.AsArray());
+        Assert.Contains("grey each other", work[1]!["mud"]!.GetValue<string>(), StringComparison.Ordinal);
+
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        var titles = plan["passes"]!.AsArray().Select(pass => pass!["title"]!.GetValue<string>()).ToList();
+        Assert.Contains("Sky: loose background", titles);
+        Assert.Contains("Sky onto base", titles);
+        Assert.Equal("Into the envelope", titles[^1]);
+        Assert.DoesNotContain(plan["meanwhile"]!.AsArray(), one =>
+            one!.ToJsonString().Contains("score the base", StringComparison.Ordinal)
+        );
+
+        // Step by step at the bench, as it says what comes; and it hangs on the line until it is put on.
+        var hung = false;
+        for (var step = 0; step < plan["steps"]!.AsArray().Count; step++)
+        {
+            var bench = await maker.Ok(maker.Get($"{run}/bench"));
+            hung |= bench["line"]![0]!["pieces"]!.AsArray().Any(piece => piece!["name"]!.GetValue<string>() == "Sky");
+            await maker.Ok(
+                maker.Post(
+                    $"{run}/bench/taps",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        kind = "done",
+                        step = bench["current"]!["number"]!.GetValue<int>(),
+                    }
+                )
+            );
+        }
+        Assert.True(hung, "it hung on the line");
+        var done = await maker.Ok(maker.Get($"{run}/bench"));
+        Assert.Null(done["current"]);
+        Assert.Empty(done["line"]![0]!["pieces"]!.AsArray());
+        Assert.Contains(
+            "on the bench already",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Put($"{run}/design", design)),
+            StringComparison.Ordinal
+        );
+        await maker.Ok(maker.Post($"{run}/finish"));
+        Assert.NotNull(await maker.Ok(maker.Get($"{run}/record")));
+    }
+
+    [Fact]
+    public async Task A_plan_follows_what_the_cards_are_made_of()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(2);
+        await maker.BringIn(run, Pictures.ThreeRooms);
+        var piece = await maker.PieceAddress(run);
+        await maker.Ok(
+            maker.Put(
+                $"{piece}/colours/wishes",
+                new
+                {
+                    areas = new[] { 1, 2 },
+                    colour = "#5c9140",
+                    shadow = "none",
+                }
+            )
+        );
+        // Nobody said what the cards are made of: the plan is of the picture alone.
+        var alone = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.All(alone["passes"]!.AsArray(), pass => Assert.Null(pass!["piece"]));
+
+        var usual = await maker.Ok(maker.Get($"{run}/design"));
+        object Design(params object[] more) =>
+            new
+            {
+                format = "A5",
+                opening = "side",
+                pieces = AsGiven(usual).Concat(more),
+            };
+        await maker.Ok(maker.Put($"{run}/design", Design()));
+        Assert.Contains(
+            "What the cards are made of changed",
+            (await maker.Ok(maker.Get($"{run}/plan")))["changed"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.False(plan["stale"]!.GetValue<bool>());
+        var titles = plan["passes"]!.AsArray().Select(pass => pass!["title"]!.GetValue<string>()).ToList();
+        // Stamped before it is coloured, flattened and put on afterwards; its colours are what they were.
+        Assert.Equal(
+            ["Image: cut to size", "Image: stamp the image", "Image: flatten", "Image onto base"],
+            titles.Where(title => title.StartsWith("Image", StringComparison.Ordinal))
+        );
+        Assert.All(alone["passes"]!.AsArray(), pass => Assert.Contains(pass!["title"]!.GetValue<string>(), titles));
+
+        // Refused work leaves everything as it was.
+        var greeting = new
+        {
+            kind = "greeting",
+            name = "Words",
+            work = new[] { new { method = "dipAndDry", colours = Array.Empty<string>() } },
+        };
+        Assert.Contains(
+            "needs at least one colour",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/design", Design(greeting))),
+            StringComparison.Ordinal
+        );
+        Assert.Single((await maker.Ok(maker.Get($"{run}/design")))["pieces"]!.AsArray());
+    }
+
+    [Fact]
     public async Task What_cannot_be_made_is_said_and_changes_nothing()
     {
         var maker = await server.NewMaker();

@@ -2,6 +2,8 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
+using Nube.Core.Colour;
+using Nube.Core.Methods;
 
 namespace Nube.Server.Demo;
 
@@ -10,7 +12,12 @@ public sealed partial class DemoBook
 {
     private const double Inch = Lengths.MillimetresPerInch;
 
-    /// <summary>An image on foam, on a mat of sage, on a card of kraft, with words under it; and the sheets for it.</summary>
+    private static readonly string[] Sky = ["#8fb4d6", "#c9a9c9", "#e39a8b"];
+
+    /// <summary>
+    /// An image on foam, on a mat of sage, on a card of kraft, with words under it on a strip of evening sky; and the sheets
+    /// for it.
+    /// </summary>
     private async Task MakeUp(Guid id, string words, CancellationToken cancel)
     {
         var kraft = await Paper("Kraft card", new SheetOwned(Guid.CreateVersion7(), 12 * Inch, 12 * Inch, 3));
@@ -26,6 +33,24 @@ public sealed partial class DemoBook
         run.Run.Design = new CardDesign(card, Opening.Side, null, kraft, [])
             .With(Piece(PieceKind.Mat, "Mat", mat, sage, top: 20), Centred.Across)
             .With(Piece(PieceKind.Image, "Image", picture, paper, top: 25) with { RaisedMm = 1.5 }, Centred.Across)
+            .With(
+                Piece(PieceKind.Strip, "Evening sky", new SizeMm(148, 30), paper, top: 162) with
+                {
+                    Work = Places.PieceWorks.Read(
+                        [
+                            new(Method.CutToSize),
+                            new(Method.TapingDown),
+                            new(Method.RainbowBands, Colours: [.. Sky.Select(Srgb.Parse)]),
+                            new(Method.Flattening),
+                        ],
+                        null,
+                        run.PaperOf(paper),
+                        run,
+                        palettes
+                    ),
+                },
+                Centred.Across
+            )
             .With(Piece(PieceKind.Greeting, words, new SizeMm(90, 18), paper, top: 168), Centred.Across);
         await db.SaveChangesAsync(cancel);
 

@@ -99,7 +99,7 @@ internal static class BenchViews
             ),
             Step(last?.Number),
             Idle.InWords(
-                Idle.Placed(plan, Idle.Usual(plan.Cards))
+                Idle.Placed(plan, Idle.Usual(plan))
                     .Where(placed => placed.BeforeStep is { } before && before == bench.Current)
                     .Select(placed => placed.Task)
             ),
@@ -149,12 +149,15 @@ internal static class BenchViews
         // What a heat tool would do to the card in hand, or to the last one when all is done.
         IEnumerable<Remark> HeatSpoils()
         {
-            var card = (bench.Current ?? bench.Last) is { } number ? plan.Steps[number - 1].Card : 1;
+            var inHand = plan.Steps[(bench.Current ?? bench.Last ?? 1) - 1];
+            var card = inHand.Card;
             return run.Paper is null || run.Ink is null
                 ? []
                 : PlanRemarks.SpoiltByHeat(
                     plan,
-                    bench.Done.Select(number => plan.Steps[number - 1]).Where(step => step.Card == card),
+                    bench
+                        .Done.Select(number => plan.Steps[number - 1])
+                        .Where(step => step.Card == card && Heating.Reaches(plan.PassOf(inHand), plan.PassOf(step))),
                     [.. planned.Palette.Select(item => item.Colourant!)],
                     run.Setting(run.Paper, run.Ink),
                     bench

@@ -65,6 +65,8 @@ public static partial class Colours
         await using var whole = await db.Database.BeginTransactionAsync(cancel);
         await db.SaveChangesAsync(cancel);
         var loaded = await runs.Piece(id, cancel);
+        if (loaded.Run.Design is { } design)
+            loaded.Run.Design = PieceWorks.Anew(design, loaded, palettes);
         if (Palette(loaded, palettes) is { } onPaper)
         {
             piece.CardWork =

@@ -91,8 +91,24 @@ public sealed record MethodView(
     bool TakesColour,
     string What,
     string When,
-    string? Missing
-);
+    string? Missing,
+    bool OfPieces
+)
+{
+    /// <summary>The view of a method, for who owns such media.</summary>
+    internal static MethodView Of(MethodSheet sheet, IReadOnlyCollection<Medium> owned) =>
+        new(
+            sheet.Method,
+            sheet.Name,
+            sheet.WholeCard,
+            sheet.Phase,
+            MethodTable.TakesColour(sheet.Method),
+            sheet.What,
+            sheet.When,
+            MethodTable.Missing(sheet.Method, owned),
+            sheet.OfPieces
+        );
+}
 
 /// <summary>Something done to the whole card.</summary>
 public sealed record CardWorkView(
@@ -236,16 +252,7 @@ internal static class ColourViews
             [
                 .. MethodTable
                     .All.Where(sheet => MethodTable.IsChosen(sheet.Method))
-                    .Select(sheet => new MethodView(
-                        sheet.Method,
-                        sheet.Name,
-                        sheet.WholeCard,
-                        sheet.Phase,
-                        MethodTable.TakesColour(sheet.Method),
-                        sheet.What,
-                        sheet.When,
-                        MethodTable.Missing(sheet.Method, Colours.Owned(run))
-                    )),
+                    .Select(sheet => MethodView.Of(sheet, Colours.Owned(run))),
             ],
             palette is null
                 ? []

@@ -89,7 +89,7 @@ public static partial class Colours
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
     internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
-        run.Paper is null || run.Palette.Count == 0
+        run.NeedsPicture && (run.Paper is null || run.Palette.Count == 0)
             ? null
-            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.Paper, run.Dilution);
+            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.PaperOf(null), run.Dilution);
 }

@@ -5,6 +5,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Colour;
+using Nube.Core.Methods;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Server.Support;
@@ -32,27 +33,82 @@ public static class DesignPlace
         api.MapPut("/stash/{id:guid}/sheets", SetSheets).WithTags("Design");
     }
 
-    private static async Task<Ok<DesignView>> Look(Guid id, RunLoader runs, NubeDb db, CancellationToken cancel)
+    private static async Task<Ok<DesignView>> Look(
+        Guid id,
+        RunLoader runs,
+        NubeDb db,
+        Palettes palettes,
+        CancellationToken cancel
+    )
     {
         var run = await runs.Load(id, cancel);
-        return TypedResults.Ok(View(Of(run), await Papers(db, cancel)));
+        return TypedResults.Ok(View(Of(run), await Papers(db, cancel), run, palettes));
     }
 
     private static async Task<Ok<DesignView>> Change(
         Guid id,
         DesignGiven given,
         RunLoader runs,
+        BenchGate gate,
         NubeDb db,
+        Palettes palettes,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
         var run = await runs.Load(id, cancel);
+        if (run.Run.Plan is { Plan.Pieces.IsEmpty: false })
+            await gate.Open(run, OnTheBench, cancel);
         var papers = await Papers(db, cancel);
-        var design = Read(given, papers);
+        var items = papers.ToImmutableDictionary(paper => paper.Id);
+        // Papers that are chosen now are known from here on.
+        run = run with { Items = run.Items.ToImmutableDictionary().SetItems(items) };
+        var design = WithWork(Read(given, papers), given, Of(run), run, palettes);
         (run.Run.Design, run.Run.ChangedAt) = (design, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(View(design, papers));
+        return TypedResults.Ok(View(design, papers, run, palettes));
+    }
+
+    private const string OnTheBench =
+        "This run is on the bench already; its pieces stay as planned. Take its steps back, or begin a new run to change them.";
+
+    /// <summary>A design with the work on its pieces; what is on another paper now is worked out anew.</summary>
+    private static CardDesign WithWork(
+        CardDesign design,
+        DesignGiven given,
+        CardDesign before,
+        RunWithSupplies run,
+        Palettes palettes
+    )
+    {
+        ImmutableArray<PieceWork>? OfBase(ImmutableArray<PieceWorkGiven>? work, ImmutableArray<PieceWork>? there) =>
+            PieceWorks.Read(
+                work,
+                before.BasePaper == design.BasePaper ? there : null,
+                run.PaperOf(design.BasePaper),
+                run,
+                palettes
+            );
+        return design with
+        {
+            BaseWork = OfBase(given.BaseWork, before.BaseWork),
+            LastWork = OfBase(given.LastWork, before.LastWork),
+            Pieces = [.. design.Pieces.Zip(given.Pieces, (piece, one) =>
+                {
+                    var was = before.Pieces.FirstOrDefault(other => other.Id == piece.Id);
+                    return piece with
+                    {
+                        Glue = one.Glue,
+                        Work = PieceWorks.Read(
+                            one.Work,
+                            was?.Paper == piece.Paper ? was?.Work : null,
+                            run.PaperOf(piece.Paper),
+                            run,
+                            palettes
+                        ),
+                    };
+                })],
+        };
     }
 
     private static async Task<Ok<DesignPaperView>> SetSheets(
@@ -223,8 +279,12 @@ public static class DesignPlace
                 $"Say {what} in millimetres or inches, up to {longestMm:0} mm: 108 mm, 4 1/4 in."
             );
 
-    private static DesignView View(CardDesign design, List<StashItem> papers)
+    private static DesignView View(CardDesign design, List<StashItem> papers, RunWithSupplies run, Palettes palettes)
     {
+        var embossed = run.Piece.Lines != DamLines.None;
+        var glued = design.Pieces.Any(piece => piece.RaisedMm == 0 && (piece.Glue ?? run.Schools.Glue) == Glue.Liquid);
+        IReadOnlyList<PieceWorkView> Work(ImmutableArray<PieceWork> work, Guid? paper) =>
+            PieceWorks.View(work, run.PaperOf(paper), run, palettes);
         var format = design.Format;
         var thickness = design.ThicknessMm(ThicknessIn(papers));
         var known = CardFormat.All.FirstOrDefault(one => one.Name == format.Name);
@@ -239,7 +299,11 @@ public static class DesignPlace
             design.LeftFlapMm is { } flap ? DesignWords.Length(flap) : null,
             design.BasePaper,
             ColourOf(papers, design.BasePaper),
-            [.. design.Pieces.Select(piece => ViewOf(design, piece, papers))],
+            [
+                .. design.Pieces.Select(piece =>
+                    ViewOf(design, piece, papers, Work(piece.WorkOn(embossed), piece.Paper))
+                ),
+            ],
             DesignWords.Base(design),
             DesignWords.Thickness(thickness),
             DesignWords.Envelope(format, thickness),
@@ -253,7 +317,12 @@ public static class DesignPlace
                     DesignWords.Length(size.HeightMm)
                 )),
             ],
-            [.. papers.Select(ViewOf)]
+            [.. papers.Select(ViewOf)],
+            design.BaseWork is not null,
+            Work(design.WorkOnBase, design.BasePaper),
+            design.LastWork is not null,
+            Work(design.WorkAtTheEnd(glued), design.BasePaper),
+            PieceWorks.Methods(run)
         );
     }
 
@@ -268,7 +337,12 @@ public static class DesignPlace
         return paper => papers.Find(one => one.Id == paper)?.Paper?.ThicknessMm ?? usual;
     }
 
-    private static DesignPieceView ViewOf(CardDesign design, DesignPiece piece, List<StashItem> papers) =>
+    private static DesignPieceView ViewOf(
+        CardDesign design,
+        DesignPiece piece,
+        List<StashItem> papers,
+        IReadOnlyList<PieceWorkView> work
+    ) =>
         new(
             piece.Id,
             piece.Kind,
@@ -283,7 +357,10 @@ public static class DesignPlace
             ColourOf(papers, piece.Paper),
             piece.RaisedMm,
             piece.Spare,
-            DesignWords.Border(design, piece)
+            DesignWords.Border(design, piece),
+            piece.Glue,
+            piece.Work is not null,
+            work
         );
 
     private static DesignPaperView ViewOf(StashItem paper) =>

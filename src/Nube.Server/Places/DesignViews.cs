@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Colour;
+using Nube.Core.Methods;
 using Nube.Data.Entities;
 
 namespace Nube.Server.Places;
@@ -27,7 +28,10 @@ public sealed record DesignPieceView(
     Srgb PaperColour,
     double RaisedMm,
     int Spare,
-    string? Border
+    string? Border,
+    Glue? Glue,
+    bool OwnWork,
+    IReadOnlyList<PieceWorkView> Work
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>
@@ -56,7 +60,12 @@ public sealed record DesignView(
     double? LeftFlapMm,
     IReadOnlyList<FormatView> Formats,
     IReadOnlyList<SheetSizeView> SheetSizes,
-    IReadOnlyList<DesignPaperView> Papers
+    IReadOnlyList<DesignPaperView> Papers,
+    bool OwnBaseWork,
+    IReadOnlyList<PieceWorkView> BaseWork,
+    bool OwnLastWork,
+    IReadOnlyList<PieceWorkView> LastWork,
+    IReadOnlyList<MethodView> Methods
 );
 
 /// <summary>
@@ -74,7 +83,9 @@ public sealed record DesignPieceGiven(
     Guid? Paper = null,
     double RaisedMm = 0,
     int Spare = 0,
-    Guid? Around = null
+    Guid? Around = null,
+    Glue? Glue = null,
+    ImmutableArray<PieceWorkGiven>? Work = null
 );
 
 /// <summary>A card as the maker wants it. Format: one of those offered; else of the given size.</summary>
@@ -86,7 +97,9 @@ public sealed record DesignGiven(
     string? Width = null,
     string? Height = null,
     string? LeftFlap = null,
-    Guid? BasePaper = null
+    Guid? BasePaper = null,
+    ImmutableArray<PieceWorkGiven>? BaseWork = null,
+    ImmutableArray<PieceWorkGiven>? LastWork = null
 );
 
 /// <summary>What sheets of a paper are there.</summary>

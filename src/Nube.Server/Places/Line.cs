@@ -205,7 +205,7 @@ public static class Line
     {
         if (run.Run.FinishedAt is not null || (bench is { Current: null } && run.Run.Plan is not null))
             return Stage.Finish;
-        if (run.InHand.Image is null)
+        if (run.NeedsPicture && run.InHand.Image is null)
             return Stage.Image;
         if (!run.HasWork)
             return Stage.Colours;
@@ -229,19 +229,20 @@ public static class Line
             ),
             new(
                 Stage.Image,
-                image is null
-                    ? "Bring in the stamped image to find its areas."
+                !run.NeedsPicture ? "No piece has a picture."
+                    : image is null ? "Bring in the stamped image to find its areas."
                     : $"{Count(image.Areas.Length, "area")} found in {image.FileName}.",
                 true
             ),
             new(
                 Stage.Colours,
-                image is null ? "Colours come after the image."
+                !run.NeedsPicture ? "No piece has a picture; say here what you colour with."
+                    : image is null ? "Colours come after the image."
                     : coloured == 0 && run.HasWork ? "The card is worked as a whole; its areas stay as they are."
                     : coloured == 0 ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
                     : coloured == image.Areas.Length ? "Every area has a colour."
                     : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay white.",
-                image is not null
+                image is not null || !run.NeedsPicture
             ),
             new(
                 Stage.Plan,

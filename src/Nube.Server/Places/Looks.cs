@@ -1,11 +1,14 @@
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
+using Nube.Core.Cards;
 using Nube.Core.Colour;
 using Nube.Core.Light;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
+using Nube.Core.Simulation;
 using Nube.Data.Entities;
 using Nube.Server.Support;
 
@@ -145,7 +148,19 @@ public sealed record CardView(
 {
     /// <summary>Where the picture is of how it looks, once it is dry; null where there is none.</summary>
     public string? Look { get; init; }
+
+    /// <summary>Pieces beside its picture that are begun and not in their place yet: they hang beside it.</summary>
+    public IReadOnlyList<PieceOnLine> Pieces { get; init; } = [];
 }
+
+/// <summary>A piece of a card as it hangs on the drying line.</summary>
+public sealed record PieceOnLine(
+    Guid Piece,
+    string Name,
+    Srgb Colour,
+    Core.Drying.Wetness State,
+    DateTimeOffset? DryAt
+);
 
 /// <summary>What is painted so far.</summary>
 public static class Looks
@@ -175,7 +190,7 @@ public static class Looks
     public static string? Finished(Plan plan, IReadOnlyList<PlanStill> stills)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var last = plan.Steps.LastOrDefault(step => step.Card == 1)?.Pass;
+        var last = PassInTime.OfCard(plan, 1).LastOrDefault()?.Pass.Index;
         return stills.FirstOrDefault(still => still.Pass == last)?.Url;
     }
 
@@ -205,22 +220,45 @@ public static class Looks
         var looks = Colours.Palette(run.AsPlanned, palettes) is { } palette
             ? CardLooks.Of(plan, bench, palette.Paints)
             : [.. bench.Cards.Select(_ => CardSurface.Bare)];
-        return
-        [
-            .. bench.Cards.Zip(looks, (card, look) =>
-                new CardView(
+        return [.. bench.Cards.Zip(looks, (card, look) =>
+            {
+                // Where pieces hang beside it, the card is its picture.
+                var picture = card.Pieces.FirstOrDefault(piece => piece.Surface == PieceAreas.Picture);
+                return new CardView(
                     card.Card,
-                    card.State,
-                    card.NextStateAt,
-                    card.DryAt,
+                    picture?.State ?? card.State,
+                    picture is null ? card.NextStateAt : picture.NextStateAt,
+                    picture is null ? card.DryAt : picture.DryAt,
                     Ground(look),
                     Fills(look, run.InHand.Image)
                 )
                 {
                     Look = LookOf(card.Card, plan, bench, stills),
-                }
-            ),
-        ];
+                    Pieces =
+                    [
+                        .. plan
+                            .Pieces.Zip(card.Pieces)
+                            .Where(one =>
+                                one.Second is { Begun: true, InPlace: false }
+                                && one.First.Surface != PieceAreas.Picture
+                                // The base is put onto nothing; it hangs there while it is wet.
+                                && (
+                                    one.First.Piece != CardDesign.BaseId
+                                    || one.Second.State < Core.Drying.Wetness.BoneDry
+                                )
+                            )
+                            .Select(one => new PieceOnLine(
+                                one.First.Piece,
+                                one.First.Name,
+                                look.Areas.TryGetValue(one.First.Surface, out var surface)
+                                    ? surface.Colours().Middle
+                                    : one.First.Paper.Colour,
+                                one.Second.State,
+                                one.Second.DryAt
+                            )),
+                    ],
+                };
+            })];
     }
 
     /// <summary>
@@ -230,8 +268,12 @@ public static class Looks
     private static string? LookOf(int card, Plan plan, BenchState bench, IEnumerable<PlanStill> stills)
     {
         var done = bench.Done.Where(number => plan.Steps[number - 1].Card == card).ToList();
-        var passes = done.Select(number => plan.Steps[number - 1].Pass).ToList();
-        var first = plan.Steps.Where(step => step.Card == 1).Select(step => step.Pass);
+        // Work on pieces beside the picture does not change how that looks.
+        var passes = done.Select(number => plan.PassOf(plan.Steps[number - 1]))
+            .Where(pass => pass.Piece is null)
+            .Select(pass => pass.Index)
+            .ToList();
+        var first = PassInTime.OfCard(plan, 1).Select(go => go.Pass.Index);
         return
             passes.Count > 0
             && !done.Exists(bench.Instead.ContainsKey)

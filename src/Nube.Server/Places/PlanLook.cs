@@ -125,7 +125,7 @@ public static class PlanLook
     {
         var look = await looks.Find(key, cancel);
         var plan = run.Run.Plan!.Plan;
-        var first = plan.Steps.Where(step => step.Card == 1).Select(step => step.StartSeconds).DefaultIfEmpty().Min();
+        var first = PassInTime.OfCard(plan, 1).Select(go => go.StartSeconds).DefaultIfEmpty().Min();
         return new PlanLookView(
             look?.Whole ?? false,
             await AtWork(db, look?.JobId, cancel) ? look!.JobId : null,

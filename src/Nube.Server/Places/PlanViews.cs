@@ -30,7 +30,9 @@ public sealed record PassView(
     IReadOnlyList<Remark> Cautions,
     IReadOnlyList<string> Notes,
     Srgb? GroundAfter,
-    IReadOnlyList<AreaFill> LookAfter
+    IReadOnlyList<AreaFill> LookAfter,
+    Guid? Piece,
+    Guid? Onto
 );
 
 /// <summary>A step on the time chart.</summary>
@@ -148,7 +150,7 @@ internal static class PlanViews
                     [.. planned.Palette.Select(item => item.Colourant!)]
                 ),
             [
-                .. Idle.Placed(plan, Idle.Usual(plan.Cards))
+                .. Idle.Placed(plan, Idle.Usual(plan))
                     .GroupBy(placed => placed.BeforeStep)
                     .Select(wait => new MeanwhileView(
                         Idle.InWords(wait.Select(placed => placed.Task)),
@@ -174,14 +176,18 @@ internal static class PlanViews
             pass.Sheet.Tool,
             MixOf(run, palette, pass.Mix),
             [.. pass.Also.Select(mix => MixOf(run, palette, mix))],
-            [.. pass.Areas.Where(area => area != Pass.Panel)],
+            [.. pass.Areas.Where(area => area > Pass.Panel)],
             pass.Zone,
             step is null ? 0 : step.EndSeconds - step.StartSeconds,
             PlanRemarks.AtStep(pass, heated: false),
             [.. run.NotesOn(pass.Areas)],
             Looks.Ground(looks.After(pass)),
-            Looks.Fills(looks.After(pass), run.InHand.Image)
+            Looks.Fills(looks.After(pass), run.InHand.Image),
+            IdOf(pass.Piece),
+            IdOf(pass.Onto)
         );
+
+        Guid? IdOf(int? surface) => plan.Pieces.FirstOrDefault(piece => piece.Surface == surface)?.Piece;
     }
 
     /// <summary>What is on the brush.</summary>

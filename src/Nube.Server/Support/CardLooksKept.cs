@@ -32,12 +32,16 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
         ArgumentNullException.ThrowIfNull(run);
         if (run.Run.Plan is not { } made || Bare(run) is not { } bare)
             return null;
+        var passes = PassInTime.OfCard(made.Plan, 1);
+        // Of work on pieces beside the picture nothing is seen in it.
+        if (passes.IsEmpty)
+            return null;
         return bare with
         {
             Colourants = [.. run.PlanPalette.Select(item => item.Colourant!)],
             Air = made.Air,
             DryingFactor = made.Plan.Options.DryingFactor,
-            Passes = PassInTime.OfCard(made.Plan, 1),
+            Passes = passes,
         };
     }
 

@@ -47,6 +47,10 @@ internal static class RunBasis
             ("work", "what is done to the whole card", run.InHand.CardWork),
             ("leave", "which areas may run together", run.InHand.Image?.MayRun),
             ("ways", "how you work", new { run.Schools, run.Options }),
+            // Where nobody said what pieces there are, a plan does not depend on them.
+            .. run.Card is { } card
+                ? [("pieces", "what the cards are made of", (object?)card)]
+                : Array.Empty<(string, string, object?)>(),
         ];
 
     /// <summary>The basis of plans that were made when it was kept as a whole.</summary>

@@ -9,6 +9,7 @@ using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
 using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Data.Entities;
@@ -85,8 +86,8 @@ public sealed record RunWithSupplies(
     /// <summary>Pairs of areas that would run together when both are wet.</summary>
     public IEnumerable<(int One, int Other)> Touching => Piece.Touching;
 
-    /// <summary>There is something to plan.</summary>
-    public bool HasWork => Piece.HasWork;
+    /// <summary>There is something to plan: something is coloured, or its cards are made of pieces without a picture.</summary>
+    public bool HasWork => Piece.HasWork || !NeedsPicture;
 
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting => Piece.Painting;
@@ -130,8 +131,37 @@ public sealed record RunWithSupplies(
                 : remark
         );
 
-    /// <summary>The name of an area.</summary>
-    public string NameOf(int area) => area == Pass.Panel ? "The card" : Image.NameOf(area);
+    /// <summary>The name of an area, or of a piece by its number in the plan.</summary>
+    public string NameOf(int area) =>
+        area > Pass.Panel ? Image.NameOf(area)
+        : Run.Plan?.Plan.Pieces.FirstOrDefault(piece => piece.Surface == area) is { } piece ? piece.Name
+        : "The card";
+
+    /// <summary>
+    /// The pieces of its cards, as planning needs them; null where nobody said what they are. What has no paper yet is of the
+    /// paper of the picture, or of a usual card.
+    /// </summary>
+    public CardToPlan? Card =>
+        Run.Design is { } design
+            ? CardToPlan.Of(design, PaperOf, Schools.Glue, Piece.Lines != DamLines.None) with
+            {
+                StampingTold = Ink is not null && Paper is not null ? PrintGuide.Print(Ink, Paper, Run.Cards) : null,
+            }
+            : null;
+
+    /// <summary>
+    /// A paper of its design; for none, that of the picture, or a usual card. One that is gone from the stash counts as none.
+    /// </summary>
+    public Paper PaperOf(Guid? id) =>
+        id is { } paper && Items.TryGetValue(paper, out var item) && item.Paper is { } chosen
+            ? chosen
+            : Paper ?? UsualCard;
+
+    /// <summary>Something in it is a picture: so it is where nobody said what its cards are made of.</summary>
+    public bool NeedsPicture => Run.Design is null || Run.Design.PictureOf is not null;
+
+    private static Paper UsualCard { get; } =
+        GenericCatalogue.Papers.First(paper => paper.Name == "White cardstock 110 lb");
 
     /// <summary>What the maker noted of areas, each note once with all that it is about.</summary>
     public IEnumerable<string> NotesOn(IEnumerable<int> areas)
@@ -207,6 +237,7 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
         var ofPlan = run.Plan?.Palette ?? [];
         var wanted = run
             .Palette.Concat(ofPlan)
+            .Concat(run.Design?.Papers ?? [])
             .Cast<Guid?>()
             .Append(piece.PaperId)
             .Append(piece.StampingInkId)
@@ -219,7 +250,10 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
         return new RunWithSupplies(
             run,
             piece,
-            piece.PaperId is { } paper ? items[paper].Paper : null,
+            piece.PaperId is { } paper ? items[paper].Paper
+                : run.Design is { PictureOf: null, BasePaper: { } basePaper }
+                    ? items.GetValueOrDefault(basePaper)?.Paper
+                : null,
             piece.StampingInkId is { } ink ? items[ink].StampingInk : null,
             [.. run.Palette.Where(items.ContainsKey).Select(colourant => items[colourant])],
             habits

@@ -23,7 +23,10 @@
     folds?: boolean;
   } = $props();
 
-  const isBare = (card: Card) => card.fills.length === 0 && card.ground === null;
+  // Pieces that hang beside it until they are put on.
+  const piecesOf = (card: Card) => card.pieces ?? [];
+  const isBare = (card: Card) =>
+    card.fills.length === 0 && card.ground === null && piecesOf(card).length === 0;
   const thin = $derived(folds && cards.every(isBare));
   const sag = $derived(thin ? 6 : 18);
   const place = (index: number) => (index + 0.5) / cards.length;
@@ -84,6 +87,24 @@
             <strong>{card.card}</strong>
             {words(card)}
           </span>
+          {#if piecesOf(card).length > 0 && !thin}
+            <ul class="flex flex-wrap justify-center gap-1.5" aria-label="Pieces of card {card.card}">
+              {#each piecesOf(card) as piece (piece.piece)}
+                <li
+                  class="flex items-center gap-0.5 text-xs"
+                  title="{piece.name}: {wetnessWords[piece.state]}"
+                >
+                  <span
+                    class="inline-block h-3 w-5 border border-ink/25"
+                    style:background={piece.colour}
+                    aria-hidden="true"
+                  ></span>
+                  {#if piece.state !== 'boneDry'}<WetMark state={piece.state} size={11} />{/if}
+                  <span class="sr-only">{piece.name}, {wetnessWords[piece.state]}</span>
+                </li>
+              {/each}
+            </ul>
+          {/if}
         </li>
       {/each}
     </ol>

@@ -2,14 +2,17 @@ import type {
   Colourant,
   Companion,
   Deviation,
+  Glue,
   Gradient,
   Grain,
   Habits,
   Likeness,
   Medium,
+  Method,
   OnPaper,
   Opening,
   PieceKind,
+  RelineWith,
   Shadow,
   Tap,
   TapKind,
@@ -152,7 +155,59 @@ export const strokeWords: Record<Speed['stroke'], string> = {
   setOnFoam: 'setting on foam',
   own: 'a step of your own',
   variegate: 'One colour into another',
+  trim: 'cutting to size',
+  cutByHand: 'cutting by hand',
+  cutPartly: 'cutting in part',
+  fold: 'scoring and folding',
+  stampImage: 'stamping',
+  stampWords: 'stamping words',
+  layMask: 'masking',
+  takeMaskOff: 'taking a mask off',
+  tapeDown: 'taping down',
+  traceGuides: 'tracing',
+  flatten: 'flattening',
+  inlay: 'inlaying',
+  stackCuts: 'stacking cuts',
+  setDots: 'dots and confetti',
+  fixWithTape: 'putting on with tape',
+  fixWithGlue: 'putting on with glue',
+  putWeight: 'a weight on top',
+  trimOverhang: 'trimming what hangs over',
+  putIntoEnvelope: 'into the envelope',
 };
+
+/** What holds a piece on what lies under it. */
+export const glueWords: Record<Glue, string> = {
+  tape: 'tape: flat, at once, dry',
+  liquid: 'liquid glue: time to slide',
+};
+
+/** With what lines are made crisp again. */
+export const lineWords: Record<RelineWith, string> = {
+  pen: 'a fine pen',
+  pencil: 'a sharp pencil',
+  stamp: 'the stamp again',
+};
+
+/** What is done several times, and what these are called. */
+export const countedWords: Partial<Record<Method, string>> = {
+  dipAndDry: 'Dips',
+  rainbowStamp: 'Prints from one inking',
+  stampedWords: 'Prints from one inking',
+  stackedCuts: 'Cuts',
+};
+
+/** Where in the course of a card, or of a piece, something is done. */
+export const workGroups = [
+  { group: 'pieces', words: 'Stamping, masking, cutting, folding' },
+  { group: 'ground', words: 'Before the colour' },
+  { group: 'finish', words: 'On the colour' },
+  { group: 'assembly', words: 'Cutting and putting together' },
+] as const;
+
+/** The group of a method for whole cards or pieces. */
+export const groupOf = (method: { phase: string; ofPieces: boolean }): string =>
+  method.ofPieces ? 'pieces' : method.phase;
 
 /** How wet the brush is. */
 export const waterWords: Record<Speed['water'], string> = {

@@ -1,5 +1,14 @@
-import type { Design, DesignGiven, DesignPieceGiven } from '../api/client';
+import type { Design, DesignGiven, DesignPieceGiven, PieceWork, PieceWorkGiven } from '../api/client';
 import { Resource } from './resource.svelte';
+
+/** Work as the server takes it. */
+export const workGiven = ({ id, method, colours, times, relineWith }: PieceWork): PieceWorkGiven => ({
+  id,
+  method,
+  colours,
+  times,
+  relineWith,
+});
 
 /** What the server takes, of what it showed. */
 export function asGiven(design: Design): DesignGiven {
@@ -11,6 +20,8 @@ export function asGiven(design: Design): DesignGiven {
     opening: design.opening,
     leftFlap: design.leftFlap,
     basePaper: design.basePaper,
+    baseWork: design.ownBaseWork ? design.baseWork.map(workGiven) : null,
+    lastWork: design.ownLastWork ? design.lastWork.map(workGiven) : null,
     pieces: design.pieces.map((piece) => ({
       id: piece.id,
       kind: piece.kind,
@@ -22,6 +33,8 @@ export function asGiven(design: Design): DesignGiven {
       paper: piece.paper,
       raisedMm: piece.raisedMm,
       spare: piece.spare,
+      glue: piece.glue,
+      work: piece.ownWork ? piece.work.map(workGiven) : null,
     })),
   };
 }

@@ -11,6 +11,7 @@
   import { whenRoomChanges } from '../../state/session.svelte';
   import { TapQueue } from '../../state/taps.svelte';
   import { keepAwake, say, speak, speech } from '../../state/attention.svelte';
+  import CardOfPieces from '../../parts/CardOfPieces.svelte';
   import BenchActions from './BenchActions.svelte';
   import BenchPicture from './BenchPicture.svelte';
   import BenchSwitches from './BenchSwitches.svelte';
@@ -75,6 +76,12 @@
   });
 
   const piece = $derived(pieceOf(run.value));
+  // What the cards are made of, where a step is work on one of their pieces.
+  const made = new Resource(() => ask(api.GET('/api/runs/{id}/design', { params: { path: { id } } })));
+  const ofPieces = $derived(Boolean(step?.pass.piece));
+  $effect(() => {
+    if (ofPieces && !made.value) void made.refresh();
+  });
   // What each step should look like is painted once for the whole plan.
   const film = new FilmOfPlan(() => id);
   const painted = $derived(id !== '' && bench.value !== undefined && !bench.value.stale);
@@ -117,9 +124,21 @@
 <TapNotices {taps} />
 {#if bench.value?.stale}<StalePlan {id} sentence={bench.value.stale} planned={bench.refresh} />{/if}
 
-{#if bench.value && !bench.value.stale && step && run.value && piece?.image}
+{#if bench.value && !bench.value.stale && step && run.value && piece}
   <div class="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
-    <BenchPicture image={piece.image} paper={piece.paperColour} {card} {step} />
+    {#if step.pass.piece && made.value}
+      <div class="mx-auto h-[22vh] w-full max-w-[62vh] lg:h-[62vh]">
+        <CardOfPieces
+          design={made.value}
+          image={piece.image}
+          piece={step.pass.piece}
+          onto={step.pass.onto}
+          label="Card {step.card}: the piece in hand"
+        />
+      </div>
+    {:else if piece.image}
+      <BenchPicture image={piece.image} paper={piece.paperColour} {card} {step} />
+    {:else}<div></div>{/if}
 
     <div class="flex flex-col">
       <div class="flex flex-wrap gap-x-3 text-lg">

@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Design, DesignPiece, Image } from '../../api/client';
+  import CardBase from '../../parts/CardBase.svelte';
+  import PieceShape from '../../parts/PieceShape.svelte';
 
   // The front of the closed card, true to size, with its pieces where they lie.
   let {
@@ -69,24 +71,7 @@
     role="group"
     aria-label="The front of the card, {design.width} x {design.height}"
   >
-    <defs>
-      <filter id="{own}-flat" x="-20%" y="-20%" width="140%" height="140%">
-        <feDropShadow dx="0.3" dy="0.4" stdDeviation="0.35" flood-opacity="0.35" />
-      </filter>
-      <filter id="{own}-raised" x="-20%" y="-20%" width="140%" height="140%">
-        <feDropShadow dx="1.1" dy="1.5" stdDeviation="1.1" flood-opacity="0.4" />
-      </filter>
-    </defs>
-    <rect
-      width={design.widthMm}
-      height={design.heightMm}
-      fill={design.baseColour}
-      filter="url(#{own}-flat)"
-    />
-    {#if design.opening === 'gate'}
-      {@const meets = design.leftFlapMm ?? design.widthMm / 2}
-      <line x1={meets} x2={meets} y1="0" y2={design.heightMm} stroke="#1d2026" stroke-width="0.3" />
-    {/if}
+    <CardBase {design} id={own} />
     {#each design.pieces as piece (piece.id)}
       <g
         transform="translate({left(piece)} {top(piece)})"
@@ -104,33 +89,7 @@
         onpointerup={drop}
         onpointercancel={() => (drag = undefined)}
       >
-        <rect
-          width={piece.widthMm}
-          height={piece.heightMm}
-          fill={piece.paperColour}
-          stroke="#1d2026"
-          stroke-opacity="0.18"
-          stroke-width="0.15"
-          filter="url(#{own}-{piece.raisedMm > 0 ? 'raised' : 'flat'})"
-        />
-        {#if piece.kind === 'image' && image}
-          <image
-            href={image.lineUrl}
-            width={piece.widthMm}
-            height={piece.heightMm}
-            preserveAspectRatio="xMidYMid meet"
-          />
-        {:else if piece.widthMm > 20}
-          <text
-            x={piece.widthMm / 2}
-            y={piece.heightMm / 2}
-            font-size={Math.min(5, piece.heightMm / 2)}
-            text-anchor="middle"
-            dominant-baseline="central"
-            fill="#1d2026"
-            fill-opacity={piece.kind === 'mat' || piece.kind === 'ground' ? 0 : 0.75}>{piece.name}</text
-          >
-        {/if}
+        <PieceShape {piece} {image} shadow="{own}-{piece.raisedMm > 0 ? 'raised' : 'flat'}" />
         {#if chosen === piece.id}
           <rect
             width={piece.widthMm}

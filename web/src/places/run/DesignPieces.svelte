@@ -1,7 +1,8 @@
 <script lang="ts">
-  import type { Design, PieceKind } from '../../api/client';
-  import { pieceKindWords } from '../../parts/words';
+  import type { Design, Glue, PieceKind } from '../../api/client';
+  import { glueWords, pieceKindWords } from '../../parts/words';
   import type { DesignInHand } from '../../state/designInHand.svelte';
+  import PieceWorkList from './PieceWorkList.svelte';
 
   // The pieces on the front, the highest first, and what each is.
   let {
@@ -11,6 +12,7 @@
   }: { design: Design; hand: DesignInHand; chosen: string | undefined } = $props();
 
   const kinds = Object.keys(pieceKindWords) as PieceKind[];
+  const glues = Object.entries(glueWords);
   let adding = $state<PieceKind>('greeting');
   const fromTop = $derived(design.pieces.toReversed());
   const paperName = (id: string | null) =>
@@ -111,6 +113,32 @@
             {@render number(piece.id, 'From the top, mm, of', piece.name, 'topMm', piece.topMm, 600, 0.5)}
             mm from the top
           </div>
+          {#if piece.raisedMm === 0}
+            <label class="flex flex-wrap items-center gap-2">
+              Held with
+              <select
+                class="select w-64"
+                aria-label="What holds {piece.name}"
+                value={piece.glue ?? ''}
+                onchange={({ currentTarget }) =>
+                  void hand.changePiece(piece.id, { glue: (currentTarget.value || null) as Glue | null })}
+              >
+                <option value="">what you usually take</option>
+                {#each glues as [key, words] (key)}<option value={key}>{words}</option>{/each}
+              </select>
+            </label>
+          {/if}
+          <h3 class="font-bold">What is done to it</h3>
+          <PieceWorkList
+            name={piece.name}
+            work={piece.work}
+            usual={!piece.ownWork}
+            paper={piece.paperColour}
+            methods={design.methods}
+            first={piece.kind === 'ground' ? 'blendedPanel' : 'cutToSize'}
+            busy={hand.shown.busy}
+            set={(work) => void hand.changePiece(piece.id, { work })}
+          />
           <div class="flex flex-wrap items-center gap-2">
             <button
               type="button"

@@ -7,6 +7,7 @@
   import CutSheets from './CutSheets.svelte';
   import DesignCard from './DesignCard.svelte';
   import DesignPieces from './DesignPieces.svelte';
+  import PieceWorkList from './PieceWorkList.svelte';
 
   // What the card is made of, true to size, and how that is cut.
   const run = useRun();
@@ -127,6 +128,33 @@
         </ul>
       </section>
       <DesignPieces {design} {hand} bind:chosen />
+      <details class="sheet">
+        <summary class="cursor-pointer font-bold">The base, and the card when it is put together</summary>
+        <div class="mt-3 grid gap-4">
+          <h3 class="font-bold">What is done to the base, its inside too</h3>
+          <PieceWorkList
+            name="the base"
+            work={design.baseWork}
+            usual={!design.ownBaseWork}
+            paper={design.baseColour}
+            methods={design.methods}
+            first="stampedWords"
+            busy={hand.shown.busy}
+            set={(baseWork) => void hand.change((given) => ({ ...given, baseWork }))}
+          />
+          <h3 class="font-bold">When all is in its place</h3>
+          <PieceWorkList
+            name="the card"
+            work={design.lastWork}
+            usual={!design.ownLastWork}
+            paper={design.baseColour}
+            methods={design.methods}
+            first="confetti"
+            busy={hand.shown.busy}
+            set={(lastWork) => void hand.change((given) => ({ ...given, lastWork }))}
+          />
+        </div>
+      </details>
       <CutSheets {id} {design} again={hand.shown.refresh} />
     </div>
   </div>

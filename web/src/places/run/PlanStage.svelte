@@ -2,6 +2,7 @@
   import { api, ask, type Plan, type Turns } from '../../api/client';
   import { FollowedJob } from '../../parts/job.svelte';
   import JobProgress from '../../parts/JobProgress.svelte';
+  import CardOfPieces from '../../parts/CardOfPieces.svelte';
   import CardPicture from '../../parts/CardPicture.svelte';
   import PipFormula from '../../parts/PipFormula.svelte';
   import RemarkNote from '../../parts/RemarkNote.svelte';
@@ -33,6 +34,13 @@
   const inOrder = $derived(plan.value?.steps.map((step) => `${step.pass} ${step.startSeconds}`).join());
   $effect(() => {
     if (inOrder && !search.busy) void film.want();
+  });
+
+  // What the cards are made of, where passes are work on their pieces.
+  const made = new Resource(() => ask(api.GET('/api/runs/{id}/design', { params: path })));
+  const ofPieces = $derived(plan.value?.passes.some((pass) => pass.piece) ?? false);
+  $effect(() => {
+    if (ofPieces && !made.value) void made.refresh();
   });
 
   // Each pass is seen near its areas.
@@ -123,23 +131,33 @@
     {#each value.passes as pass (pass.index)}
       <li class="card-paper grid grid-cols-[6.5rem_minmax(0,1fr)] gap-3 bg-white p-3">
         <div class="h-24">
-          <CardPicture
-            image={pieceOf(run.value)?.image ?? null}
-            paper={paperOf(run.value)}
-            mat={false}
-            view={near(pass)}
-            ground={pass.groundAfter}
-            fills={pass.lookAfter}
-            look={film.film.ofPass(pass.index)?.url}
-            label="A card after this pass"
-          />
+          {#if pass.piece && made.value}
+            <CardOfPieces
+              design={made.value}
+              image={pieceOf(run.value)?.image ?? null}
+              piece={pass.piece}
+              onto={pass.onto}
+              label="The piece in hand"
+            />
+          {:else}<CardPicture
+              image={pieceOf(run.value)?.image ?? null}
+              paper={paperOf(run.value)}
+              mat={false}
+              view={near(pass)}
+              ground={pass.groundAfter}
+              fills={pass.lookAfter}
+              look={film.film.ofPass(pass.index)?.url}
+              label="A card after this pass"
+            />{/if}
         </div>
         <div class="min-w-0">
           <h3 class="text-lg">{pass.title}</h3>
           {#each [pass.mix, ...pass.also].filter((mix) => mix.parts.length > 0) as mix (mix.key)}
             <div class="mt-1"><PipFormula parts={mix.parts} water={mix.water} /></div>
           {/each}
-          {#if pass.method !== 'Flat wash' && !pass.title.startsWith(pass.method)}<p class="mt-1 text-sm">
+          {#if !pass.piece && pass.method !== 'Flat wash' && !pass.title.startsWith(pass.method)}<p
+              class="mt-1 text-sm"
+            >
               {pass.method}
             </p>{/if}
         </div>

@@ -17,7 +17,7 @@
   }: {
     step: BenchStep;
     paper: string;
-    image: Image;
+    image: Image | null;
     wet?: Still;
     dry?: Still;
     /** There is room for pictures: nothing is waited for below. */
