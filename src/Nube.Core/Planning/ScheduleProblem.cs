@@ -251,7 +251,7 @@ internal sealed partial class ScheduleProblem
             walk.Do(job);
             var (time, end) = (times[pass], walk.Free);
             if (due.Heat > 0)
-                Dried(steps, card + 1, due.Start - setup[last + 1, pass]);
+                Dried(steps, card + 1, pass, due.Start - setup[last + 1, pass]);
             steps.Add(
                 new PlannedStep(
                     steps.Count + 1,
@@ -278,12 +278,12 @@ internal sealed partial class ScheduleProblem
         return steps.MoveToImmutable();
     }
 
-    /// <summary>Whatever was wet on a card is dry from then on.</summary>
-    private static void Dried(ImmutableArray<PlannedStep>.Builder steps, int card, double at)
+    /// <summary>Whatever was wet on the pieces in hand in a pass is dry from then on.</summary>
+    private void Dried(ImmutableArray<PlannedStep>.Builder steps, int card, int pass, double at)
     {
         for (var i = 0; i < steps.Count; i++)
         {
-            if (steps[i].Card != card)
+            if (steps[i].Card != card || !Heating.Reaches(passes[pass], passes[steps[i].Pass]))
                 continue;
             var (shining, damp, dry) = (steps[i].ShiningSeconds, steps[i].DampSeconds, steps[i].DrySeconds);
             steps[i] = steps[i] with

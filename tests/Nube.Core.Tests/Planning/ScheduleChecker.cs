@@ -94,7 +94,15 @@ internal static class ScheduleChecker
                 );
                 foreach (var (a, b) in from a in pass.Areas from b in its.Areas select (a, b))
                 {
-                    if (a == b && its.Phase == pass.Phase && its.WholeCard == pass.WholeCard && its.Layer >= pass.Layer)
+                    // Pieces that lie beside each other go onto the same one in any order.
+                    var besides = its.Onto is not null && pass.Onto is not null;
+                    if (
+                        a == b
+                        && !besides
+                        && its.Phase == pass.Phase
+                        && its.WholeCard == pass.WholeCard
+                        && its.Layer >= pass.Layer
+                    )
                         return $"layer {pass.Layer} of area {a} comes after layer {its.Layer}";
                     if (heated)
                         continue;

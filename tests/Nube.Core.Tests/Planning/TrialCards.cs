@@ -100,5 +100,6 @@ internal static class TrialCards
 
     private static Guid Of(string paper) => Stash[paper];
 
-    private static Paper PaperOf(Guid? id) => GenericCatalogue.Papers.First(paper => Stash[paper.Name] == id);
+    /// <summary>A paper of these cards.</summary>
+    public static Paper PaperOf(Guid? id) => GenericCatalogue.Papers.First(paper => Stash[paper.Name] == id);
 }

@@ -97,13 +97,15 @@ public static class PiecePasses
         /// <summary>The areas of the picture; answers the passes after which they are done.</summary>
         public ImmutableArray<int> Colour(ImmutableArray<int> after)
         {
-            var first = passes.Count;
-            goneOver[PieceAreas.Picture] = goneOver.GetValueOrDefault(PieceAreas.Picture) + picture.Length;
+            var (first, before) = (passes.Count, goneOver.GetValueOrDefault(PieceAreas.Picture));
+            goneOver[PieceAreas.Picture] = picture.Select(pass => before + pass.Layer).Append(before).Max();
             passes.AddRange(
                 picture.Select(pass =>
                     pass with
                     {
                         Index = first + pass.Index,
+                        // Areas count what is laid in them; the whole of it, what was done to the whole.
+                        Layer = pass.WholeCard ? before + pass.Layer : pass.Layer,
                         After = pass.After.IsEmpty ? after : [.. pass.After.Select(other => first + other)],
                     }
                 )
