@@ -1,4 +1,5 @@
 using OpenQA.Selenium;
+using OpenQA.Selenium.Support.UI;
 
 namespace Nube.Browser.Tests;
 
@@ -28,6 +29,85 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
         var kraft = window.Find("//section[@aria-label='Cutting of Kraft card']");
         window.WaitUntil(() => kraft.Text.Contains("Fewer sheets cannot do.", StringComparison.Ordinal), "the cuts");
         Assert.Contains("from its", kraft.FindElement(By.XPath(".//ol/li[1]")).Text, StringComparison.Ordinal);
+    }
+
+    private IWebElement Steps(string name) => window.Find($"//ol[starts-with(@aria-label, 'Done to {name},')]");
+
+    /// <summary>Adds work to the piece that is open, or to one that is named.</summary>
+    private void Then(string name, string work)
+    {
+        var button = window.Button($"Add it to {name}");
+        var form = button.FindElement(By.XPath("ancestor::form"));
+        new SelectElement(form.FindElement(By.TagName("select"))).SelectByText(work);
+        button.Click();
+        window.WaitUntil(() => Steps(name).Text.Contains(work, StringComparison.Ordinal), $"{work} on {name}");
+    }
+
+    /// <summary>Does what the bench says until a step begins so; answers the titles of what was done.</summary>
+    private List<string> WorkUntil(string title, int most)
+    {
+        List<string> done = [];
+        for (var step = 0; step < most; step++)
+        {
+            var now = window.Find("//h2").Text;
+            if (now.StartsWith(title, StringComparison.Ordinal))
+                return done;
+            done.Add(now);
+            var place = window.Find("//p[contains(., ', step ')]").Text;
+            window.Button("Done").Click();
+            window.WaitUntil(() => window.Find("//p[contains(., ', step ')]").Text != place, $"the step after {place}");
+        }
+        throw new InvalidOperationException($"Nothing begins with {title} among: {string.Join("; ", done)}");
+    }
+
+    [Fact]
+    public void A_design_of_pieces_goes_from_stamping_to_being_put_together()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "design");
+        // Its words are cut first here, and stamped afterwards.
+        OnCard("Your turn to water").Click();
+        window.WaitUntil(() => Steps("Your turn to water").Displayed, "its work");
+        window.Find("//button[@aria-label='Cut to size, of Your turn to water, earlier']").Click();
+        window.WaitUntil(
+            () =>
+                Steps("Your turn to water").Text.IndexOf("Cut", StringComparison.Ordinal)
+                < Steps("Your turn to water").Text.IndexOf("Stamp", StringComparison.Ordinal),
+            "cutting to come first"
+        );
+        window.OpenRun("Notes for the watering rota", "plan");
+        window.Button("Plan the run").Click();
+        window.WaitUntil(() => window.Button("Go to the bench").Displayed, "the plan");
+        window.WaitUntil(
+            () =>
+                window.Find("//ol[@aria-label='Passes in their order']").Text is var passes
+                && passes.Contains("Image: stamp the image", StringComparison.Ordinal)
+                && passes.Contains("Image onto mat", StringComparison.Ordinal),
+            "passes on pieces"
+        );
+        window.Button("Go to the bench").Click();
+        var done = WorkUntil("Your turn to water: stamp words", most: 60);
+        Assert.Contains("Your turn to water: cut to size", done);
+        Assert.Contains("Evening sky: cut to size", done);
+    }
+
+    [Fact]
+    public void A_ground_without_a_picture_is_designed_planned_and_worked()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Jam jar labels", "design");
+        new SelectElement(window.Find("//select[@aria-label='Kind of piece to add']")).SelectByText("Ground");
+        window.Button("Add it").Click();
+        window.WaitUntil(() => OnCard("Ground").Displayed, "the ground");
+        OnCard("Ground").Click();
+        Then("Ground", "Loose background");
+        window.WaitUntil(() => Steps("Ground").FindElements(By.TagName("svg")).Count > 0, "how it will look");
+        window.OpenRun("Jam jar labels", "plan");
+        window.Button("Plan the run").Click();
+        window.WaitUntil(() => window.Button("Go to the bench").Displayed, "the plan");
+        window.Button("Go to the bench").Click();
+        var done = WorkUntil("Ground: loose background", most: 40);
+        Assert.Contains("Ground: cut to size", done);
     }
 
     public void Dispose() => window.Dispose();

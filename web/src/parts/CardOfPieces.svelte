@@ -13,7 +13,7 @@
   }: {
     design: Design;
     image: Image | null;
-    /** The piece in hand; one that is none of those on the front is the base. */
+    /** The piece in hand; one that is none of those on the front is the base, and none is all of them. */
     piece: string;
     onto?: string | null;
     label: string;
@@ -22,7 +22,7 @@
   const own = $props.id();
   const margin = 6; // mm, for shadows and what reaches beyond the card
   const marked = $derived(design.pieces.find((one) => one.id === piece));
-  const clear = (id: string) => id === piece || id === onto;
+  const clear = (id: string) => piece === '' || id === piece || id === onto;
 </script>
 
 <svg
@@ -37,13 +37,13 @@
       <PieceShape piece={one} {image} shadow="{own}-{one.raisedMm > 0 ? 'raised' : 'flat'}" />
     </g>
   {/each}
-  <rect
-    x={marked?.leftMm ?? 0}
-    y={marked?.topMm ?? 0}
-    width={marked?.widthMm ?? design.widthMm}
-    height={marked?.heightMm ?? design.heightMm}
-    fill="none"
-    stroke="#1f3a63"
-    stroke-width="1"
-  />
+  {#if piece !== ''}<rect
+      x={marked?.leftMm ?? 0}
+      y={marked?.topMm ?? 0}
+      width={marked?.widthMm ?? design.widthMm}
+      height={marked?.heightMm ?? design.heightMm}
+      fill="none"
+      stroke="#1f3a63"
+      stroke-width="1"
+    />{/if}
 </svg>

@@ -30,8 +30,10 @@
       .map(({ group, words }) => ({ words, of: methods.filter((m) => groupOf(m) === group) }))
       .filter(({ of }) => of.length > 0),
   );
+  // What is offered first can be done with the colours that are there.
+  const possible = () => methods.filter((m) => m.missing === null).map((m) => m.method);
   // svelte-ignore state_referenced_locally
-  let adding = $state<Method>(first);
+  let adding = $state<Method>(possible().includes(first) ? first : (possible()[0] ?? first));
   let wanted = $state<string[]>(['#7a4a2c']);
   let times = $state(1);
   let relineWith = $state<RelineWith>('pen');

@@ -84,7 +84,9 @@
   });
   // What each step should look like is painted once for the whole plan.
   const film = new FilmOfPlan(() => id);
-  const painted = $derived(id !== '' && bench.value !== undefined && !bench.value.stale);
+  const painted = $derived(
+    id !== '' && bench.value !== undefined && !bench.value.stale && Boolean(piece?.image),
+  );
   $effect(() => {
     if (painted) void film.want();
   });

@@ -255,6 +255,16 @@
       {/if}
     </div>
   </div>
+{:else if colours.value && piece && !image}
+  <div class="grid max-w-3xl gap-4">
+    <p>
+      No piece of these cards has a picture. What pieces are coloured with is chosen here; what is done to
+      each, in <a class="underline" href="/runs/{run.value?.id}/design">Design</a>.
+    </p>
+    <Supplies colours={colours.value} piece={id} {change} />
+    {#if colours.trouble}<TroubleNote trouble={colours.trouble} />{/if}
+    <RunWays run={run.value?.id ?? ''} changed={() => run.refresh()} />
+  </div>
 {:else if colours.trouble}
   <TroubleNote trouble={colours.trouble} again={colours.refresh} />
 {/if}

@@ -31,9 +31,10 @@
 
   // As soon as there is a plan, and again when another takes its place, its first card is painted.
   const film = new FilmOfPlan(() => id);
+  const pictured = $derived(Boolean(pieceOf(run.value)?.image));
   const inOrder = $derived(plan.value?.steps.map((step) => `${step.pass} ${step.startSeconds}`).join());
   $effect(() => {
-    if (inOrder && !search.busy) void film.want();
+    if (inOrder && !search.busy && pictured) void film.want();
   });
 
   // What the cards are made of, where passes are work on their pieces.
@@ -93,7 +94,11 @@
   {@const value = plan.value}
   {#if value.changed}<p class="mb-3 font-bold" role="status">{value.changed}</p>{/if}
   <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,25rem)_minmax(0,1fr)]">
-    <PlanFilm of={film} />
+    {#if pictured}<PlanFilm of={film} />{:else if made.value}
+      <div class="sheet h-[26rem]">
+        <CardOfPieces design={made.value} image={null} piece="" label="The card, put together" />
+      </div>
+    {/if}
     <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-3">
       <p>
         {value.sentence} Ready to cut after {duration(value.boneDrySeconds)}. {value.follows}

@@ -43,7 +43,7 @@
 <svelte:head><title>{run.value ? `${run.value.name}, ${names[stage]}` : 'Run'}, Nube</title></svelte:head>
 
 {#if run.value}
-  {#if piece?.image}
+  {#if piece && (piece.image || run.value.line.some((card) => card.pieces?.length))}
     <div class="mat-strip pb-2">
       <DryingLine
         cards={run.value.line}
