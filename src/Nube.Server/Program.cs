@@ -67,7 +67,10 @@ builder.Services.Configure<Microsoft.AspNetCore.Http.Features.FormOptions>(form 
     form.MultipartBodyLengthLimit = PictureReader.MostBytes + 1024 * 1024
 );
 
-builder.Services.AddSingleton(TimeProvider.System).AddSingleton<IRoomSensor>(new SimulatedRoomSensor());
+builder
+    .Services.AddSingleton(TimeProvider.System)
+    .AddSingleton<IRoomSensor>(new SimulatedRoomSensor())
+    .AddSingleton<ICuttingMachine>(new SimulatedCutter());
 builder.Services.AddDbContext<NubeDb>(db => DesignTimeDb.Configure(db, connection));
 builder.Services.AddScoped<MakerAtWork>();
 builder.Services.AddScoped<IMakerScope>(services => services.GetRequiredService<MakerAtWork>());

@@ -1,5 +1,8 @@
+using System.Globalization;
 using System.Net;
+using System.Text;
 using System.Text.Json.Nodes;
+using System.Xml.Linq;
 
 namespace Nube.Server.Tests;
 
@@ -107,6 +110,30 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
             .CountBy(name => name)
             .ToDictionary();
         Assert.Equal((6, 6), (parts["The base"], parts["Mat"]));
+
+        // On paper each page is as large as its sheet, at 100 %; for a machine each part is as large as it is.
+        var file = await maker.File($"{run}/design/cuts/{kraft}.pdf", "application/pdf");
+        using (var picture = PrintedPages.Rendered(file, 60))
+            Assert.Equal((30 * 60, 22 * 60), (picture.Width, picture.Height));
+        var first = cut["sheets"]![0]!;
+        var drawn = XDocument.Parse(
+            Encoding.UTF8.GetString(await maker.File($"{run}/design/cuts/{kraft}/1.svg", "image/svg+xml"))
+        );
+        Assert.Equal("762mm", drawn.Root!.Attribute("width")!.Value);
+        var named = first["parts"]!.AsArray().Where(part => part!["name"] is not null).ToList();
+        Assert.Equal(
+            named.Select(part => Math.Round(part!["widthMm"]!.GetValue<double>(), 3)),
+            drawn
+                .Descendants(drawn.Root.GetDefaultNamespace() + "rect")
+                .Select(rect => double.Parse(rect.Attribute("width")!.Value, CultureInfo.InvariantCulture))
+        );
+        Assert.Contains(
+            "takes up to 305 x 610 mm",
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post($"{run}/design/cuts/{kraft}/1/machine")),
+            StringComparison.Ordinal
+        );
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/design/cuts/{kraft}/99.svg"));
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/design/cuts/{Guid.NewGuid()}.pdf"));
     }
 
     [Fact]

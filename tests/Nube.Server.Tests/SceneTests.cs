@@ -324,7 +324,9 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run, scene) = await Begin();
         await Arrange(maker, run, scene);
-        using var picture = Rendered(await maker.File($"{run}/piece/scene/masks/{paper}.pdf", "application/pdf"));
+        using var picture = PrintedPages.Rendered(
+            await maker.File($"{run}/piece/scene/masks/{paper}.pdf", "application/pdf")
+        );
         Assert.InRange(picture.Width, width - 1, width + 1);
         Assert.InRange(picture.Height, height - 1, height + 1);
         // The rule of 100 mm: the longest run of dark pixels in the head of the sheet.
@@ -373,23 +375,6 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(30.1, widths[1], 0.15);
         await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{run}/piece/scene/masks/A4/2.svg"));
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Get($"{run}/piece/scene/masks/A9.pdf"));
-    }
-
-    private static SKBitmap Rendered(byte[] file)
-    {
-        var (pdf, png) = (Path.GetTempFileName(), Path.GetTempFileName());
-        try
-        {
-            File.WriteAllBytes(pdf, file);
-            using (var render = Process.Start("pdftoppm", ["-r", "300", "-gray", "-png", "-singlefile", pdf, png]))
-                render.WaitForExit();
-            return SKBitmap.Decode(png + ".png");
-        }
-        finally
-        {
-            foreach (var temporary in new[] { pdf, png, png + ".png" })
-                File.Delete(temporary);
-        }
     }
 
     /// <summary>The longest run of dark pixels in rows of a picture.</summary>

@@ -6,8 +6,11 @@ using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
+using Nube.Core.Planning;
 using Nube.Data;
 using Nube.Data.Entities;
+using Nube.Devices;
+using Nube.Server.Printing;
 using Nube.Server.Support;
 using Nube.Workshop;
 
@@ -30,6 +33,9 @@ public static class DesignPlace
         design.MapGet("/", Look);
         design.MapPut("/", Change);
         design.MapPost("/cuts", Cuts);
+        design.MapGet("/cuts/{paper:guid}.pdf", CutsAsPdf);
+        design.MapGet("/cuts/{paper:guid}/{sheet:int}.svg", CutsAsSvg);
+        design.MapPost("/cuts/{paper:guid}/{sheet:int}/machine", CutByMachine);
         api.MapPut("/stash/{id:guid}/sheets", SetSheets).WithTags("Design");
     }
 
@@ -150,9 +156,104 @@ public static class DesignPlace
     )
     {
         var run = await runs.Load(id, cancel);
+        return TypedResults.Ok(await CutsOf(run, _ => true, db, apprentices, cancel));
+    }
+
+    private static async Task<FileContentHttpResult> CutsAsPdf(
+        Guid id,
+        Guid paper,
+        RunLoader runs,
+        NubeDb db,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var cuts = await CutsOf(run, paper, db, apprentices, cancel);
+        return TypedResults.File(
+            CutSheetPrint.Pdf(cuts, run.Run.Name),
+            "application/pdf",
+            $"cut sheets {cuts.Name}.pdf"
+        );
+    }
+
+    private static async Task<FileContentHttpResult> CutsAsSvg(
+        Guid id,
+        Guid paper,
+        int sheet,
+        RunLoader runs,
+        NubeDb db,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        var cuts = await CutsOf(await runs.Load(id, cancel), paper, db, apprentices, cancel);
+        return TypedResults.File(
+            CutSheetPrint.Svg(Sheet(cuts, sheet)),
+            "image/svg+xml",
+            $"cut sheet {cuts.Name} {sheet}.svg"
+        );
+    }
+
+    private static async Task<Ok<CutByMachineView>> CutByMachine(
+        Guid id,
+        Guid paper,
+        int sheet,
+        RunLoader runs,
+        NubeDb db,
+        Apprentices apprentices,
+        ICuttingMachine machine,
+        CancellationToken cancel
+    )
+    {
+        var cuts = await CutsOf(await runs.Load(id, cancel), paper, db, apprentices, cancel);
+        try
+        {
+            var cut = machine.Cut(CutSheetPrint.Svg(Sheet(cuts, sheet)));
+            return TypedResults.Ok(
+                new CutByMachineView(
+                    $"The simulated cutter cut {cut.Pieces.Count} pieces in {Words.Duration(cut.Seconds)}."
+                )
+            );
+        }
+        catch (InvalidOperationException trouble)
+        {
+            throw TroubleException.Unusable(trouble.Message);
+        }
+    }
+
+    /// <summary>How one paper is cut, or a sentence why it is not.</summary>
+    private static async Task<PaperCutsView> CutsOf(
+        RunWithSupplies run,
+        Guid paper,
+        NubeDb db,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        var cuts = (await CutsOf(run, one => one == paper, db, apprentices, cancel)).SingleOrDefault()
+            ?? throw TroubleException.Gone("Nothing of this card is cut from that paper.");
+        return cuts.Trouble is { } trouble ? throw TroubleException.Conflict(trouble) : cuts;
+    }
+
+    private static SheetCutView Sheet(PaperCutsView cuts, int sheet) =>
+        sheet >= 1 && sheet <= cuts.Sheets.Count
+            ? cuts.Sheets[sheet - 1]
+            : throw TroubleException.Gone(
+                $"There {(cuts.Sheets.Count == 1 ? "is 1 cut sheet" : $"are {cuts.Sheets.Count} cut sheets")} of it."
+            );
+
+    private static async Task<List<PaperCutsView>> CutsOf(
+        RunWithSupplies run,
+        Func<Guid, bool> wanted,
+        NubeDb db,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
         var (design, papers) = (Of(run), await Papers(db, cancel));
         var cuts = new List<PaperCutsView>();
-        foreach (var parts in design.Parts(run.Run.Cards).Where(parts => parts.Key is not null))
+        foreach (var parts in design.Parts(run.Run.Cards).Where(parts => parts.Key is { } paper && wanted(paper)))
         {
             if (papers.Find(paper => paper.Id == parts.Key) is not { } paper)
                 continue;
@@ -168,7 +269,7 @@ public static class DesignPlace
             );
             cuts.Add(CutsOf(paper, answer, design));
         }
-        return TypedResults.Ok(cuts);
+        return cuts;
     }
 
     /// <summary>The run's own, or what is usual for its image.</summary>

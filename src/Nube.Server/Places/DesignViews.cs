@@ -125,6 +125,9 @@ public sealed record PaperCutsView(
     IReadOnlyList<SheetCutView> Sheets
 );
 
+/// <summary>What a cutting machine did, as a sentence.</summary>
+public sealed record CutByMachineView(string Sentence);
+
 /// <summary>How a sheet is cut: so many times, in this order.</summary>
 public sealed record SheetCutView(
     double WidthMm,

@@ -22,6 +22,17 @@
     await cuts.refresh();
     cutFor = design;
   }
+  let sent = $state.raw<{ paper: string; sheet: number; sentence: string }>();
+  async function send(paper: string, sheet: number) {
+    await cuts.attempt(async () => {
+      const { sentence } = await ask(
+        api.POST('/api/runs/{id}/design/cuts/{paper}/{sheet}/machine', {
+          params: { path: { id, paper, sheet } },
+        }),
+      );
+      sent = { paper, sheet, sentence };
+    });
+  }
   async function keep(paper: DesignPaper, sheets: DesignPaper['sheets']) {
     await cuts.attempt(async () => {
       await ask(api.PUT('/api/stash/{id}/sheets', { params: { path: { id: paper.id } }, body: { sheets } }));
@@ -48,7 +59,17 @@
   {#each current ?? [] as paper (paper.paper)}
     <section class="grid gap-2" aria-label="Cutting of {paper.name}">
       <h3>{paper.name}</h3>
-      {#if paper.trouble}<p class="caution">{paper.trouble}</p>{:else}<p>{paper.sentence}</p>{/if}
+      {#if paper.trouble}<p class="caution">{paper.trouble}</p>{:else}
+        <p class="flex flex-wrap gap-x-4">
+          {paper.sentence}
+          <a
+            class="underline"
+            href="/api/runs/{id}/design/cuts/{paper.paper}.pdf"
+            target="_blank"
+            rel="noreferrer">True to size, as PDF</a
+          >
+        </p>
+      {/if}
       <ul class="flex flex-wrap gap-6">
         {#each paper.sheets as sheet, place (place)}
           <li class="grid max-w-64 content-start gap-2">
@@ -87,6 +108,17 @@
                 {/each}
               </svg>
             </div>
+            <p class="flex flex-wrap gap-x-4 text-sm">
+              <a class="underline" href="/api/runs/{id}/design/cuts/{paper.paper}/{place + 1}.svg" download
+                >SVG, for a cutter</a
+              >
+              <button type="button" class="underline" onclick={() => send(paper.paper, place + 1)}
+                >Send it to the cutter (simulated)</button
+              >
+            </p>
+            {#if sent?.paper === paper.paper && sent.sheet === place + 1}<p role="status">
+                {sent.sentence}
+              </p>{/if}
             <ol class="list-decimal pl-5 text-sm">
               {#each sheet.cuts as cut, at (at)}<li>{cut}</li>{/each}
             </ol>
