@@ -264,6 +264,19 @@ public sealed record CardDesign(
     /// <summary>What the base is called among parts.</summary>
     public static Guid BaseId => Guid.Empty;
 
+    /// <summary>The weight of the card by the grammage of its papers (ISO 536), without foam and glue, g.</summary>
+    /// <param name="grammageOf">Grammage of a paper of the stash, g/m2; of none, null, a usual one.</param>
+    public double Grams(Func<Guid?, double> grammageOf)
+    {
+        ArgumentNullException.ThrowIfNull(grammageOf);
+        const double mm2PerSquareMetre = 1e6;
+        var sheet = Base;
+        return (
+                sheet.WidthMm * sheet.HeightMm * grammageOf(BasePaper)
+                + Pieces.Sum(piece => piece.WidthMm * piece.HeightMm * grammageOf(piece.Paper))
+            ) / mm2PerSquareMetre;
+    }
+
     /// <summary>The thickness of the closed card where it is thickest, mm.</summary>
     /// <param name="thicknessOf">Thickness of a paper of the stash, mm; of none, null, a usual one.</param>
     public double ThicknessMm(Func<Guid?, double> thicknessOf)

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Cards.Cutting;
+using Nube.Core.Methods;
 
 namespace Nube.Core.Cards;
 
@@ -25,6 +26,12 @@ public static class DesignWords
     public static string Thickness(double mm) =>
         FormattableString.Invariant($"{mm:0.0} mm where it is thickest, by the weights of its papers.")
         + " Whether that still goes as a letter, your postal service says.";
+
+    /// <summary>How heavy it gets.</summary>
+    public static string Weight(double grams) =>
+        FormattableString.Invariant(
+            $"About {grams:0} g by the grammage of its papers, without foam, glue and envelope."
+        );
 
     /// <summary>The envelope that it goes into.</summary>
     public static string Envelope(CardFormat format, double thicknessMm)
@@ -80,9 +87,18 @@ public static class DesignWords
                 remarks.Add(
                     $"{piece.Name} reaches {design.Format.Said(beyond.Max())} beyond the card: trim it, or move it."
                 );
+            if (piece.Kind == PieceKind.Frame)
+                remarks.AddRange(
+                    design
+                        .Below(piece)
+                        .Where(under => Stands(under) > piece.RaisedMm)
+                        .Select(under =>
+                            $"{under.Name} stands up under {piece.Name}: set the frame on foam as high, or leave {under.Name} flat."
+                        )
+                );
             var raised = design
                 .Pieces.TakeWhile(one => one.Id != piece.Id)
-                .FirstOrDefault(one => one.RaisedMm > 0 && Hang(one, piece));
+                .FirstOrDefault(one => one.RaisedMm > piece.RaisedMm && Hang(one, piece));
             if (raised is not null)
                 remarks.Add(
                     $"{piece.Name} hangs over the edge of {raised.Name}, which stands on foam: it bends there."
@@ -91,6 +107,24 @@ public static class DesignWords
         if (design.Opening == Opening.Gate && design.Pieces.Any(piece => Closes(design, piece)))
             remarks.Add("What lies over both flaps of a gate is glued to one of them only.");
         return [.. remarks];
+    }
+
+    /// <summary>How far a piece stands up from what it lies on, mm: its foam, or what is built up on it.</summary>
+    private static double Stands(DesignPiece piece)
+    {
+        const double paste = 0.5,
+            cut = 0.3; // mm; of a thin layer, of each cut of a stack beyond the first; from memory
+        return piece.RaisedMm
+            + piece
+                .WorkOn()
+                .Sum(work =>
+                    work.Wish.Method switch
+                    {
+                        Method.StencilPaste => paste,
+                        Method.StackedCuts => cut * (work.Wish.Times - 1),
+                        _ => 0,
+                    }
+                );
     }
 
     /// <summary>It lies partly on another and partly beyond it.</summary>

@@ -99,6 +99,7 @@ public static class ClashRules
         // Putting it together.
         new("glue-wakes", WakesUp, WetGlue, Warn, "Wet glue wakes {0} up, and it bleeds.", "Use tape, foam or a dry adhesive, or seal it first."),
         new("glue-on-soluble-line", SolubleLine, WetGlue, Warn, "Wet glue dissolves {0}.", "Use tape, foam or a dry adhesive."),
+        new("glue-buckles-thin", ThinPaper, WetGlue, Hint, "Liquid glue cockles {0}.", "Take tape or a dry adhesive, or thin lines of glue and a weight on top."),
         new("shine-smears", SlowShine | Wet, Press, Warn, "Glitter and glossy medium come off in the press while they are wet.", "Do shine last, and let it dry overnight."),
         new("tape-lifts-wet", Wet, LowTack, Warn, "Low-tack tape lifts what is still wet, and the paper with it.", "Wait until it is bone dry."),
         new("erase-wet", Wet, Eraser, Warn, "An eraser tears damp paper and smears colour.", "Wait until it is bone dry."),

@@ -407,6 +407,7 @@ public static class DesignPlace
             ],
             DesignWords.Base(design),
             DesignWords.Thickness(thickness),
+            DesignWords.Weight(design.Grams(paper => run.PaperOf(paper).GramsPerSquareMetre)),
             DesignWords.Envelope(format, thickness),
             DesignWords.Remarks(design),
             design.LeftFlapMm,

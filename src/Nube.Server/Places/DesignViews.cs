@@ -55,6 +55,7 @@ public sealed record DesignView(
     IReadOnlyList<DesignPieceView> Pieces,
     string Sheet,
     string Thickness,
+    string Weight,
     string Envelope,
     IReadOnlyList<string> Remarks,
     double? LeftFlapMm,

@@ -1,5 +1,7 @@
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
+using Nube.Core.Methods;
+using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Cards;
 
@@ -39,6 +41,41 @@ public class CardDesignTests
             "1/8 in of the card at the sides, 1/4 in above and below; even when the card is trimmed to 4 1/4 x 5 1/4 in.",
             DesignWords.Border(uneven, uneven.Pieces[0])
         );
+    }
+
+    [Fact]
+    public void Its_weight_is_that_of_its_papers()
+    {
+        // By hand: a base of 4 1/4 x 11 in and a panel of 4 x 5 in, of 300 and 200 g/m2: 9.05 g and 2.58 g (ISO 536).
+        var design = new CardDesign(CardFormat.All[0], Opening.Tent, null, Kraft, []).With(
+            Piece("Panel", PieceKind.Image, 4 * Inch, 5 * Inch, White),
+            Centred.Both
+        );
+        Assert.Equal(9.05 + 2.58, design.Grams(paper => paper == Kraft ? 300 : 200), 0.01);
+        Assert.StartsWith("About 12 g", DesignWords.Weight(11.6), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_stands_up_under_a_frame_is_said_unless_the_frame_stands_as_high()
+    {
+        var raised = Piece("Pears", PieceKind.Image, 60, 80, White) with { RaisedMm = 2 };
+        CardDesign With(DesignPiece under, double foam) =>
+            new CardDesign(CardFormat.All[0], Opening.Tent, null, Kraft, [])
+                .With(under, Centred.Both)
+                .With(Piece("Frame", PieceKind.Frame, 90, 110, White) with { RaisedMm = foam }, Centred.Both);
+        Assert.Contains(
+            "Pears stands up under Frame: set the frame on foam as high, or leave Pears flat.",
+            DesignWords.Remarks(With(raised, 0))
+        );
+        Assert.Empty(DesignWords.Remarks(With(raised, 2)));
+        // What is built up on it counts as foam does.
+        var pasted = raised with
+        {
+            RaisedMm = 0,
+            Work = [new PieceWork(Guid.NewGuid(), new CardWish(Method.StencilPaste, []), [])],
+        };
+        Assert.Single(DesignWords.Remarks(With(pasted, 0)));
+        Assert.Empty(DesignWords.Remarks(With(pasted, 1)));
     }
 
     [Fact]

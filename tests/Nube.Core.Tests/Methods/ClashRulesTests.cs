@@ -85,6 +85,7 @@ public class ClashRulesTests
         ["heat-warps"] = (Thin, HeatTool, Sturdy, HeatTool),
         ["glue-wakes"] = (InkPad, Glue, InkPad, A(Foam)),
         ["glue-on-soluble-line"] = (Soluble, Glue, FastLine, Glue),
+        ["glue-buckles-thin"] = (Thin, Glue, Sturdy, Glue),
         ["shine-smears"] = (A(SlowShine | Wet), Die, A(SlowShine), Die),
         ["tape-lifts-wet"] = (WetWash, Tape, Wash, Tape),
         ["erase-wet"] = (WetWash, A(Eraser), Wash, A(Eraser)),

@@ -78,6 +78,21 @@ public class ClashesInRunsTests
             null
         ),
         (
+            "glue-buckles-thin",
+            () =>
+                Run(
+                    Method.FlatWash,
+                    [Green],
+                    1,
+                    paints: On("Cold pressed watercolour 185"),
+                    schools: Schools.Usual with
+                    {
+                        Glue = Glue.Liquid,
+                    }
+                ),
+            null
+        ),
+        (
             "glue-on-soluble-line",
             () => Run(Method.DryPencil, [Green], 1, schools: Schools.Usual with { Glue = Glue.Liquid }),
             Soluble

@@ -123,6 +123,7 @@
         <ul class="grid gap-1">
           <li>{design.sheet}</li>
           <li>{design.thickness}</li>
+          <li>{design.weight}</li>
           <li>{design.envelope}</li>
           {#each design.remarks as remark (remark)}<li class="caution">{remark}</li>{/each}
         </ul>
