@@ -166,7 +166,7 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
         // Each hue as it dries on this paper, and what lies where they meet: blue and ochre grey each other.
         Assert.Equal(2, work[1]!["predicted"]!.AsArray().Count);
         Assert.Single(work[1]!["overlaps"]!.AsArray());
-        Assert.Contains("grey each other", work[1]!["mud"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("grey each other", work[1]!["trouble"]!.GetValue<string>(), StringComparison.Ordinal);
 
         var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         var titles = plan["passes"]!.AsArray().Select(pass => pass!["title"]!.GetValue<string>()).ToList();
@@ -176,6 +176,21 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.DoesNotContain(plan["meanwhile"]!.AsArray(), one =>
             one!.ToJsonString().Contains("score the base", StringComparison.Ordinal)
         );
+
+        Assert.Contains(plan["remarks"]!.AsArray(), remark =>
+            remark!["text"]!.GetValue<string>().StartsWith("Cut away from you", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain("with the stamp", plan["toLayOut"]!.ToJsonString(), StringComparison.Ordinal);
+        await maker.File($"{run}/plan/sheet.pdf", "application/pdf");
+        // Changed by hand, it is still of these pieces.
+        var envelope = plan["passes"]!.AsArray()[^1]!["index"]!.GetValue<int>();
+        foreach (var skipped in new[] { true, false })
+        {
+            plan = await maker.Ok(
+                maker.Put($"{run}/plan/passes/{envelope}/skipped", new { card = (int?)null, skipped })
+            );
+            Assert.Contains(plan["passes"]!.AsArray(), pass => pass!["title"]!.GetValue<string>() == "Sky onto base");
+        }
 
         // Step by step at the bench, as it says what comes; and it hangs on the line until it is put on.
         var hung = false;

@@ -29,12 +29,19 @@ public static class LayingOut
             .Select(kind => string.Join(", ", kind.Select(place => colourants[place].Name)));
         var embossed = setting.Dams == DamLines.None ? "" : ", embossing powder, a heat tool";
         var heat = plan.Steps.Any(step => step.HeatSeconds > 0) ? "a heat tool, tweezers, a heat-proof surface" : "";
+        // Where the pieces are known, so are their papers, and whether anything is stamped.
+        var papers = plan.Pieces.IsEmpty
+            ? setting.Paper.Name
+            : string.Join(", ", plan.Pieces.Select(piece => piece.Paper.Name).Distinct());
+        var stamped =
+            plan.Pieces.IsEmpty
+            || done.Exists(pass => pass.Stroke is Stroke.StampImage or Stroke.StampWords or Stroke.Emboss);
         return
         [
             FormattableString.Invariant(
-                $"{(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")} of {setting.Paper.Name}, and a scrap of it to swatch on"
+                $"{(plan.Cards == 1 ? "1 card" : $"{plan.Cards} cards")} of {papers}, and a scrap to swatch on"
             ),
-            $"{setting.Ink.Name} with the stamp{embossed}",
+            .. stamped ? [$"{setting.Ink.Name} with the stamp{embossed}"] : Array.Empty<string>(),
             .. colours,
             .. done.Select(pass => StrokeTable.Of(pass.Sheet.Tool).Name)
                 .Append(heat)

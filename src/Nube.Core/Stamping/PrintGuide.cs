@@ -106,7 +106,7 @@ public static class PrintGuide
         return steps.ToImmutable();
     }
 
-    /// <summary>The print itself, in one go: how it is fixed and inked.</summary>
+    /// <summary>The print itself, in one go: how it is fixed and inked; without a full stop, as strokes are told.</summary>
     /// <param name="ink">The ink of the outline.</param>
     /// <param name="paper">What is stamped on.</param>
     /// <param name="cards">How many are stamped, from 1.</param>
@@ -114,7 +114,7 @@ public static class PrintGuide
     {
         ArgumentNullException.ThrowIfNull(ink);
         ArgumentNullException.ThrowIfNull(paper);
-        return $"{Impressions(paper)} {Inked(ink, cards)}";
+        return $"{Impressions(paper)} {Inked(ink, cards)}".TrimEnd('.');
     }
 
     private static string Inked(StampingInk ink, int cards) =>

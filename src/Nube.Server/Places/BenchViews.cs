@@ -127,8 +127,7 @@ internal static class BenchViews
 
         // Said with the first card, when the maker decides; and whenever it is too wet for the step.
         IEnumerable<Remark> Spoilt(PlannedStep step) =>
-            run.Paper is null
-            || run.Ink is null
+            run.Setting is not { } setting
             || (
                 bench.TooWetFor(plan, step).Count == 0
                 && bench.Done.Any(number => plan.Steps[number - 1].Pass == step.Pass)
@@ -140,7 +139,7 @@ internal static class BenchViews
                             step,
                             bench.Done.Select(number => plan.Steps[number - 1]),
                             [.. planned.Palette.Select(item => item.Colourant!)],
-                            run.Setting(run.Paper, run.Ink),
+                            setting,
                             bench.TooWetFor(plan, step)
                         )
                     )
@@ -151,7 +150,7 @@ internal static class BenchViews
         {
             var inHand = plan.Steps[(bench.Current ?? bench.Last ?? 1) - 1];
             var card = inHand.Card;
-            return run.Paper is null || run.Ink is null
+            return run.Setting is not { } setting
                 ? []
                 : PlanRemarks.SpoiltByHeat(
                     plan,
@@ -159,7 +158,7 @@ internal static class BenchViews
                         .Done.Select(number => plan.Steps[number - 1])
                         .Where(step => step.Card == card && Heating.Reaches(plan.PassOf(inHand), plan.PassOf(step))),
                     [.. planned.Palette.Select(item => item.Colourant!)],
-                    run.Setting(run.Paper, run.Ink),
+                    setting,
                     bench
                         .Cards[card - 1]
                         .Areas.Where(area => area.State < Wetness.Dry)

@@ -20,7 +20,7 @@ public sealed record PieceWorkView(
     IReadOnlyList<Srgb> Colours,
     IReadOnlyList<Srgb> Predicted,
     IReadOnlyList<Srgb> Overlaps,
-    string? Mud
+    string? Trouble
 );
 
 /// <summary>Something that is to be done to a piece; without an id it is new.</summary>
@@ -130,7 +130,9 @@ internal static class PieceWorks
                 one.Wish.Colours,
                 [.. one.Recipes.Select(recipe => Srgb.FromLab(recipe.Predicted))],
                 [.. Seams(one).Select(seam => Srgb.FromLab(seam.Colour))],
-                Muddy(one)
+                one.Recipes.Length < one.Wish.Colours.Length
+                    ? MethodTable.Missing(one.Wish.Method, Colours.Owned(run)) ?? "No colour of the run suits it."
+                    : Muddy(one)
             )),
         ];
 
@@ -151,8 +153,8 @@ internal static class PieceWorks
     {
         if (wish.Colours.IsDefaultOrEmpty)
             return new PieceWork(id, wish with { Colours = [] }, []);
-        var palette = OnPaper(paper, run, palettes) ?? throw Colours.NothingToColourWith();
-        if (!palette.CanUse(wish.Method))
+        // Where its colours are not there any more, the wish waits for others.
+        if (OnPaper(paper, run, palettes) is not { } palette || !palette.CanUse(wish.Method))
             return new PieceWork(id, wish, []);
         var best = Choosing.Best(palette, wish);
         return new PieceWork(id, best.Wish, best.Recipes);

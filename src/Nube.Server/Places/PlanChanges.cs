@@ -151,7 +151,16 @@ internal static class PlanChanges
         );
 
     private static Plan Again(RunWithSupplies run, Plan plan, PlanOptions options) =>
-        Scheduler.PlanRun(plan.Passes, run.Touching, plan.Cards, run.Paper!, run.Room, run.Hand, options);
+        Scheduler.PlanRun(
+            plan.Passes,
+            run.Touching,
+            plan.Cards,
+            run.PaperOf(null),
+            run.Room,
+            run.Hand,
+            options,
+            plan.Pieces
+        );
 
     private static int Known(Plan plan, int number) =>
         number >= 1 && number <= plan.Steps.Length

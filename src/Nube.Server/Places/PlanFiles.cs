@@ -35,7 +35,12 @@ internal static class PlanFiles
     )
     {
         var run = await runs.Load(id, cancel);
-        var pdf = BenchSheet.Print(run.Run.Name, run.Image, PlanViews.View(run, palettes), run.Paper!.Name);
+        var pdf = BenchSheet.Print(
+            run.Run.Name,
+            run.NeedsPicture ? run.Image : run.InHand.Image,
+            PlanViews.View(run, palettes),
+            run.PaperOf(null).Name
+        );
         return TypedResults.File(pdf, "application/pdf", $"{FileName(run.Run.Name)}.pdf");
     }
 

@@ -142,13 +142,9 @@ internal static class PlanViews
                         amount.Drops
                     )),
             ],
-            run.Paper is null || run.Ink is null
-                ? []
-                : LayingOut.Of(
-                    plan,
-                    run.Setting(run.Paper, run.Ink),
-                    [.. planned.Palette.Select(item => item.Colourant!)]
-                ),
+            run.Setting is { } setting
+                ? LayingOut.Of(plan, setting, [.. planned.Palette.Select(item => item.Colourant!)])
+                : [],
             [
                 .. Idle.Placed(plan, Idle.Usual(plan))
                     .GroupBy(placed => placed.BeforeStep)
@@ -208,12 +204,12 @@ internal static class PlanViews
     /// <summary>Is this wise? What clashes in the plan, what is tight, what runs out, and the cautions.</summary>
     public static IReadOnlyList<Remark> Remarks(RunWithSupplies run, Plan plan)
     {
-        if (run.Paper is null || run.Ink is null)
+        if (run.Setting is not { } setting)
             return run.Remarks();
         var ofPlan = PlanRemarks.Of(
             plan,
             [.. run.PlanPalette.Select(item => item.Colourant!)],
-            run.Setting(run.Paper, run.Ink),
+            setting,
             run.Hand,
             run.NameOf
         );

@@ -9,9 +9,12 @@ namespace Nube.Server.Printing;
 public static class BenchSheet
 {
     /// <summary>The sheet as a PDF file, A4.</summary>
-    public static byte[] Print(string run, PieceImage image, PlanView plan, string paper)
+    /// <param name="run">The run's name.</param>
+    /// <param name="image">The picture that is coloured; null where no piece has one.</param>
+    /// <param name="plan">The plan.</param>
+    /// <param name="paper">The paper of the picture.</param>
+    public static byte[] Print(string run, PieceImage? image, PlanView plan, string paper)
     {
-        ArgumentNullException.ThrowIfNull(image);
         ArgumentNullException.ThrowIfNull(plan);
         using var file = new MemoryStream();
         using (var sheet = new PrintedSheet(file, $"Bench sheet: {run}"))
@@ -26,7 +29,8 @@ public static class BenchSheet
             // What belongs to a step stands at the step.
             foreach (var remark in plan.Remarks.Where(remark => !AtAStep(plan).Contains(remark.Text)))
                 sheet.Caution(remark.Text);
-            sheet.Picture(image);
+            if (image is not null)
+                sheet.Picture(image);
 
             sheet.Subheading("Lay out");
             sheet.Text($"{string.Join("; ", plan.ToLayOut)}.");

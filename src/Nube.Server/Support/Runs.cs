@@ -96,8 +96,13 @@ public sealed record RunWithSupplies(
     public IReadOnlySet<int> Details =>
         Painting.Areas.Where(area => area.DetailOf is not null).Select(area => area.Area).ToHashSet();
 
-    /// <summary>What its colours meet beside each other.</summary>
-    public Setting Setting(Paper paper, StampingInk ink) => Piece.On(paper, ink);
+    /// <summary>
+    /// What its colours meet beside each other; null while paper or ink are missing. Cards without a picture need neither.
+    /// </summary>
+    public Setting? Setting =>
+        !NeedsPicture ? Piece.On(PaperOf(null), Ink ?? GenericCatalogue.StampingInks[0])
+        : Paper is { } paper && Ink is { } ink ? Piece.On(paper, ink)
+        : null;
 
     /// <summary>What its plan is to reckon with beside passes, paper, air and hand.</summary>
     public PlanOptions Options =>

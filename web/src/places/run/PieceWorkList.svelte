@@ -78,7 +78,7 @@
             {/if}
           </span>
         </div>
-        {#if one.mud}<p class="caution">{one.mud}</p>{/if}
+        {#if one.trouble}<p class="caution">{one.trouble}</p>{/if}
       </li>
     {:else}
       <li>Nothing.</li>
