@@ -120,6 +120,8 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         );
         Assert.True(steps > 20, $"{steps} steps");
         using var second = new Window(nube);
+        // Of a step that lays colour one can be had once more; cutting and stamping come before.
+        var (layered, last) = (false, "");
         for (var step = 1; step <= steps; step++)
         {
             window.Sees($"step {step} of {steps}");
@@ -146,16 +148,19 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
                     window.Find("//summary[contains(., 'Something else')]").Click();
                     window.Button("Leave this step out").Click();
                     continue;
-                case 13:
+                case > 12 when !layered && last.StartsWith("First wash", StringComparison.Ordinal):
+                    layered = true;
                     window.Find("//summary[contains(., 'Something else')]").Click();
                     window.Button("One more layer of the last step").Click();
                     window.Sees($"step {step} of {++steps}");
                     break;
             }
+            last = window.Find("//h2").Text;
             // Nothing waits: hours go by between the steps.
             nube.Time.MoveOn(TimeSpan.FromHours(3));
             window.Press(" ");
         }
+        Assert.True(layered, "one layer more");
         window.Heading("Every step is done");
         second.Heading("Every step is done");
         window.Button("Finish the run").Click();

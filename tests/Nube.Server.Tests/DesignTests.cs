@@ -149,7 +149,7 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
             paper = white,
             work = new object[]
             {
-                new { method = "cutToSize" },
+                new { method = "cutToSize", colours = Array.Empty<string>() },
                 new { method = "looseBackground", colours = new[] { "#8fb4d6", "#f0cf9a" } },
             },
         };
@@ -220,7 +220,12 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
             StringComparison.Ordinal
         );
         await maker.Ok(maker.Post($"{run}/finish"));
-        Assert.NotNull(await maker.Ok(maker.Get($"{run}/record")));
+        var record = await maker.Ok(maker.Get($"{run}/record"));
+        Assert.Equal("White cardstock 110 lb", record["paper"]!.GetValue<string>());
+        var worked = record["done"]!
+            .AsArray()
+            .Single(one => one!["title"]!.GetValue<string>() == "Sky: loose background")!;
+        Assert.Equal((2, 2), (worked["with"]!.AsArray().Count, worked["cards"]!.GetValue<int>()));
     }
 
     [Fact]

@@ -38,10 +38,10 @@ public sealed partial class DemoBook
                 {
                     Work = Places.PieceWorks.Read(
                         [
-                            new(Method.CutToSize),
-                            new(Method.TapingDown),
-                            new(Method.RainbowBands, Colours: [.. Sky.Select(Srgb.Parse)]),
-                            new(Method.Flattening),
+                            new(Method.CutToSize, []),
+                            new(Method.TapingDown, []),
+                            new(Method.RainbowBands, [.. Sky.Select(Srgb.Parse)]),
+                            new(Method.Flattening, []),
                         ],
                         null,
                         run.PaperOf(paper),

@@ -26,8 +26,8 @@ public sealed record PieceWorkView(
 /// <summary>Something that is to be done to a piece; without an id it is new.</summary>
 public sealed record PieceWorkGiven(
     Method Method,
+    ImmutableArray<Srgb> Colours,
     Guid? Id = null,
-    ImmutableArray<Srgb>? Colours = null,
     int Times = 1,
     RelineWith RelineWith = RelineWith.Pen
 );
@@ -65,7 +65,7 @@ internal static class PieceWorks
         [
             .. work.Select(one =>
             {
-                var colours = one.Colours is { IsDefault: false } wanted ? wanted : [];
+                var colours = one.Colours.IsDefault ? [] : one.Colours;
                 if (one.Method != Method.Picture)
                     Refuse(one, colours.Length, run);
                 return

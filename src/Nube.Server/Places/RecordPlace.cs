@@ -137,7 +137,9 @@ public static class RecordPlace
                 bench.Cards.Max(card =>
                     card.Areas.Length == 0 ? null : (DateTimeOffset?)card.Areas.Max(area => area.DryAt)
                 ),
-                run.Paper?.Name ?? "",
+                plan.Pieces.IsEmpty
+                    ? run.Paper?.Name ?? ""
+                    : string.Join(", ", plan.Pieces.Select(piece => piece.Paper.Name).Distinct()),
                 run.Ink?.Name ?? "",
                 [
                     .. Amounts

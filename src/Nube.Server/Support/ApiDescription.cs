@@ -17,6 +17,14 @@ public static class ApiDescription
                 document.Info.Title = "Nube";
                 document.Info.Version = "1";
                 document.Servers = [];
+                // Deep within other lists, a list of colours loses what it holds.
+                foreach (
+                    var list in (document.Components?.Schemas?.Values ?? [])
+                        .SelectMany(schema => schema.Properties?.Values ?? [])
+                        .OfType<OpenApiSchema>()
+                        .Where(schema => schema.Type?.HasFlag(JsonSchemaType.Array) == true)
+                )
+                    list.Items ??= new OpenApiSchema { Type = JsonSchemaType.String, Pattern = "^#[0-9a-f]{6}$" };
                 return Task.CompletedTask;
             }
         );
