@@ -1,8 +1,6 @@
-using System.Globalization;
-using System.Security;
-using System.Text;
 using Nube.Server.Places;
 using SkiaSharp;
+using static Nube.Server.Printing.CutterSvg;
 using static Nube.Server.Printing.Typefaces;
 
 namespace Nube.Server.Printing;
@@ -11,7 +9,6 @@ namespace Nube.Server.Printing;
 internal static class CutSheetPrint
 {
     private const float PointsPerMm = 72 / 25.4f;
-    private const float CutMm = 0.2f; // width of the line to cut along
 
     /// <summary>All sheets of a paper as a PDF file, each page as large as its sheet.</summary>
     /// <param name="paper">How the paper is cut.</param>
@@ -48,31 +45,20 @@ internal static class CutSheetPrint
     public static byte[] Svg(SheetCutView sheet)
     {
         var parts = sheet.Parts.Where(place => place.Name is not null).ToList();
-        var svg = new StringBuilder();
-        svg.Append(
-            CultureInfo.InvariantCulture,
-            $"""<svg xmlns="http://www.w3.org/2000/svg" width="{sheet.WidthMm:0.###}mm" height="{sheet.HeightMm:0.###}mm" viewBox="0 0 {sheet.WidthMm:0.###} {sheet.HeightMm:0.###}">"""
+        return CutterSvg.Of(
+            sheet.WidthMm,
+            sheet.HeightMm,
+            sheet.Title,
+            parts.Select(place =>
+                $"<rect x=\"{Mm(place.LeftMm)}\" y=\"{Mm(place.TopMm)}\""
+                + $" width=\"{Mm(place.WidthMm)}\" height=\"{Mm(place.HeightMm)}\"/>"
+            ),
+            parts.Select(place => new NameAt(
+                place.LeftMm + place.WidthMm / 2,
+                place.TopMm + place.HeightMm / 2,
+                place.Name!
+            ))
         );
-        svg.Append(CultureInfo.InvariantCulture, $"<title>{SecurityElement.Escape(sheet.Title)}</title>");
-        svg.Append(
-            CultureInfo.InvariantCulture,
-            $"""<g id="cut" fill="none" stroke="#000000" stroke-width="{CutMm}">"""
-        );
-        foreach (var place in parts)
-            svg.Append(
-                CultureInfo.InvariantCulture,
-                $"""<rect x="{place.LeftMm:0.###}" y="{place.TopMm:0.###}" width="{place.WidthMm:0.###}" height="{place.HeightMm:0.###}"/>"""
-            );
-        svg.Append(
-            """</g><g id="names" fill="#000000" font-family="sans-serif" font-size="3.4" text-anchor="middle">"""
-        );
-        foreach (var place in parts)
-            svg.Append(
-                CultureInfo.InvariantCulture,
-                $"""<text x="{place.LeftMm + place.WidthMm / 2:0.##}" y="{place.TopMm + place.HeightMm / 2:0.##}">{SecurityElement.Escape(place.Name)}</text>"""
-            );
-        svg.Append("</g></svg>");
-        return Encoding.UTF8.GetBytes(svg.ToString());
     }
 
     private static void Draw(SKCanvas canvas, CutPlaceView place, string sheet)

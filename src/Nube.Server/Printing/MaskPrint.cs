@@ -1,8 +1,7 @@
 using System.Globalization;
-using System.Security;
-using System.Text;
 using Nube.Core.Stamping;
 using SkiaSharp;
+using static Nube.Server.Printing.CutterSvg;
 using static Nube.Server.Printing.Typefaces;
 
 namespace Nube.Server.Printing;
@@ -14,7 +13,6 @@ public static class MaskPrint
     public const double RuleMm = 100;
 
     private const float PointsPerMm = 72 / 25.4f;
-    private const float CutMm = 0.2f; // width of the line to cut along
     private const string Advice = "Print at 100 %. This rule is 100 mm long: measure it before you cut.";
 
     /// <summary>All sheets as a PDF file.</summary>
@@ -56,31 +54,14 @@ public static class MaskPrint
     public static byte[] Svg(MaskSheet sheet, int page)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        var svg = new StringBuilder();
-        svg.Append(
-            CultureInfo.InvariantCulture,
-            $"""<svg xmlns="http://www.w3.org/2000/svg" width="{sheet.Paper.WidthMm:0.##}mm" height="{sheet.Paper.HeightMm:0.##}mm" viewBox="0 0 {sheet.Paper.WidthMm:0.##} {sheet.Paper.HeightMm:0.##}">"""
+        var masks = sheet.Pages[page - 1];
+        return CutterSvg.Of(
+            sheet.Paper.WidthMm,
+            sheet.Paper.HeightMm,
+            $"Masks, sheet {page} of {sheet.Pages.Length}",
+            masks.Select(mask => $"<path d=\"{mask.Cut.Path()}\"/>"),
+            masks.Select(mask => new NameAt(mask.Cut.Inside().X, mask.Cut.Inside().Y, mask.Name))
         );
-        svg.Append(CultureInfo.InvariantCulture, $"<title>Masks, sheet {page} of {sheet.Pages.Length}</title>");
-        svg.Append(
-            CultureInfo.InvariantCulture,
-            $"""<g id="cut" fill="none" stroke="#000000" stroke-width="{CutMm}">"""
-        );
-        foreach (var mask in sheet.Pages[page - 1])
-            svg.Append(CultureInfo.InvariantCulture, $"""<path d="{mask.Cut.Path()}"/>""");
-        svg.Append(
-            """</g><g id="names" fill="#000000" font-family="sans-serif" font-size="3.4" text-anchor="middle">"""
-        );
-        foreach (var mask in sheet.Pages[page - 1])
-        {
-            var at = mask.Cut.Inside();
-            svg.Append(
-                CultureInfo.InvariantCulture,
-                $"""<text x="{at.X:0.##}" y="{at.Y:0.##}">{SecurityElement.Escape(mask.Name)}</text>"""
-            );
-        }
-        svg.Append("</g></svg>");
-        return Encoding.UTF8.GetBytes(svg.ToString());
     }
 
     private static void Head(SKCanvas canvas, MaskSheet sheet, string run, int index)
