@@ -6,6 +6,7 @@
   import { wetnessWords } from '../../parts/words';
   import { navigate } from '../../routes';
   import { clock } from '../../state/clock.svelte';
+  import { madeOf } from '../../state/madeOf.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { pieceOf, useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
@@ -77,11 +78,10 @@
 
   const piece = $derived(pieceOf(run.value));
   // What the cards are made of, where a step is work on one of their pieces.
-  const made = new Resource(() => ask(api.GET('/api/runs/{id}/design', { params: { path: { id } } })));
-  const ofPieces = $derived(Boolean(step?.pass.piece));
-  $effect(() => {
-    if (ofPieces && !made.value) void made.refresh();
-  });
+  const made = madeOf(
+    () => id,
+    () => Boolean(step?.pass.piece),
+  );
   // What each step should look like is painted once for the whole plan.
   const film = new FilmOfPlan(() => id);
   const painted = $derived(

@@ -1,10 +1,12 @@
 <script lang="ts">
   import { api, ask, type RunRecord } from '../../api/client';
+  import CardOfPieces from '../../parts/CardOfPieces.svelte';
   import CardPicture from '../../parts/CardPicture.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { WantedLooks } from '../../parts/wantedLooks.svelte';
   import { navigate } from '../../routes';
   import { clock, duration, until } from '../../state/clock.svelte';
+  import { madeOf } from '../../state/madeOf.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
@@ -18,9 +20,16 @@
     if (id) void record.refresh();
   });
 
+  // Where no piece has a picture, the card is shown as it was made up.
+  const bare = $derived(piece !== undefined && !piece.image);
+  const made = madeOf(
+    () => id,
+    () => bare,
+  );
+
   const looks = new WantedLooks(record.renew);
   $effect(() => {
-    if (record.value && !record.value.lookUrl) looks.want(id);
+    if (record.value && !record.value.lookUrl && !bare) looks.want(id);
   });
 
   const wetStill = $derived(
@@ -76,19 +85,23 @@
   {@const value = record.value}
   <div class="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
     <div style:aspect-ratio="{piece?.image?.widthMm ?? 4} / {piece?.image?.heightMm ?? 3}">
-      <CardPicture
-        image={piece?.image ?? null}
-        paper={paperOf(run.value)}
-        fills={value.look}
-        look={value.lookUrl}
-        label="The finished card"
-      />
+      {#if bare && made.value}
+        <CardOfPieces design={made.value} image={null} piece="" label="The finished card" />
+      {:else}
+        <CardPicture
+          image={piece?.image ?? null}
+          paper={paperOf(run.value)}
+          fills={value.look}
+          look={value.lookUrl}
+          label="The finished card"
+        />
+      {/if}
     </div>
     <div class="grid content-start gap-5">
       <div>
         <h2>The record</h2>
         <p class="mt-2">
-          {cards(value.cards)} on {value.paper}, stamped in {value.stampingInk}.
+          {cards(value.cards)} on {value.paper}{value.stampingInk ? `, stamped in ${value.stampingInk}` : ''}.
           {#if worked > 0}Painted in {duration(worked)}.{/if}
           {#if open}{value.stepsDone} of {value.stepCount} steps are done.{/if}
         </p>

@@ -10,6 +10,7 @@
   import { navigate } from '../../routes';
   import { duration } from '../../state/clock.svelte';
   import { nearAreas } from '../../state/closeView';
+  import { madeOf } from '../../state/madeOf.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
   import { whenRoomChanges } from '../../state/session.svelte';
@@ -38,11 +39,10 @@
   });
 
   // What the cards are made of, where passes are work on their pieces.
-  const made = new Resource(() => ask(api.GET('/api/runs/{id}/design', { params: path })));
-  const ofPieces = $derived(plan.value?.passes.some((pass) => pass.piece) ?? false);
-  $effect(() => {
-    if (ofPieces && !made.value) void made.refresh();
-  });
+  const made = madeOf(
+    () => id,
+    () => plan.value?.passes.some((pass) => pass.piece) ?? false,
+  );
 
   // Each pass is seen near its areas.
   const near = (pass: Plan['passes'][number]) => nearAreas(pieceOf(run.value)?.image, pass.areas);
