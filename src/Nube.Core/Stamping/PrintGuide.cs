@@ -118,7 +118,8 @@ public static class PrintGuide
     }
 
     private static string Inked(StampingInk ink, int cards) =>
-        $"Ink the stamp evenly with {ink.Name} and press straight down without rocking{(cards > 1 ? "; ink it again for each panel" : "")}.";
+        $"Ink the stamp evenly with {ink.Name} and press straight down without rocking"
+        + (cards > 1 ? "; ink it again for each panel." : ".");
 
     private static string Impressions(Paper paper) =>
         paper.Impressions == 1

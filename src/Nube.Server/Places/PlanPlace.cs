@@ -169,24 +169,22 @@ public static class PlanPlace
         SearchEffort? search = null
     )
     {
-        var (card, paper) = (run.Card, run.Paper);
         // Pieces can be planned without a picture, and without a colour.
-        if (run.NeedsPicture && (paper is null || run.Palette.Count == 0))
+        if (run.NeedsPicture && (run.Paper is null || run.Palette.Count == 0))
             throw Colours.NothingToColourWith();
         if (!run.HasWork)
             throw TroubleException.Conflict("Give at least one area a colour first.");
-        paper ??= card!.Pieces[0].Paper;
         return await apprentices.Do(
             new PlanCards(
                 run.Painting,
                 [.. run.Palette.Select(item => item.Colourant!)],
                 run.Schools,
                 [.. run.Touching.Select(pair => new TouchingPair(pair.One, pair.Other))],
-                new Pace(run.Run.Cards, run.Hand, paper, run.Room, options),
+                new Pace(run.Run.Cards, run.Hand, run.PaperOf(null), run.Room, options),
                 before,
                 search,
                 run.Dilution,
-                card
+                run.Card
             ),
             stop: cancel
         );

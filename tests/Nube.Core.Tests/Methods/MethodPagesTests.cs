@@ -104,9 +104,10 @@ public class MethodPagesTests
                 Stroke = passes[0].Stroke,
                 Left = passes[0].Left,
             };
+            var how = StepWords.How(pass, Schools.Usual).ToLowerInvariant();
             page.Append(
                 CultureInfo.InvariantCulture,
-                $"| {sheet.Name} | {sheet.When} | {Lower(pass.Sheet.Tool)} | {StepWords.How(pass, Schools.Usual).ToLowerInvariant()} | {LeftBy(pass)} |\n"
+                $"| {sheet.Name} | {sheet.When} | {Lower(pass.Sheet.Tool)} | {how} | {LeftBy(pass)} |\n"
             );
         }
         return page.ToString();
