@@ -138,12 +138,14 @@
           </p>
         {/if}
       </section>
-      <section aria-label="Recipes">
-        <h3>Recipes</h3>
-        <ul class="mt-2 grid gap-1">
-          {#each value.colours as line (line)}<li>{line}</li>{/each}
-        </ul>
-      </section>
+      {#if value.colours.length > 0}
+        <section aria-label="Recipes">
+          <h3>Recipes</h3>
+          <ul class="mt-2 grid gap-1">
+            {#each value.colours as line (line)}<li>{line}</li>{/each}
+          </ul>
+        </section>
+      {/if}
       {#if value.done.length > 0}
         <details>
           <summary class="cursor-pointer underline">All that was done, in its order</summary>
