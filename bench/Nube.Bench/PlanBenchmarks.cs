@@ -35,7 +35,7 @@ public class PlanBenchmarks
     [Benchmark]
     public Plan TwelveCardsOfFivePieces()
     {
-        var (passes, pieces) = PiecePasses.Of(card, Picture(12), Paints, slowLine: false);
+        var (passes, pieces) = PiecePasses.Of(card, Picture(12), Bare, Paints);
         return Scheduler.PlanRun(
             passes,
             touching,
@@ -49,6 +49,7 @@ public class PlanBenchmarks
     }
 
     private static readonly Paints Paints = new([], [], Paper, Paper.Reflectance());
+    private static readonly Painting Bare = new([], [], [], 0, false, false) { SlowLine = false };
 
     private readonly CardToPlan card = CardToPlan.Of(
         new[]

@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
+using Nube.Core.Cards;
 using Nube.Core.Drying;
 using Nube.Core.Light;
 using Nube.Core.Materials;
 using Nube.Core.Optics;
+using Nube.Core.Planning;
 using Nube.Core.Simulation;
 using OpenCvSharp;
 
@@ -89,7 +91,11 @@ public sealed record PlayCard(
             forms,
             (area, gradient) =>
             {
-                var placeOn = GradientPlace.Of(gradient, byId[area]).PlaceOn(gradient);
+                var placeOn = (
+                    area == Pass.Panel
+                        ? GradientPlace.Of(gradient, new SizeMm(WidthMm, HeightMm))
+                        : GradientPlace.Of(gradient, byId[area])
+                ).PlaceOn(gradient);
                 return (x, y) => placeOn(new PointMm(x, y));
             },
             DamCells.Of(areas.Labels, Dams, CardToPlay.GridOf(WidthMm, HeightMm)),

@@ -84,7 +84,7 @@ public sealed record PlanCards(
         };
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var picture = Painting.IsEmpty ? [] : Painting.Passes(paints, Schools, touching, Pace);
-        var (passes, pieces) = Card is null ? (picture, []) : PiecePasses.Of(Card, picture, paints, Painting.SlowLine);
+        var (passes, pieces) = Card is null ? (picture, []) : PiecePasses.Of(Card, picture, Painting, paints);
         Plan With(PlanOptions options)
         {
             var plan = Scheduler.PlanRun(passes, touching, Pace.Cards, paper, Pace.Air, Pace.Hand, options, pieces);

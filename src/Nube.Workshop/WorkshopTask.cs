@@ -21,6 +21,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(ImproveOrder), "improveOrder")]
 [JsonDerivedType(typeof(PlayCard), "playCard")]
 [JsonDerivedType(typeof(PlayArea), "playArea")]
+[JsonDerivedType(typeof(PlayPiece), "playPiece")]
 [JsonDerivedType(typeof(PlayDeviation), "playDeviation")]
 [JsonDerivedType(typeof(ShareLooks), "shareLooks")]
 [JsonDerivedType(typeof(ShareLayers), "shareLayers")]

@@ -54,9 +54,21 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
     public const double DropMm = 6;
 
     /// <summary>
-    /// The one point of <see cref="GradientWay.FromPoint"/>, the points of <see cref="GradientWay.DropIns"/>; else none.
+    /// The points of <see cref="GradientWay.FromPoint"/>, in an area one; those of <see cref="GradientWay.DropIns"/>;
+    /// else none.
     /// </summary>
     public ImmutableArray<PointMm> Points { get; init; } = [];
+
+    /// <summary>
+    /// How far the hues go, above 0 to 1 of the way: beyond it the paper stays bare, and the last hue fades out to it;
+    /// null for all of the way.
+    /// </summary>
+    [AddedLater(partWise: true)]
+    public double? Reach { get; init; }
+
+    /// <summary>How broad each hue is beside the others, above 0; null where all are as broad.</summary>
+    [AddedLater(partWise: true)]
+    public ImmutableArray<double>? Widths { get; init; }
 
     /// <summary>Why it cannot be, in a sentence; null where it can.</summary>
     /// <param name="hues">How many hues it is of.</param>
@@ -98,23 +110,43 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
         // How far the hues from this one on have taken over.
         double Entered(int hue) =>
             hue == 0 ? 1
-            : hue == hues ? 0
-            : SmoothStep((place * hues - hue) / Softness + 0.5);
+            : hue == hues && Reach is null ? 0
+            : SmoothStep((place - BeginsAt(hue, hues)) / SeamAt(hue, hues) + 0.5);
     }
+
+    /// <summary>Where on the way a hue begins, in the middle of its seam with the one before it, 0 to 1.</summary>
+    /// <param name="hue">The hue, from 0; as many as there are for where the last one ends.</param>
+    /// <param name="hues">How many hues.</param>
+    public double BeginsAt(int hue, int hues) =>
+        (Reach ?? 1) * Enumerable.Range(0, hue).Sum(one => BreadthOf(one, hues));
+
+    /// <summary>How long the seam is at which a hue begins, as a part of the way.</summary>
+    private double SeamAt(int hue, int hues) =>
+        Softness
+        * (Reach ?? 1)
+        * (
+            hue == hues
+                ? BreadthOf(hue - 1, hues)
+                : Math.Min(BreadthOf(hue - 1, hues), BreadthOf(hue, hues))
+        );
+
+    /// <summary>A hue's part of what all of them cover.</summary>
+    private double BreadthOf(int hue, int hues) =>
+        Widths is { } widths && widths.Length == hues ? widths[hue] / widths.Sum() : 1.0 / hues;
 
     /// <summary>Where on the way a hue is at its purest, 0 to 1.</summary>
     public double PlaceOf(int hue, int hues) =>
         Way == GradientWay.DropIns ? hue
         : hue == 0 ? 0
-        : hue == hues - 1 ? 1
-        : (hue + 0.5) / hues;
+        : hue == hues - 1 && Reach is null ? 1
+        : (BeginsAt(hue, hues) + BeginsAt(hue + 1, hues)) / 2;
 
     /// <summary>Tells gradients apart.</summary>
     [JsonIgnore]
     public string Key =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{Way} {Degrees} {Softness} {string.Join(' ', Points.Select(point => $"{point.X} {point.Y}"))}"
+            $"{Way} {Degrees} {Softness} {Reach} {string.Join(' ', Widths ?? [])} {string.Join(' ', Points.Select(point => $"{point.X} {point.Y}"))}"
         );
 
     /// <summary>"from left to right", "from the edge inwards".</summary>
@@ -153,6 +185,8 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
         && Way == other.Way
         && Degrees.Equals(other.Degrees)
         && Softness.Equals(other.Softness)
+        && Reach.Equals(other.Reach)
+        && (Widths ?? []).SequenceEqual(other.Widths ?? [])
         && Points.SequenceEqual(other.Points);
 
     /// <inheritdoc />
@@ -165,6 +199,13 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
 /// <param name="Of">How many hues the gradient has.</param>
 public sealed record HuesAlong(Gradient Gradient, int First, int Of)
 {
+    /// <summary>
+    /// The one place on the way that is looked at, 0 to 1: of a ground that goes over a whole card, where an area lies
+    /// in it; null for all of the way.
+    /// </summary>
+    [JsonIgnore]
+    public double? At { get; init; }
+
     /// <summary>Tells them apart.</summary>
     [JsonIgnore]
     public string Key => $"{First}/{Of} {Gradient.Key}";

@@ -17,13 +17,14 @@ public static class Laying
         ArgumentNullException.ThrowIfNull(under);
         ArgumentNullException.ThrowIfNull(act);
         ArgumentNullException.ThrowIfNull(paints);
-        if (act.Along is null && under.Along.IsEmpty)
-            return LayAt(under, act, null, paints);
+        var one = act.Along?.At;
+        if ((act.Along is null || one is not null) && under.Along.IsEmpty)
+            return LayAt(under, act, one, paints);
         // Once a gradient lies there, whatever comes lies on each step of it.
         var along = under.Along.IsEmpty ? [.. Enumerable.Repeat(under, Surface.StepsAlong)] : under.Along;
         return Surface.Of(
-            act.Along?.Gradient ?? under.Gradient!,
-            [.. along.Select((step, at) => LayAt(step, act, Surface.PlaceOf(at), paints))]
+            one is null ? act.Along?.Gradient ?? under.Gradient! : under.Gradient!,
+            [.. along.Select((step, at) => LayAt(step, act, one ?? Surface.PlaceOf(at), paints))]
         );
     }
 

@@ -55,6 +55,7 @@ public sealed record PiecePicture(
             )
             {
                 RadiusMm = WetPatch.Radius(area.SizeMm2, area.PerimeterMm),
+                Centre = area.Centre,
             };
         });
     }
@@ -155,6 +156,7 @@ public sealed record Piece(
         )
         {
             SlowLine = Ink?.Slow ?? true,
+            Panel = new SizeMm(Picture?.WidthMm ?? 0, Picture?.HeightMm ?? 0),
         };
 
     /// <summary>What its colours meet beside each other, on a paper within lines of an ink.</summary>

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
+using Nube.Core.Cards;
 
 namespace Nube.Core.Light;
 
@@ -20,33 +22,59 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
     {
         ArgumentNullException.ThrowIfNull(gradient);
         ArgumentNullException.ThrowIfNull(area);
-        var outlines = Outlines.Points(area.Outline);
+        return Of(gradient, area.Centre, area.Outline);
+    }
+
+    /// <summary>Where a gradient lies on a piece of paper, from its upper left corner.</summary>
+    /// <param name="gradient">The gradient.</param>
+    /// <param name="piece">The piece's size.</param>
+    public static GradientPlace Of(Gradient gradient, SizeMm piece)
+    {
+        ArgumentNullException.ThrowIfNull(gradient);
+        var (width, height) = (piece.Width, piece.Height);
+        return Of(
+            gradient,
+            new PointMm(width / 2, height / 2),
+            string.Create(CultureInfo.InvariantCulture, $"M0 0L{width} 0L{width} {height}L0 {height}Z")
+        );
+    }
+
+    private static GradientPlace Of(Gradient gradient, PointMm centre, string path)
+    {
+        var outlines = Outlines.Points(path);
         var points = outlines.SelectMany(outline => outline).ToList();
         if (points.Count == 0)
-            return new GradientPlace(area.Centre, area.Centre, 0, "");
+            return new GradientPlace(centre, centre, 0, "");
         switch (gradient.Way)
         {
             case GradientWay.Across:
                 var (sin, cos) = Math.SinCos(gradient.Degrees * Math.PI / 180);
-                double Along(PointMm point) => (point.X - area.Centre.X) * cos + (point.Y - area.Centre.Y) * sin;
-                PointMm At(double along) => new(area.Centre.X + along * cos, area.Centre.Y + along * sin);
+                double Along(PointMm point) => (point.X - centre.X) * cos + (point.Y - centre.Y) * sin;
+                PointMm At(double along) => new(centre.X + along * cos, centre.Y + along * sin);
                 var (first, last) = (points.Min(Along), points.Max(Along));
                 return new GradientPlace(At(first), At(last), last - first, "");
             case GradientWay.FromPoint:
                 var from = gradient.Points[0];
-                return new GradientPlace(from, from, points.Max(point => Distance(from, point)), "");
+                return new GradientPlace(
+                    from,
+                    from,
+                    gradient.Points.Length == 1
+                        ? points.Max(point => Distance(from, point))
+                        : FurthestMm(outlines, point => Nearest(gradient.Points, point)),
+                    ""
+                );
             case GradientWay.DropIns:
                 return new GradientPlace(
-                    area.Centre,
-                    area.Centre,
+                    centre,
+                    centre,
                     Math.Min(Gradient.DropMm, WidestMm(outlines, outlines)),
                     ""
                 );
             default:
                 var begins = gradient.Way == GradientWay.RoundShapes ? Holes(outlines) : outlines;
                 return new GradientPlace(
-                    area.Centre,
-                    area.Centre,
+                    centre,
+                    centre,
                     begins.IsEmpty ? 0 : WidestMm(outlines, begins),
                     Outlines.Path(begins)
                 );
@@ -66,9 +94,9 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
                 var (dx, dy) = ((To.X - From.X) / ReachMm, (To.Y - From.Y) / ReachMm);
                 return point => Math.Clamp(((point.X - From.X) * dx + (point.Y - From.Y) * dy) / ReachMm, 0, 1);
             case GradientWay.FromPoint:
-                return point => Math.Min(1, Distance(From, point) / ReachMm);
+                return point => Math.Min(1, Nearest(gradient.Points, point) / ReachMm);
             case GradientWay.DropIns:
-                return point => 1 - Math.Min(1, gradient.Points.Min(drop => Distance(drop, point)) / ReachMm);
+                return point => 1 - Math.Min(1, Nearest(gradient.Points, point) / ReachMm);
             default:
                 var outlines = Outlines.Points(Outline);
                 return point => Math.Min(1, DistanceTo(outlines, point) / ReachMm);
@@ -93,7 +121,10 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
     private static double WidestMm(
         ImmutableArray<ImmutableArray<PointMm>> outlines,
         ImmutableArray<ImmutableArray<PointMm>> from
-    )
+    ) => FurthestMm(outlines, point => DistanceTo(from, point));
+
+    /// <summary>How far the point inside an area is that is furthest by a measure, mm.</summary>
+    private static double FurthestMm(ImmutableArray<ImmutableArray<PointMm>> outlines, Func<PointMm, double> far)
     {
         var all = outlines.SelectMany(outline => outline).ToList();
         var (left, top) = (all.Min(point => point.X), all.Min(point => point.Y));
@@ -106,7 +137,7 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
             {
                 var point = new PointMm(x, y);
                 if (IsInside(outlines, point))
-                    widest = Math.Max(widest, DistanceTo(from, point));
+                    widest = Math.Max(widest, far(point));
             }
         }
         return widest;
@@ -149,6 +180,9 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
         var along = length > 0 ? Math.Clamp(((point.X - a.X) * dx + (point.Y - a.Y) * dy) / length, 0, 1) : 0;
         return Distance(point, new PointMm(a.X + along * dx, a.Y + along * dy));
     }
+
+    private static double Nearest(ImmutableArray<PointMm> points, PointMm to) =>
+        points.Min(point => Distance(point, to));
 
     private static double Distance(PointMm one, PointMm other) =>
         Math.Sqrt(Math.Pow(one.X - other.X, 2) + Math.Pow(one.Y - other.Y, 2));

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Drying;
+using Nube.Core.Grounds;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods;
@@ -72,4 +73,7 @@ public sealed record AreaPass(Stroke Stroke, PaintMix Mix, Zone Zone, BrushWater
 
     /// <summary>What must dry afterwards, where the colour decides that; else the stroke's own.</summary>
     public Leaves? Left { get; init; }
+
+    /// <summary>Where on its piece the hues of a ground, or drops, lie; null for even all over.</summary>
+    public GroundOnPiece? Ground { get; init; }
 }

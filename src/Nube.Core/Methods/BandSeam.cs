@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
+using Nube.Core.Grounds;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods;
@@ -11,30 +12,39 @@ namespace Nube.Core.Methods;
 /// <param name="Muddy">They grey each other: see <see cref="Mud"/>.</param>
 public sealed record BandSeam(int Before, Lab Colour, bool Muddy)
 {
-    /// <summary>A method lays its hues side by side, each over the edge of the one before.</summary>
-    public static bool Has(Method method) =>
-        method is Method.RainbowBands or Method.RainbowStamp or Method.BlendedPanel or Method.LooseBackground;
-
     /// <summary>The seams of hues in their order; none of a single one.</summary>
-    /// <param name="hues">Recipes, in the order in which they lie.</param>
-    /// <param name="paints">The colourants that they count, on their paper.</param>
-    public static ImmutableArray<BandSeam> Between(ImmutableArray<Recipe> hues, Paints paints)
+    /// <param name="task">What is done to the piece.</param>
+    /// <param name="paints">The colourants that it counts, on its paper.</param>
+    public static ImmutableArray<BandSeam> In(CardTask task, Paints paints)
     {
+        ArgumentNullException.ThrowIfNull(task);
         ArgumentNullException.ThrowIfNull(paints);
-        var bare = Surface.Bare(paints);
-        Lab[] alone = [.. hues.Select(hue => Laying.Lay(bare, Of(hue), paints).Middle.Colour())];
+        if (!GroundPlace.HasHues(task.Method) || task.Ground is not { Hues: > 1 } ground)
+            return [];
+        var (gradient, hues) = (ground.Gradient, ground.Hues);
+        ImmutableArray<Act> acts = [.. MethodTable.Passes(task, paints).SelectMany(pass => pass.Acts)];
         return
         [
             .. Enumerable
-                .Range(0, Math.Max(0, hues.Length - 1))
+                .Range(0, hues - 1)
                 .Select(before =>
                 {
-                    var both = Laying.Lay(bare, [Of(hues[before]), Of(hues[before + 1])], paints).Middle.Colour();
-                    var clean = Math.Min(alone[before].Chroma, alone[before + 1].Chroma);
-                    return new BandSeam(before, both, Mud.Is(both.Chroma, clean));
+                    var seam = At(gradient.BeginsAt(before + 1, hues));
+                    var clean = Math.Min(
+                        At(gradient.PlaceOf(before, hues)).Chroma,
+                        At(gradient.PlaceOf(before + 1, hues)).Chroma
+                    );
+                    return new BandSeam(before, seam, Mud.Is(seam.Chroma, clean));
                 }),
         ];
 
-        static Act Of(Recipe hue) => Act.Lay(new PaintMix(hue.Parts, hue.Strength), Zone.Whole, hue.Layers);
+        Lab At(double place) =>
+            Laying
+                .Lay(
+                    Surface.Bare(paints),
+                    acts.Select(act => act.Along is { } along ? act with { Along = along with { At = place } } : act),
+                    paints
+                )
+                .Middle.Colour();
     }
 }

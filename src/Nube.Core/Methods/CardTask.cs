@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Nube.Core.Cards;
+using Nube.Core.Grounds;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods;
@@ -32,6 +34,24 @@ public sealed record CardTask(
 {
     /// <summary>The ink of its outline dries slowly.</summary>
     public bool SlowLine { get; init; } = true;
+
+    /// <summary>Size of the piece that it is done to; of an unknown shape, a square.</summary>
+    public SizeMm Size { get; init; } = new(Math.Sqrt(PanelMm2), Math.Sqrt(PanelMm2));
+
+    /// <summary>Where its hues, or its drops, lie; null for where they usually do.</summary>
+    public GroundPlace? Place { get; init; }
+
+    /// <summary>The ground that its hues are; null where it has no place of its own, being even all over.</summary>
+    public GroundOnPiece? Ground
+    {
+        get
+        {
+            var place = Place ?? GroundPlace.Usual(Method);
+            return GroundPlace.Has(Method) && !place.IsEven(Recipes.Length)
+                ? new GroundOnPiece(place, Size, Recipes.Length)
+                : null;
+        }
+    }
 
     /// <summary>What is on the brush for one of its colours.</summary>
     public PaintMix Mix(int place) => new(Recipes[place].Parts, Recipes[place].Strength);

@@ -75,6 +75,7 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
             acts = [.. acts.Select(act => act.With(instead, pass.Mix))];
         if (share < 1)
             acts = [.. acts.Select(act => act.Kind == ActKind.Lay ? act with { Share = act.Share * share } : act)];
+        var ground = pass.Ground;
         if (acts.IsEmpty)
             return there;
         var areas = there.Areas.ToBuilder();
@@ -82,7 +83,7 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
         {
             var piece = PieceAreas.SurfaceOf(area);
             areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, papers[piece].Bare), (under, act) =>
-                Lay(under, act, piece)
+                Lay(under, ground?.On(act, area) ?? act, piece)
             );
         }
         return new CardSurface(areas.ToImmutable());

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Nube.Core.Acts;
+using Nube.Core.Artwork;
+using Nube.Core.Cards;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
@@ -44,6 +46,9 @@ public sealed record AreaToPaint(int Area, double SizeMm2, ZoneShares Shares, in
 {
     /// <summary>Radius of the disc that dries as it does, mm; less than that of its surface where it is long.</summary>
     public double RadiusMm { get; init; } = WetPatch.Radius(SizeMm2);
+
+    /// <summary>Its middle, mm from the card's upper left corner; null where nobody said.</summary>
+    public PointMm? Centre { get; init; }
 }
 
 /// <summary>All that is to be painted on each card of a run.</summary>
@@ -64,6 +69,13 @@ public sealed record Painting(
 {
     /// <summary>The ink of the outline dries slowly; so it is where it is not known.</summary>
     public bool SlowLine { get; init; } = true;
+
+    /// <summary>The card's size; of an unknown shape, a square.</summary>
+    public SizeMm Panel { get; init; } = new(Math.Sqrt(PanelMm2), Math.Sqrt(PanelMm2));
+
+    /// <summary>Where its areas are, those of which it is known.</summary>
+    public ImmutableArray<(int Area, PointMm Centre)> Centres =>
+        [.. Areas.Where(area => area.Centre is not null).Select(area => (area.Area, area.Centre!.Value))];
 
     /// <summary>There is nothing to paint.</summary>
     public bool IsEmpty => Colours.Count == 0 && Cards.Count == 0;
@@ -88,7 +100,7 @@ public sealed record Painting(
     }
 
     /// <summary>What areas are coloured on: the bare paper, or the background that is laid before them.</summary>
-    public Surface GroundOn(Paints paints) => OfCards(paints).Ground;
+    public Surface GroundOn(Paints paints) => OfCards(paints).Ground.On(Pass.Panel);
 
     /// <summary>What lies on each coloured area in the end.</summary>
     public CardSurface Finished(Paints paints, Schools schools)
@@ -101,7 +113,7 @@ public sealed record Painting(
                 .GroupBy(area => area.part, area => area.Passes)
                 .ToImmutableSortedDictionary(
                     area => area.Key,
-                    area => Laying.Lay(ground, area.SelectMany(passes => passes).SelectMany(p => p.Acts), paints)
+                    area => Laying.Lay(ground.On(area.Key), area.SelectMany(passes => passes).SelectMany(p => p.Acts), paints)
                 )
         );
     }
@@ -140,17 +152,17 @@ public sealed record Painting(
         return
             Areas.FirstOrDefault(one => one.Area == area)?.DetailOf is { } host
             && OfAreas(paints, schools, ground).Find(one => one.Area == host) is { } around
-            ? Laying.Lay(ground, around.Passes.SelectMany(pass => pass.Acts), paints)
-            : ground;
+            ? Laying.Lay(ground.On(area), around.Passes.SelectMany(pass => pass.Acts), paints)
+            : ground.On(area);
     }
 
     /// <summary>What each area gets by its wish; details at the end, over what is around them.</summary>
-    private List<ColouredArea> OfAreas(Paints paints, Schools schools, Surface ground)
+    private List<ColouredArea> OfAreas(Paints paints, Schools schools, Grounded ground)
     {
         var there = Areas.ToDictionary(area => area.Area);
         var whole = Colours
             .Where(colour => there.GetValueOrDefault(colour.Wish.Area) is { } area && !IsDetail(area))
-            .Select(colour => Coloured(colour, ground))
+            .Select(colour => Coloured(colour, ground.On(colour.Wish.Area)))
             .ToList();
         var around = whole.ToDictionary(area => area.Area);
         var details = Colours
@@ -158,7 +170,7 @@ public sealed record Painting(
             .Select(colour =>
             {
                 var host = around[there[colour.Wish.Area].DetailOf!.Value];
-                var detail = Coloured(colour, Laying.Lay(ground, host.Passes.SelectMany(pass => pass.Acts), paints));
+                var detail = Coloured(colour, Laying.Lay(ground.On(colour.Wish.Area), host.Passes.SelectMany(pass => pass.Acts), paints));
                 return detail with
                 {
                     Under = host.Passes.Length,
@@ -209,16 +221,18 @@ public sealed record Painting(
             : passes;
     }
 
-    private (List<ColouredCard> Cards, Surface Ground) OfCards(Paints paints)
+    private (List<ColouredCard> Cards, Grounded Ground) OfCards(Paints paints)
     {
         ArgumentNullException.ThrowIfNull(paints);
-        var ground = Surface.Bare(paints);
+        var (ground, centres) = (new Grounded(paints), Centres);
         var cards = new List<ColouredCard>();
         foreach (var card in Cards)
             Add(
                 new CardTask(card.Wish.Method, card.Recipes, card.Wish.Times, PanelMm2, card.Wish.RelineWith)
                 {
                     SlowLine = SlowLine,
+                    Size = Panel,
+                    Place = card.Wish.Place,
                 }
             );
         if (Traced)
@@ -236,8 +250,44 @@ public sealed record Painting(
                 && cards.Exists(card => card.Task.Method == Method.DieCut)
             )
                 passes = [.. passes.Select(pass => pass with { Phase = Phase.Assembly })];
-            cards.Add(new ColouredCard(task, passes, LightnessAfter(ground, passes, paints)));
-            ground = Laying.Lay(ground, passes.SelectMany(pass => pass.Acts), paints);
+            cards.Add(
+                new ColouredCard(task, passes, LightnessAfter(ground.On(Pass.Panel), passes, paints))
+                {
+                    Centres = centres,
+                }
+            );
+            ground.Lay(passes, centres);
+        }
+    }
+
+    /// <summary>What backgrounds leave where each area is. Worked out once for those that lie alike.</summary>
+    private sealed class Grounded(Paints paints)
+    {
+        private readonly List<AreaPass> laid = [];
+        private readonly Dictionary<int, Surface> on = [];
+
+        public void Lay(ImmutableArray<AreaPass> passes, ImmutableArray<(int, PointMm)> centres)
+        {
+            laid.AddRange(
+                passes
+                    .Where(pass => !pass.Acts.IsEmpty)
+                    .Select(pass => pass with { Ground = pass.Ground?.With(centres) })
+            );
+            on.Clear();
+        }
+
+        public Surface On(int area)
+        {
+            // Where no ground has a place, all areas lie alike.
+            if (laid.TrueForAll(pass => pass.Ground is null))
+                area = Pass.Panel;
+            return on.TryGetValue(area, out var known)
+                ? known
+                : on[area] = Laying.Lay(
+                    Surface.Bare(paints),
+                    laid.SelectMany(pass => pass.Acts.Select(act => pass.Ground?.On(act, area) ?? act)),
+                    paints
+                );
         }
     }
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Nube.Core.Acts;
 using Nube.Core.Drying;
+using Nube.Core.Grounds;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -85,6 +86,9 @@ public sealed record Pass(
 
     /// <summary>What the piece is put onto, by its number; null where it is not put together.</summary>
     public int? Onto { get; init; }
+
+    /// <summary>Where on its piece the hues of a ground, or drops, lie; null for even all over.</summary>
+    public GroundOnPiece? Ground { get; init; }
 
     /// <summary>How it is done, where more is known than its stroke tells; null for what the stroke tells.</summary>
     public string? Told { get; init; }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
+using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
@@ -40,7 +41,11 @@ public sealed record ColouredArea(
 /// <param name="Task">What.</param>
 /// <param name="Passes">Its passes in their order.</param>
 /// <param name="Lightness">The card's dry L* after each of them.</param>
-public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes, ImmutableArray<double> Lightness);
+public sealed record ColouredCard(CardTask Task, ImmutableArray<AreaPass> Passes, ImmutableArray<double> Lightness)
+{
+    /// <summary>Where the areas of its picture are: their middles, mm from its upper left corner.</summary>
+    public ImmutableArray<(int Area, PointMm Centre)> Centres { get; init; } = [];
+}
 
 /// <summary>From what each area and the card need to passes over all of them.</summary>
 /// <remarks>
@@ -214,6 +219,7 @@ public static class PassBuilder
                     Round = round + 1,
                     Generations = card.Task.Method == Method.RainbowStamp ? card.Task.Times : 1,
                     Acts = pass.Acts,
+                    Ground = pass.Ground?.With(card.Centres),
                     // It is wet as one, wherever the areas lie in it.
                     Patches = [.. all.Select(area => WetPatch.Alone(area, WetPatch.Radius(card.Task.PanelMm2)))],
                 };

@@ -96,6 +96,8 @@ public static class StepWords
     private static string ZoneWords(Pass pass)
     {
         var each = pass.Areas.Length == 1 ? "" : " of each area";
+        if (pass.Ground is { } ground)
+            return $"{(pass.Piece is null ? "The whole card" : "All of it")}, {ground.InWords}";
         if (OnGradient(pass) is { } along)
             return $"All{(each.Length == 0 ? " of it" : each)}, {along.Gradient.InWords}";
         return pass.Zone switch
@@ -352,7 +354,9 @@ public static class StepWords
             Stroke.Dip => $"{Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
             Stroke.Soften => "Soften the pattern with water",
             Stroke.StampAgain => "Stamp the outline again",
-            Stroke.Blend => "Blend the panel",
+            Stroke.Blend => OnGradient(pass) is { Of: > 1 } along
+                ? $"Blend the panel, {Words.LowerFirst(Ordinal(along.First + 1))} of {along.Of} inks"
+                : "Blend the panel",
             _ => MethodTable.Of(pass.Method).Name,
         };
 

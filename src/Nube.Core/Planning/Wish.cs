@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Grounds;
 using Nube.Core.Methods;
 
 namespace Nube.Core.Planning;
@@ -30,9 +31,25 @@ public sealed record CardWish(
     RelineWith RelineWith = RelineWith.Pen
 )
 {
+    /// <summary>Where its hues, or its drops, lie; null for where they usually do.</summary>
+    [AddedLater(partWise: true)]
+    public GroundPlace? Place { get; init; }
+
     /// <summary>Most dips, or prints from one inking: what comes later is hardly seen.</summary>
     public const int MostTimes = 5;
 
     /// <summary>Most colours of one background.</summary>
     public const int MostColours = 7;
+
+    /// <summary>Why it cannot be, in a sentence; null where it can.</summary>
+    public string? Trouble()
+    {
+        var colours = Colours.IsDefault ? 0 : Colours.Length;
+        return Times is < 1 or > MostTimes ? $"Dips, prints and cuts go from 1 to {MostTimes}."
+            : colours > MostColours ? $"A background has at most {MostColours} colours."
+            : colours == 0 && MethodTable.NeedsColour(Method)
+                ? $"{MethodTable.Of(Method).Name} needs at least one colour."
+            : GroundPlace.Has(Method) ? Place?.Trouble(colours)
+            : null;
+    }
 }

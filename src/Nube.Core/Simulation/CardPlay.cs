@@ -165,7 +165,11 @@ public sealed class CardPlay
             GoOver(go.Pass, acts, area, from, to);
         }
         foreach (var area in go.Pass.Areas)
-            surfaces[area] = Laying.Lay(surfaces.GetValueOrDefault(area, bare), acts, play.Paints);
+            surfaces[area] = Laying.Lay(
+                surfaces.GetValueOrDefault(area, bare),
+                acts.Select(act => go.Pass.Ground?.On(act, area) ?? act),
+                play.Paints
+            );
         WaitUntil(go.EndSeconds, evaporation);
 
         double Share(double done) => go.StartSeconds + (all > 0 ? done / all : 1) * (go.EndSeconds - go.StartSeconds);

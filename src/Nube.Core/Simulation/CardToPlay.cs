@@ -3,6 +3,8 @@ using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Light;
 using Nube.Core.Planning;
+using Nube.Core.Planning.Pieces;
+using Nube.Core.Simulation.Hand;
 
 namespace Nube.Core.Simulation;
 
@@ -29,7 +31,7 @@ public sealed record PassInTime(
         return
         [
             .. plan
-                .Steps.Where(step => step.Card == card && plan.PassOf(step).Piece is null)
+                .Steps.Where(step => step.Card == card && IsSeen(plan.PassOf(step)))
                 .Select(step => new PassInTime(
                     plan.PassOf(step),
                     step.StartSeconds,
@@ -39,6 +41,11 @@ public sealed record PassInTime(
                 )),
         ];
     }
+
+    /// <summary>It is a pass over the picture's areas, or leaves colour on the paper that the picture is on.</summary>
+    private static bool IsSeen(Pass pass) =>
+        pass.Piece is null
+        || (pass.Piece == PieceAreas.Picture && (!pass.Acts.IsEmpty || DetailStrokes.Are(pass)));
 }
 
 /// <summary>A card with all that is done to it.</summary>

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
+using Nube.Core.Grounds;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
@@ -82,7 +83,10 @@ public sealed record SupplyView(Guid Id, string Name, string ColourIndex, Srgb C
     public bool Mixes => Medium?.MixesInParts() == true;
 }
 
-/// <summary>A method that can be chosen, and what is missing for it among the run's colours.</summary>
+/// <summary>
+/// A method that can be chosen, and what is missing for it among the run's colours. UsualPlace: where its hues or drops
+/// lie before anything is said; null where it has no place.
+/// </summary>
 public sealed record MethodView(
     Method Method,
     string Name,
@@ -92,7 +96,8 @@ public sealed record MethodView(
     string What,
     string When,
     string? Missing,
-    bool OfPieces
+    bool OfPieces,
+    GroundPlace? UsualPlace
 )
 {
     /// <summary>The view of a method, for who owns such media.</summary>
@@ -106,7 +111,8 @@ public sealed record MethodView(
             sheet.What,
             sheet.When,
             MethodTable.Missing(sheet.Method, owned),
-            sheet.OfPieces
+            sheet.OfPieces,
+            GroundPlace.Has(sheet.Method) ? GroundPlace.Usual(sheet.Method) : null
         );
 }
 
@@ -117,7 +123,8 @@ public sealed record CardWorkView(
     int Times,
     RelineWith RelineWith,
     IReadOnlyList<RecipeView> Recipes,
-    IReadOnlyList<Srgb> Colours
+    IReadOnlyList<Srgb> Colours,
+    GroundPlace? Place
 );
 
 /// <summary>The second stage.</summary>
@@ -274,7 +281,8 @@ internal static class ColourViews
                                 )
                             ),
                         ],
-                        work.Wish.Colours
+                        work.Wish.Colours,
+                        GroundPlace.Has(work.Wish.Method) ? work.Wish.Place ?? GroundPlace.Usual(work.Wish.Method) : null
                     )),
                 ],
             palette is null ? [] : Areas(run, palette, palettes),

@@ -189,15 +189,8 @@ public static partial class Colours
                 foreach (var wish in work)
                 {
                     RefuseMissing(run, wish.Method, wholeCard: true);
-                    if (wish.Times is < 1 or > CardWish.MostTimes)
-                        throw TroubleException.Unusable($"Dips and prints go from 1 to {CardWish.MostTimes}.");
-                    var colours = wish.Colours.IsDefault ? 0 : wish.Colours.Length;
-                    if (colours > CardWish.MostColours)
-                        throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
-                    if (colours == 0 && MethodTable.NeedsColour(wish.Method))
-                        throw TroubleException.Unusable(
-                            $"{MethodTable.Of(wish.Method).Name} needs at least one colour."
-                        );
+                    if (wish.Trouble() is { } trouble)
+                        throw TroubleException.Unusable(trouble);
                 }
                 var before = Ground(run, palettes);
                 run.InHand.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];

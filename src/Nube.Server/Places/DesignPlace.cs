@@ -29,6 +29,7 @@ public static class DesignPlace
         var design = api.MapGroup("/runs/{id:guid}/design").WithTags("Design");
         design.MapGet("/", Look);
         design.MapPut("/", Change);
+        design.MapGrounds();
         design.MapCutting();
         api.MapSheetsOfPapers();
     }
@@ -222,10 +223,10 @@ public static class DesignPlace
     private static DesignView View(CardDesign design, List<StashItem> papers, RunWithSupplies run, Palettes palettes)
     {
         var embossed = run.Piece.Lines != DamLines.None;
-        var glued = design.Pieces.Any(piece => piece.RaisedMm == 0 && (piece.Glue ?? run.Schools.Glue) == Glue.Liquid);
-        IReadOnlyList<PieceWorkView> Work(ImmutableArray<PieceWork> work, Guid? paper) =>
-            PieceWorks.View(work, run.PaperOf(paper), run, palettes);
         var format = design.Format;
+        var glued = design.Pieces.Any(piece => piece.RaisedMm == 0 && (piece.Glue ?? run.Schools.Glue) == Glue.Liquid);
+        IReadOnlyList<PieceWorkView> Work(ImmutableArray<PieceWork> work, Guid? paper, SizeMm? size = null) =>
+            PieceWorks.View(work, run.PaperOf(paper), size ?? new SizeMm(format.WidthMm, format.HeightMm), run, palettes);
         var thickness = design.ThicknessMm(ThicknessIn(papers));
         var known = CardFormat.All.FirstOrDefault(one => one.Name == format.Name);
         return new DesignView(
@@ -241,7 +242,13 @@ public static class DesignPlace
             ColourOf(papers, design.BasePaper),
             [
                 .. design.Pieces.Select(piece =>
-                    ViewOf(design, piece, papers, Work(piece.WorkOn(embossed), piece.Paper))
+                    ViewOf(
+                        design,
+                        piece,
+                        papers,
+                        Work(piece.WorkOn(embossed), piece.Paper, piece.Size),
+                        GroundPictures.UrlsOf(run, design, piece)
+                    )
                 ),
             ],
             DesignWords.Base(design),
@@ -282,7 +289,8 @@ public static class DesignPlace
         CardDesign design,
         DesignPiece piece,
         List<StashItem> papers,
-        IReadOnlyList<PieceWorkView> work
+        IReadOnlyList<PieceWorkView> work,
+        IReadOnlyList<string> grounds
     ) =>
         new(
             piece.Id,
@@ -301,7 +309,8 @@ public static class DesignPlace
             DesignWords.Border(design, piece),
             piece.Glue,
             piece.Work is not null,
-            work
+            work,
+            grounds
         );
 
     internal static DesignPaperView ViewOf(StashItem paper) =>

@@ -13,7 +13,8 @@ public sealed record FormatView(string Name, double WidthMm, double HeightMm);
 /// <summary>A size in which sheets are sold.</summary>
 public sealed record SheetSizeView(string Name, string Width, string Height);
 
-/// <summary>A piece of the card as it is seen. Border: what is under it leaves so much, as a sentence; null for none.</summary>
+/// <summary>A piece of the card as it is seen. Border: what is under it leaves so much, as a sentence; null for none.
+/// Grounds: where pictures of it with its ground are, one for each print from one inking; none where it is bare.</summary>
 public sealed record DesignPieceView(
     Guid Id,
     PieceKind Kind,
@@ -31,7 +32,8 @@ public sealed record DesignPieceView(
     string? Border,
     Glue? Glue,
     bool OwnWork,
-    IReadOnlyList<PieceWorkView> Work
+    IReadOnlyList<PieceWorkView> Work,
+    IReadOnlyList<string> Grounds
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Cards;
 using Nube.Core.Colour;
+using Nube.Core.Grounds;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
@@ -20,7 +21,9 @@ public sealed record PieceWorkView(
     IReadOnlyList<Srgb> Colours,
     IReadOnlyList<Srgb> Predicted,
     IReadOnlyList<Srgb> Overlaps,
-    string? Trouble
+    string? Trouble,
+    GroundPlace? Place,
+    string? Lies
 );
 
 /// <summary>Something that is to be done to a piece; without an id it is new.</summary>
@@ -29,7 +32,8 @@ public sealed record PieceWorkGiven(
     ImmutableArray<Srgb> Colours,
     Guid? Id = null,
     int Times = 1,
-    RelineWith RelineWith = RelineWith.Pen
+    RelineWith RelineWith = RelineWith.Pen,
+    GroundPlace? Place = null
 );
 
 /// <summary>What is done to pieces, on their own papers.</summary>
@@ -73,11 +77,12 @@ internal static class PieceWorks
                     && kept.Wish.Method == one.Method
                     && kept.Wish.Times == one.Times
                     && kept.Wish.RelineWith == one.RelineWith
+                    && kept.Wish.Place == one.Place
                     && kept.Wish.Colours.SequenceEqual(colours)
                     ? kept
                     : Best(
                         one.Id ?? Guid.CreateVersion7(),
-                        new CardWish(one.Method, colours, one.Times, one.RelineWith),
+                        Wish(one),
                         paper,
                         run,
                         palettes
@@ -114,6 +119,7 @@ internal static class PieceWorks
     public static IReadOnlyList<PieceWorkView> View(
         ImmutableArray<PieceWork> work,
         Paper paper,
+        SizeMm size,
         RunWithSupplies run,
         Palettes palettes
     )
@@ -132,12 +138,20 @@ internal static class PieceWorks
                 [.. Seams(one).Select(seam => Srgb.FromLab(seam.Colour))],
                 one.Recipes.Length < one.Wish.Colours.Length
                     ? MethodTable.Missing(one.Wish.Method, Colours.Owned(run)) ?? "No colour of the run suits it."
-                    : Muddy(one)
+                    : Muddy(one),
+                GroundPlace.Has(one.Wish.Method) ? one.Wish.Place ?? GroundPlace.Usual(one.Wish.Method) : null,
+                Task(one).Ground?.InWords
             )),
         ];
 
-        ImmutableArray<BandSeam> Seams(PieceWork one) =>
-            paints is not null && BandSeam.Has(one.Wish.Method) ? BandSeam.Between(one.Recipes, paints) : [];
+        CardTask Task(PieceWork one) =>
+            new(one.Wish.Method, one.Recipes, one.Wish.Times, size.Width * size.Height, one.Wish.RelineWith)
+            {
+                Size = size,
+                Place = one.Wish.Place,
+            };
+
+        ImmutableArray<BandSeam> Seams(PieceWork one) => paints is null ? [] : BandSeam.In(Task(one), paints);
 
         string? Muddy(PieceWork one)
         {
@@ -165,17 +179,19 @@ internal static class PieceWorks
             ? null
             : palettes.ForRun([.. run.Palette.Select(item => item.Colourant!)], paper, run.Dilution);
 
+    private static CardWish Wish(PieceWorkGiven given) =>
+        new(given.Method, given.Colours.IsDefault ? [] : given.Colours, given.Times, given.RelineWith)
+        {
+            Place = GroundPlace.Has(given.Method) ? given.Place : null,
+        };
+
     private static void Refuse(PieceWorkGiven work, int colours, RunWithSupplies run)
     {
         var sheet = MethodTable.Of(work.Method);
         if (!MethodTable.IsChosenForPieces(work.Method))
             throw TroubleException.Unusable($"{sheet.Name} is not chosen for a piece.");
-        if (work.Times is < 1 or > CardWish.MostTimes)
-            throw TroubleException.Unusable($"Dips, prints and cuts go from 1 to {CardWish.MostTimes}.");
-        if (colours > CardWish.MostColours)
-            throw TroubleException.Unusable($"A background has at most {CardWish.MostColours} colours.");
-        if (colours == 0 && MethodTable.NeedsColour(work.Method))
-            throw TroubleException.Unusable($"{sheet.Name} needs at least one colour.");
+        if (Wish(work).Trouble() is { } trouble)
+            throw TroubleException.Unusable(trouble);
         if (colours > 0 && MethodTable.Missing(work.Method, Colours.Owned(run)) is { } missing)
             throw TroubleException.Unusable(missing);
     }

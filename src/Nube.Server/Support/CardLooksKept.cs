@@ -18,7 +18,7 @@ namespace Nube.Server.Support;
 /// </summary>
 public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
 {
-    private const int Made = 3; // raised when the same card would look otherwise than before
+    private const int Made = 4; // raised when the same card would look otherwise than before
 
     private static readonly TimeSpan KeptFor = TimeSpan.FromDays(60);
 
@@ -80,15 +80,17 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
     /// <summary>Tells apart all that the look of an area by itself depends on.</summary>
     public static string KeyOf(PlayArea play, PieceImage image) => KeyOf<PlayArea>(play, image);
 
-    private static string KeyOf<T>(T play, PieceImage image)
+    /// <summary>Tells apart all that the look of a piece without its picture depends on.</summary>
+    public static string KeyOf(PlayPiece play) => KeyOf(play, image: null);
+
+    private static string KeyOf<T>(T play, PieceImage? image)
     {
-        ArgumentNullException.ThrowIfNull(image);
         var all = JsonSerializer.SerializeToUtf8Bytes(
             new
             {
                 Made,
                 play,
-                image.LabelsHash,
+                LabelsHash = image?.LabelsHash ?? "",
             },
             RecordJson.Options
         );
@@ -228,7 +230,7 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
         );
     }
 
-    private static int SeedOf(Guid run) => BitConverter.ToInt32(run.ToByteArray(), 12) & 0xffff;
+    internal static int SeedOf(Guid run) => BitConverter.ToInt32(run.ToByteArray(), 12) & 0xffff;
 }
 
 /// <summary>A look that is there.</summary>

@@ -75,7 +75,15 @@ public class AnyCardTests
             var design = Design(random);
             var picture = design.PictureOf is null || random.Next(4) == 0 ? [] : any.Passes;
             var card = CardToPlan.Of(design, PaperOf, Glue.Tape, embossed: false);
-            var (passes, pieces) = PiecePasses.Of(card, picture, any.Paints, slowLine: random.Next(2) == 0);
+            var (passes, pieces) = PiecePasses.Of(
+                card,
+                picture,
+                any.Painting with
+                {
+                    SlowLine = random.Next(2) == 0,
+                },
+                any.Paints
+            );
             var plan = Scheduler.PlanRun(
                 passes,
                 any.Together,

@@ -187,9 +187,9 @@ public class CardOfPiecesTests
             .With(PieceKind.Shape, "Leaf", 30, 40, White, leaf)
             .With(PieceKind.Shape, "Small leaf", 20, 28, White, leaf, left: 60, top: 70);
         var plan = Run(design, 4).Plan();
-        Assert.Equal([Stroke.CutOut, Stroke.Blend, Stroke.FixWithTape], plan.On("Leaf", card: 4));
-        // All leaves of all cards are cut with the die in place, then sponged with the same foam tip.
-        Assert.Equal(1, plan.Steps.Count(step => plan.PassOf(step).Stroke == Stroke.Blend && step.Rinse));
+        Assert.Equal([Stroke.CutOut, Stroke.Blend, Stroke.Blend, Stroke.FixWithTape], plan.On("Leaf", card: 4));
+        // All leaves of all cards are sponged in the one ink, then all in the other: each foam tip is taken up once.
+        Assert.Equal(2, plan.Steps.Count(step => plan.PassOf(step).Stroke == Stroke.Blend && step.Rinse));
     }
 
     [Fact]

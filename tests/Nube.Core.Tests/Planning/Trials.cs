@@ -38,7 +38,7 @@ internal static class Trials
             var picture = Painting.IsEmpty ? [] : Painting.Passes(Paints, Schools, Together, pace);
             var (passes, pieces) = Card is null
                 ? (picture, [])
-                : PiecePasses.Of(Card, picture, Paints, Painting.SlowLine);
+                : PiecePasses.Of(Card, picture, Painting, Paints);
             return Checked(
                 Scheduler.PlanRun(
                     passes,

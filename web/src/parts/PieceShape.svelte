@@ -6,34 +6,21 @@
   // A piece of a card as it will be, from its own corner: its paper with the ground that its work leaves.
   let { piece, image, shadow }: { piece: DesignPiece; image: Image | null; shadow: string } = $props();
 
-  const own = $props.id();
-  // Stops down the piece: each hue, and what lies where two meet.
-  const ground = $derived.by(() => {
-    const work = piece.work.findLast((one) => one.predicted.length > 0);
-    return (work?.predicted ?? []).flatMap((hue, place) => {
-      const meets = work?.overlaps[place];
-      return meets ? [hue, hue, meets] : [hue, hue];
-    });
-  });
+  const ground = $derived(piece.grounds[0]);
 </script>
 
-{#if ground.length > 0}
-  <linearGradient id="{own}-ground" x1="0" x2="0" y1="0" y2="1">
-    {#each ground as colour, place (place)}<stop
-        offset={place / (ground.length - 1)}
-        stop-color={colour}
-      />{/each}
-  </linearGradient>
-{/if}
 <rect
   width={piece.widthMm}
   height={piece.heightMm}
-  fill={ground.length > 0 ? `url(#${own}-ground)` : piece.paperColour}
+  fill={piece.paperColour}
   stroke="#1d2026"
   stroke-opacity="0.18"
   stroke-width="0.15"
   filter="url(#{shadow})"
 />
+{#if ground}
+  <image href={ground} width={piece.widthMm} height={piece.heightMm} preserveAspectRatio="none" />
+{/if}
 {#if piece.kind === 'image' && image}
   <image
     href={image.lineUrl}
@@ -41,7 +28,7 @@
     height={piece.heightMm}
     preserveAspectRatio="xMidYMid meet"
   />
-{:else if piece.widthMm > 20 && piece.kind !== 'mat' && ground.length === 0}
+{:else if piece.widthMm > 20 && piece.kind !== 'mat' && !ground}
   <text
     x={piece.widthMm / 2}
     y={piece.heightMm / 2}

@@ -1,10 +1,12 @@
 import type {
   Colourant,
   Companion,
+  Corner,
   Deviation,
   Glue,
   Gradient,
   Grain,
+  GroundFrom,
   Habits,
   Likeness,
   Medium,
@@ -180,6 +182,33 @@ export const strokeWords: Record<Speed['stroke'], string> = {
 export const glueWords: Record<Glue, string> = {
   tape: 'tape: flat, at once, dry',
   liquid: 'liquid glue: time to slide',
+};
+
+/** Directions, by eighths of a turn, clockwise from the right. */
+export const directionWords = [
+  'from left to right',
+  'from top left to bottom right',
+  'from top to bottom',
+  'from top right to bottom left',
+  'from right to left',
+  'from bottom right to top left',
+  'from bottom to top',
+  'from bottom left to top right',
+];
+
+/** From where the hues of a ground follow each other. */
+export const groundFromWords: Record<GroundFrom, string> = {
+  oneSide: 'from one side to the other',
+  edges: 'from the edges inwards',
+  centre: 'from the middle outwards',
+  corners: 'from corners',
+};
+
+export const cornerWords: Record<Corner, string> = {
+  topLeft: 'top left',
+  topRight: 'top right',
+  bottomRight: 'bottom right',
+  bottomLeft: 'bottom left',
 };
 
 /** With what lines are made crisp again. */

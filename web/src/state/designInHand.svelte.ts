@@ -2,12 +2,13 @@ import type { Design, DesignGiven, DesignPieceGiven, PieceWork, PieceWorkGiven }
 import { Resource } from './resource.svelte';
 
 /** Work as the server takes it. */
-export const workGiven = ({ id, method, colours, times, relineWith }: PieceWork): PieceWorkGiven => ({
+export const workGiven = ({ id, method, colours, times, relineWith, place }: PieceWork): PieceWorkGiven => ({
   id,
   method,
   colours,
   times,
   relineWith,
+  place,
 });
 
 /** What the server takes, of what it showed. */

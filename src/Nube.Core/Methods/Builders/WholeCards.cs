@@ -22,9 +22,28 @@ internal static class WholeCards
     public static IEnumerable<AreaPass> PrintedBands(CardTask task) =>
         Background(Stroke.PrintBands, task, BrushWater.Damp);
 
-    /// <summary>Inks blended over the panel, each over the seam of the one before.</summary>
+    /// <summary>Inks blended over the panel one after the other, each over the seam of the one before.</summary>
     public static IEnumerable<AreaPass> Blended(CardTask task) =>
-        Background(Stroke.Blend, task, BrushWater.DryBrush).Select(pass => pass with { Left = Leaves.QuickInk });
+        task.Recipes.Select(
+            (recipe, hue) =>
+                new AreaPass(
+                    Stroke.Blend,
+                    task.Mix(hue),
+                    Zone.Whole,
+                    BrushWater.DryBrush,
+                    [
+                        Act.Lay(task.Mix(hue), Zone.Whole, recipe.Layers) with
+                        {
+                            Along = task.Ground is { } ground ? new(ground.Gradient, hue, ground.Hues) : null,
+                        },
+                    ]
+                )
+                {
+                    Phase = PhaseOf(task),
+                    Left = Leaves.QuickInk,
+                    Ground = task.Ground,
+                }
+        );
 
     /// <summary>Mist, half a minute, blot.</summary>
     public static IEnumerable<AreaPass> Misted(CardTask task) =>
@@ -69,6 +88,7 @@ internal static class WholeCards
             new AreaPass(Stroke.Splatter, MixOrWhite(task, paints), Zone.Details, BrushWater.Damp, [])
             {
                 Phase = PhaseOf(task),
+                Ground = task.Ground,
             },
         ];
 
@@ -116,11 +136,13 @@ internal static class WholeCards
         {
             Mixes = [.. mixes],
             Times = stroke == Stroke.Dip ? 1 : task.Recipes.Max(recipe => recipe.Layers),
+            Along = task.Ground is { } ground ? new(ground.Gradient, 0, ground.Hues) : null,
         };
         yield return new AreaPass(stroke, mixes[0], Zone.Whole, water, [acts])
         {
             Also = task.Others,
             Phase = PhaseOf(task),
+            Ground = task.Ground,
         };
     }
 

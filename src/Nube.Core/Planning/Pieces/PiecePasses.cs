@@ -18,16 +18,17 @@ public static class PiecePasses
     /// <summary>The passes of one card, each after those that must come before it; and its pieces by their numbers.</summary>
     /// <param name="card">The card.</param>
     /// <param name="picture">The passes over the picture; none where nothing in it is coloured.</param>
+    /// <param name="painting">The picture's areas, and the ink of its lines and words.</param>
     /// <param name="paints">The run's colourants; the paper is each piece's own.</param>
-    /// <param name="slowLine">The ink of lines and words dries slowly.</param>
     public static (ImmutableArray<Pass> Passes, ImmutableArray<PlannedPiece> Pieces) Of(
         CardToPlan card,
         ImmutableArray<Pass> picture,
-        Paints paints,
-        bool slowLine
+        Painting painting,
+        Paints paints
     )
     {
         ArgumentNullException.ThrowIfNull(card);
+        ArgumentNullException.ThrowIfNull(painting);
         ArgumentNullException.ThrowIfNull(paints);
         var others = card.Pieces.Where(piece => piece.Piece != card.Picture).ToList();
         var pieces = card
@@ -38,7 +39,7 @@ public static class PiecePasses
                 piece.Paper
             ))
             .ToImmutableArray();
-        var rows = new Rows(card, pieces, picture, paints, slowLine);
+        var rows = new Rows(card, pieces, picture, painting, paints);
         foreach (var piece in card.Pieces)
             rows.Work(piece);
         if (card.Picture is null)
@@ -54,8 +55,8 @@ public static class PiecePasses
         CardToPlan card,
         ImmutableArray<PlannedPiece> pieces,
         ImmutableArray<Pass> picture,
-        Paints paints,
-        bool slowLine
+        Painting painting,
+        Paints paints
     )
     {
         private readonly List<Pass> passes = [];
@@ -85,7 +86,7 @@ public static class PiecePasses
                     continue;
                 }
                 var round = 0;
-                foreach (var pass in PassesOf(work, own, piece.SizeMm2))
+                foreach (var pass in PassesOf(work, own, piece))
                 {
                     look = Laying.Lay(look, pass.Acts, own);
                     after = [Add(piece, work, pass, ++round, look.LightnessOf(pass.Zone), after)];
@@ -160,7 +161,7 @@ public static class PiecePasses
             var all = card.Pieces[0];
             foreach (var work in card.Last)
             {
-                foreach (var pass in PassesOf(work, paints, all.SizeMm2))
+                foreach (var pass in PassesOf(work, paints, all))
                 {
                     var index = Add(all, work, pass, 1, LightnessOf(all), after);
                     passes[index] = passes[index] with { Phase = Phase.Together };
@@ -184,11 +185,13 @@ public static class PiecePasses
             }
         }
 
-        private ImmutableArray<AreaPass> PassesOf(PieceWork work, Paints own, double sizeMm2) =>
+        private ImmutableArray<AreaPass> PassesOf(PieceWork work, Paints own, PieceToPlan piece) =>
             MethodTable.Passes(
-                new CardTask(work.Wish.Method, work.Recipes, work.Wish.Times, sizeMm2, work.Wish.RelineWith)
+                new CardTask(work.Wish.Method, work.Recipes, work.Wish.Times, piece.SizeMm2, work.Wish.RelineWith)
                 {
-                    SlowLine = slowLine,
+                    SlowLine = painting.SlowLine,
+                    Size = piece.Size,
+                    Place = work.Wish.Place,
                 },
                 own
             );
@@ -224,6 +227,7 @@ public static class PiecePasses
                     Round = round,
                     Generations = method is Method.RainbowStamp or Method.StampedWords ? work.Wish.Times : 1,
                     Acts = pass.Acts,
+                    Ground = piece.Piece == card.Picture ? pass.Ground?.With(painting.Centres) : pass.Ground,
                     Patches = [.. areas.Select(area => WetPatch.Alone(area, WetPatch.Radius(piece.SizeMm2)))],
                     MixLightness = lightness,
                     Piece = surface,

@@ -22,10 +22,13 @@ public enum Joint
 /// <param name="Piece">Its id; <see cref="CardDesign.BaseId"/> for the base.</param>
 /// <param name="Name">What its maker calls it.</param>
 /// <param name="Paper">Its paper.</param>
-/// <param name="SizeMm2">Its surface, mm2.</param>
+/// <param name="Size">Its size.</param>
 /// <param name="Work">What is done to it, in its order.</param>
-public sealed record PieceToPlan(Guid Piece, string Name, Paper Paper, double SizeMm2, ImmutableArray<PieceWork> Work)
+public sealed record PieceToPlan(Guid Piece, string Name, Paper Paper, SizeMm Size, ImmutableArray<PieceWork> Work)
 {
+    /// <summary>Its surface, mm2.</summary>
+    public double SizeMm2 => Size.Width * Size.Height;
+
     /// <summary>What it is put onto; null for the base.</summary>
     public Guid? Onto { get; init; }
 
@@ -61,14 +64,14 @@ public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Pictur
                 CardDesign.BaseId,
                 "Base",
                 paperOf(design.BasePaper),
-                sheet.WidthMm * sheet.HeightMm,
+                new SizeMm(sheet.WidthMm, sheet.HeightMm),
                 design.WorkOnBase
             ),
             .. design.Pieces.Select(piece => new PieceToPlan(
                 piece.Id,
                 piece.Name,
                 paperOf(piece.Paper),
-                piece.WidthMm * piece.HeightMm,
+                piece.Size,
                 piece.WorkOn(embossed)
             )
             {

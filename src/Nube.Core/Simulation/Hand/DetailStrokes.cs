@@ -1,4 +1,5 @@
 using Nube.Core.Acts;
+using Nube.Core.Artwork;
 using Nube.Core.Light;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
@@ -49,7 +50,7 @@ public sealed class DetailStrokes(
         switch (pass.Stroke)
         {
             case Stroke.Splatter:
-                Splatter(field, area.Box, cellMm, pass.Index);
+                Splatter(field, area.Box, cellMm, pass);
                 break;
             case Stroke.Highlight:
                 foreach (var mask in masks)
@@ -71,14 +72,19 @@ public sealed class DetailStrokes(
         ));
     }
 
-    private void Splatter(float[] field, CellBox box, double cellMm, int pass)
+    private void Splatter(float[] field, CellBox box, double cellMm, Pass pass)
     {
-        var random = new Random(HashCode(seed, pass));
+        var random = new Random(HashCode(seed, pass.Index));
+        var placeOn = pass.Ground?.PlaceOn();
+        var way = pass.Ground?.Gradient;
         var drops = (int)Math.Round(DropsOnCm2 * box.Count * cellMm * cellMm / 100);
         for (var drop = 0; drop < drops; drop++)
         {
             var (x, y) = (random.NextDouble() * box.Width * cellMm, random.NextDouble() * box.Height * cellMm);
             var normal = MathNet.Numerics.Distributions.Normal.Sample(random, 0, 1);
+            // The rest is covered, as far as drops are wanted in one place only.
+            if (placeOn is not null && random.NextDouble() > way!.SharesAt(1, placeOn(new PointMm(x, y)))[0])
+                continue;
             Dot(field, box, cellMm, x, y, Math.Min(LargestDropMm, DropMm * Math.Exp(DropsDiffer * normal)), 1);
         }
     }

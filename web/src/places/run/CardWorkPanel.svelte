@@ -3,6 +3,7 @@
   import Swatch from '../../parts/Swatch.svelte';
   import { countedWords, groupOf, lineWords, workGroups } from '../../parts/words';
   import AddWork from './AddWork.svelte';
+  import GroundPlaceFields from './GroundPlaceFields.svelte';
 
   // What is done to the whole card: backgrounds before the areas, splatter and lines after them.
   let { colours, busy, set }: { colours: Colours; busy: boolean; set: (work: CardWish[]) => void } = $props();
@@ -13,11 +14,12 @@
     return workGroups.find(({ group }) => sheet && groupOf(sheet) === group)?.words ?? '';
   };
   const work = $derived(
-    colours.cardWork.map(({ method, colours: of, times, relineWith }) => ({
+    colours.cardWork.map(({ method, colours: of, times, relineWith, place }) => ({
       method,
       colours: of,
       times,
       relineWith,
+      place,
     })),
   );
 
@@ -66,6 +68,18 @@
               onclick={() => set(without(place))}>Leave out</button
             >
           </span>
+          {#if one.place}
+            <div class="w-full">
+              <GroundPlaceFields
+                name={one.name}
+                place={one.place}
+                hues={one.colours.length}
+                {busy}
+                set={(to) =>
+                  set(work.map((other, index) => (index === place ? { ...other, place: to } : other)))}
+              />
+            </div>
+          {/if}
         </li>
       {/each}
     </ol>

@@ -139,6 +139,16 @@
             busy={hand.shown.busy}
             set={(work) => void hand.changePiece(piece.id, { work })}
           />
+          {#if piece.grounds.length > 1}
+            <ul class="flex flex-wrap gap-3" aria-label="Prints from one inking, for {piece.name}">
+              {#each piece.grounds as print, at (print)}
+                <li class="text-sm">
+                  <img src={print} alt="Print {at + 1} on {piece.name}" class="h-20 border border-hair" />
+                  print {at + 1}
+                </li>
+              {/each}
+            </ul>
+          {/if}
           <div class="flex flex-wrap items-center gap-2">
             <button
               type="button"

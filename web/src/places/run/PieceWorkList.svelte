@@ -1,9 +1,10 @@
 <script lang="ts">
-  import type { Method, MethodSheet, PieceWork, PieceWorkGiven } from '../../api/client';
+  import type { GroundPlace, Method, MethodSheet, PieceWork, PieceWorkGiven } from '../../api/client';
   import Swatch from '../../parts/Swatch.svelte';
   import { countedWords, lineWords } from '../../parts/words';
   import { workGiven } from '../../state/designInHand.svelte';
   import AddWork from './AddWork.svelte';
+  import GroundPlaceFields from './GroundPlaceFields.svelte';
 
   // What is done to a piece, or to the card when it is put together, in its order.
   let {
@@ -29,6 +30,8 @@
   } = $props();
 
   const given = $derived(work.map(workGiven));
+  const placed = (id: string, place: GroundPlace) =>
+    given.map((one) => (one.id === id ? { ...one, place } : one));
   const without = (id: string) => given.filter((one) => one.id !== id);
   function earlier(place: number) {
     const one = given[place];
@@ -79,6 +82,18 @@
           </span>
         </div>
         {#if one.trouble}<p class="caution">{one.trouble}</p>{/if}
+        {#if one.place}
+          <details class="ml-8 text-sm">
+            <summary class="cursor-pointer">{one.lies ?? 'even all over'}</summary>
+            <GroundPlaceFields
+              name="{one.name}, of {name},"
+              place={one.place}
+              hues={one.colours.length}
+              {busy}
+              set={(place) => set(placed(one.id, place))}
+            />
+          </details>
+        {/if}
       </li>
     {:else}
       <li>Nothing.</li>
