@@ -137,6 +137,144 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_ground_lies_where_it_is_wanted_and_is_seen_behind_the_opening_of_a_frame()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(1);
+        var white = await Paper(maker, "White cardstock 110 lb");
+        object Ground(object place) =>
+            new
+            {
+                kind = "ground",
+                name = "Sunset",
+                paper = white,
+                work = new[]
+                {
+                    new
+                    {
+                        method = "looseBackground",
+                        colours = new[] { "#e3b29a", "#8fb4d6" },
+                        place,
+                    },
+                },
+            };
+        object Card(object ground) =>
+            new
+            {
+                format = "A6",
+                opening = "side",
+                basePaper = white,
+                pieces = new[]
+                {
+                    ground,
+                    new
+                    {
+                        kind = "frame",
+                        name = "Frame",
+                        paper = white,
+                        width = "95 mm",
+                        height = "138 mm",
+                    },
+                },
+            };
+        Assert.Contains(
+            "tenth of the piece",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put(
+                    $"{run}/design",
+                    Card(
+                        Ground(
+                            new
+                            {
+                                from = "edges",
+                                degrees = 0,
+                                softness = 1,
+                                reach = 0.01,
+                            }
+                        )
+                    )
+                )
+            ),
+            StringComparison.Ordinal
+        );
+        var place = new
+        {
+            from = "corners",
+            degrees = 0,
+            softness = 0.7,
+            corners = new[] { "topLeft" },
+            reach = 0.6,
+            widths = new[] { 1, 2 },
+        };
+        var made = await maker.Ok(maker.Put($"{run}/design", Card(Ground(place))));
+        var work = made["pieces"]![0]!["work"]![0]!;
+        Assert.StartsWith("from the top left corner, fading out after 60 %", work["lies"]!.GetValue<string>());
+        Assert.Equal([1.0, 2.0], work["place"]!["widths"]!.AsArray().Select(width => width!.GetValue<double>()));
+
+        // Its picture, as it will be; again from what was kept.
+        var url = Assert.Single(made["pieces"]![0]!["grounds"]!.AsArray())!.GetValue<string>();
+        for (var asked = 0; asked < 2; asked++)
+        {
+            using var leads = await maker.Get(url);
+            using var picture = await maker.Get(leads.Headers.Location!.ToString());
+            Assert.Equal(HttpStatusCode.OK, picture.StatusCode);
+            using var seen = SkiaSharp.SKBitmap.Decode(await picture.Content.ReadAsByteArrayAsync());
+            Assert.Equal((99 * 4, 142 * 4), (seen.Width, seen.Height));
+            // Pink where it begins, bare card in the far corner.
+            Assert.True(seen.GetPixel(20, 20).Red - seen.GetPixel(20, 20).Blue > 30);
+            var bare = seen.GetPixel(seen.Width - 10, seen.Height - 10);
+            Assert.InRange(bare.Red - bare.Blue, -8, 8);
+        }
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get(url.Replace("/ground/1", "/ground/2")));
+
+        // Sized to the opening of the frame; the place stays.
+        var frame = made["pieces"]![1]!;
+        Assert.Equal("84 mm", frame["windowWidth"]!.GetValue<string>());
+        var pieces = new[]
+        {
+            new
+            {
+                id = made["pieces"]![0]!["id"]!.GetValue<Guid>(),
+                kind = "ground",
+                name = "Sunset",
+                paper = white,
+                behind = (Guid?)frame["id"]!.GetValue<Guid>(),
+                windowWidth = (string?)null,
+                windowHeight = (string?)null,
+                width = (string?)null,
+                height = (string?)null,
+            },
+            new
+            {
+                id = frame["id"]!.GetValue<Guid>(),
+                kind = "frame",
+                name = "Frame",
+                paper = white,
+                behind = (Guid?)null,
+                windowWidth = (string?)"60 mm",
+                windowHeight = (string?)"80 mm",
+                width = (string?)"95 mm",
+                height = (string?)"138 mm",
+            },
+        };
+        var fitted = await maker.Ok(
+            maker.Put(
+                $"{run}/design",
+                new
+                {
+                    format = "A6",
+                    opening = "side",
+                    basePaper = white,
+                    pieces,
+                }
+            )
+        );
+        Assert.Equal("72 mm", fitted["pieces"]![0]!["width"]!.GetValue<string>());
+        Assert.Equal("92 mm", fitted["pieces"]![0]!["height"]!.GetValue<string>());
+    }
+
+    [Fact]
     public async Task A_ground_without_a_picture_is_planned_worked_and_put_together()
     {
         var maker = await server.NewMaker();

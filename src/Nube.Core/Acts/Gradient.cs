@@ -124,11 +124,7 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
     private double SeamAt(int hue, int hues) =>
         Softness
         * (Reach ?? 1)
-        * (
-            hue == hues
-                ? BreadthOf(hue - 1, hues)
-                : Math.Min(BreadthOf(hue - 1, hues), BreadthOf(hue, hues))
-        );
+        * (hue == hues ? BreadthOf(hue - 1, hues) : Math.Min(BreadthOf(hue - 1, hues), BreadthOf(hue, hues)));
 
     /// <summary>A hue's part of what all of them cover.</summary>
     private double BreadthOf(int hue, int hues) =>

@@ -5,86 +5,6 @@ using Nube.Core.Methods;
 
 namespace Nube.Core.Cards;
 
-/// <summary>What a piece of a card is.</summary>
-public enum PieceKind
-{
-    /// <summary>The stamped image.</summary>
-    Image,
-
-    /// <summary>What lies behind others: blended, printed, or plain.</summary>
-    Ground,
-
-    /// <summary>Words.</summary>
-    Greeting,
-
-    /// <summary>A sheet that shows as a border around another piece.</summary>
-    Mat,
-
-    /// <summary>A sheet with an opening.</summary>
-    Frame,
-
-    /// <summary>A shape that is cut out.</summary>
-    Shape,
-
-    /// <summary>A strip.</summary>
-    Strip,
-}
-
-/// <summary>A piece on the front of a card.</summary>
-/// <param name="Id">Tells it from others.</param>
-/// <param name="Kind">What it is.</param>
-/// <param name="Name">The maker's name for it.</param>
-/// <param name="WidthMm">Width, mm.</param>
-/// <param name="HeightMm">Height, mm.</param>
-/// <param name="LeftMm">From the left of the closed card to its left side, mm; below 0 where it reaches beyond.</param>
-/// <param name="TopMm">From the top of the closed card to its top, mm.</param>
-/// <param name="Paper">Its paper in the stash; null until chosen.</param>
-/// <param name="RaisedMm">Height of the foam under it, mm; 0 where it is glued flat.</param>
-/// <param name="Spare">How many are made beyond one for each card.</param>
-public sealed record DesignPiece(
-    Guid Id,
-    PieceKind Kind,
-    string Name,
-    double WidthMm,
-    double HeightMm,
-    double LeftMm,
-    double TopMm,
-    Guid? Paper,
-    double RaisedMm,
-    int Spare
-)
-{
-    /// <summary>What is done to it, in its order; null for what is usual for its kind.</summary>
-    public ImmutableArray<PieceWork>? Work { get; init; }
-
-    /// <summary>With what it is held where it is not on foam; null for its maker's way.</summary>
-    public Glue? Glue { get; init; }
-
-    /// <summary>What is done to it, in its order.</summary>
-    /// <param name="embossed">The lines of the card's image are embossed.</param>
-    public ImmutableArray<PieceWork> WorkOn(bool embossed = false) => Work ?? PieceWork.Usual(Kind, embossed);
-
-    /// <summary>Its size.</summary>
-    [JsonIgnore]
-    public SizeMm Size => new(WidthMm, HeightMm);
-
-    /// <summary>Whether it and another lie on each other somewhere.</summary>
-    internal bool Meets(DesignPiece other) =>
-        LeftMm < other.LeftMm + other.WidthMm
-        && other.LeftMm < LeftMm + WidthMm
-        && TopMm < other.TopMm + other.HeightMm
-        && other.TopMm < TopMm + HeightMm;
-
-    /// <summary>Whether another lies on it and nowhere beyond it.</summary>
-    internal bool Carries(DesignPiece other) =>
-        other.LeftMm >= LeftMm - Nearly
-        && other.TopMm >= TopMm - Nearly
-        && other.LeftMm + other.WidthMm <= LeftMm + WidthMm + Nearly
-        && other.TopMm + other.HeightMm <= TopMm + HeightMm + Nearly;
-
-    private const double Nearly = 0.01; // mm; what rounding leaves
-}
-
 /// <summary>What a card of a run is made of.</summary>
 /// <param name="Format">The card, closed.</param>
 /// <param name="Opening">How it opens.</param>
@@ -236,6 +156,39 @@ public sealed record CardDesign(
         return Pieces.TakeWhile(one => one.Id != piece.Id).LastOrDefault(one => one.Carries(piece));
     }
 
+    /// <summary>The opening that a frame has before its maker says one; by eye.</summary>
+    public static SizeMm UsualWindow(SizeMm frame)
+    {
+        var side = 0.12 * Math.Min(frame.Width, frame.Height);
+        return new SizeMm(Math.Round(frame.Width - 2 * side), Math.Round(frame.Height - 2 * side));
+    }
+
+    /// <summary>How far what lies behind a window reaches beyond it on each side, mm. Common practice, no source.</summary>
+    public const double BehindWindowMm = 6;
+
+    /// <summary>A piece as large as it must be behind the window of a frame, and in its place there.</summary>
+    /// <param name="piece">The piece.</param>
+    /// <param name="frame">The frame; it has a window.</param>
+    public static DesignPiece Behind(DesignPiece piece, DesignPiece frame)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        ArgumentNullException.ThrowIfNull(frame);
+        if (frame.Window is not { } window)
+            throw new ArgumentException("It has no window.", nameof(frame));
+        // Never beyond the frame itself.
+        var (width, height) = (
+            Math.Min(window.Width + 2 * BehindWindowMm, frame.WidthMm),
+            Math.Min(window.Height + 2 * BehindWindowMm, frame.HeightMm)
+        );
+        return piece with
+        {
+            WidthMm = width,
+            HeightMm = height,
+            LeftMm = frame.LeftMm + (frame.WidthMm - width) / 2,
+            TopMm = frame.TopMm + (frame.HeightMm - height) / 2,
+        };
+    }
+
     /// <summary>The borders that the piece under it, or the card, leaves around a piece that lies in its middle.</summary>
     public Border BorderOf(DesignPiece piece)
     {
@@ -273,7 +226,7 @@ public sealed record CardDesign(
         var sheet = Base;
         return (
                 sheet.WidthMm * sheet.HeightMm * grammageOf(BasePaper)
-                + Pieces.Sum(piece => piece.WidthMm * piece.HeightMm * grammageOf(piece.Paper))
+                + Pieces.Sum(piece => piece.PaperMm2 * grammageOf(piece.Paper))
             ) / mm2PerSquareMetre;
     }
 
@@ -284,13 +237,15 @@ public sealed record CardDesign(
         ArgumentNullException.ThrowIfNull(thicknessOf);
         return CardThickness.Most([
             new StackedLayer(0, 0, new SizeMm(Format.WidthMm, Format.HeightMm), Leaves * thicknessOf(BasePaper)),
-            .. Pieces.Select(piece => new StackedLayer(
-                piece.LeftMm,
-                piece.TopMm,
-                piece.Size,
-                thicknessOf(piece.Paper),
-                piece.RaisedMm
-            )),
+            .. Pieces.SelectMany(piece =>
+                piece.Sides.Select(side => new StackedLayer(
+                    piece.LeftMm + side.Left,
+                    piece.TopMm + side.Top,
+                    side.Size,
+                    thicknessOf(piece.Paper),
+                    piece.RaisedMm
+                ))
+            ),
         ]);
     }
 }

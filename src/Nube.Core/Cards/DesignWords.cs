@@ -96,6 +96,9 @@ public static class DesignWords
                             $"{under.Name} stands up under {piece.Name}: set the frame on foam as high, or leave {under.Name} flat."
                         )
                 );
+            remarks.AddRange(
+                design.Below(piece).Select(under => SeenInWindow(design.Format, piece, under)).OfType<string>()
+            );
             var raised = design
                 .Pieces.TakeWhile(one => one.Id != piece.Id)
                 .FirstOrDefault(one => one.RaisedMm > piece.RaisedMm && Hang(one, piece));
@@ -107,6 +110,21 @@ public static class DesignWords
         if (design.Opening == Opening.Gate && design.Pieces.Any(piece => Closes(design, piece)))
             remarks.Add("What lies over both flaps of a gate is glued to one of them only.");
         return [.. remarks];
+    }
+
+    /// <summary>What is wrong with a sheet behind the window of a frame; null where nothing is.</summary>
+    private static string? SeenInWindow(CardFormat format, DesignPiece frame, DesignPiece under)
+    {
+        const double least = 3; // mm; what glue needs; from memory
+        return under.Kind is not (PieceKind.Ground or PieceKind.Mat)
+            ? null
+            : frame.Hides(under) switch
+            {
+                < 0 => $"{under.Name} ends in the opening of {frame.Name}: its edge is seen there.",
+                < least and var hidden =>
+                    $"{under.Name} reaches only {format.Said(hidden)} under {frame.Name}: give it {least:0} mm to be held by.",
+                _ => null,
+            };
     }
 
     /// <summary>How far a piece stands up from what it lies on, mm: its foam, or what is built up on it.</summary>

@@ -131,7 +131,10 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
             return "A ground reaches over a tenth of the piece at least, and over all of it at most.";
         if (!Corners.IsDefaultOrEmpty && Corners.Distinct().Count() != Corners.Length)
             return "Say each corner once.";
-        if (!Widths.IsDefaultOrEmpty && (Widths.Length != hues || Widths.Any(width => !(width is >= 1 and <= BroadestHue))))
+        if (
+            !Widths.IsDefaultOrEmpty
+            && (Widths.Length != hues || Widths.Any(width => !(width is >= 1 and <= BroadestHue)))
+        )
             return "Say for each hue how broad it is, from 1 to 8.";
         return null;
     }

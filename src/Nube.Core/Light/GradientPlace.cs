@@ -64,12 +64,7 @@ public sealed record GradientPlace(PointMm From, PointMm To, double ReachMm, str
                     ""
                 );
             case GradientWay.DropIns:
-                return new GradientPlace(
-                    centre,
-                    centre,
-                    Math.Min(Gradient.DropMm, WidestMm(outlines, outlines)),
-                    ""
-                );
+                return new GradientPlace(centre, centre, Math.Min(Gradient.DropMm, WidestMm(outlines, outlines)), "");
             default:
                 var begins = gradient.Way == GradientWay.RoundShapes ? Holes(outlines) : outlines;
                 return new GradientPlace(

@@ -113,7 +113,12 @@ public sealed record Painting(
                 .GroupBy(area => area.part, area => area.Passes)
                 .ToImmutableSortedDictionary(
                     area => area.Key,
-                    area => Laying.Lay(ground.On(area.Key), area.SelectMany(passes => passes).SelectMany(p => p.Acts), paints)
+                    area =>
+                        Laying.Lay(
+                            ground.On(area.Key),
+                            area.SelectMany(passes => passes).SelectMany(p => p.Acts),
+                            paints
+                        )
                 )
         );
     }
@@ -170,7 +175,10 @@ public sealed record Painting(
             .Select(colour =>
             {
                 var host = around[there[colour.Wish.Area].DetailOf!.Value];
-                var detail = Coloured(colour, Laying.Lay(ground.On(colour.Wish.Area), host.Passes.SelectMany(pass => pass.Acts), paints));
+                var detail = Coloured(
+                    colour,
+                    Laying.Lay(ground.On(colour.Wish.Area), host.Passes.SelectMany(pass => pass.Acts), paints)
+                );
                 return detail with
                 {
                     Under = host.Passes.Length,

@@ -44,8 +44,7 @@ public sealed record PassInTime(
 
     /// <summary>It is a pass over the picture's areas, or leaves colour on the paper that the picture is on.</summary>
     private static bool IsSeen(Pass pass) =>
-        pass.Piece is null
-        || (pass.Piece == PieceAreas.Picture && (!pass.Acts.IsEmpty || DetailStrokes.Are(pass)));
+        pass.Piece is null || (pass.Piece == PieceAreas.Picture && (!pass.Acts.IsEmpty || DetailStrokes.Are(pass)));
 }
 
 /// <summary>A card with all that is done to it.</summary>

@@ -282,7 +282,9 @@ internal static class ColourViews
                             ),
                         ],
                         work.Wish.Colours,
-                        GroundPlace.Has(work.Wish.Method) ? work.Wish.Place ?? GroundPlace.Usual(work.Wish.Method) : null
+                        GroundPlace.Has(work.Wish.Method)
+                            ? work.Wish.Place ?? GroundPlace.Usual(work.Wish.Method)
+                            : null
                     )),
                 ],
             palette is null ? [] : Areas(run, palette, palettes),

@@ -146,7 +146,14 @@ public static class DesignPlace
             Known(given.BasePaper),
             []
         );
-        return given.Pieces.Aggregate(design, (so, piece) => so.With(Piece(Sized(piece)), Centring(Sized(piece))));
+        design = given.Pieces.Aggregate(design, (so, piece) => so.With(Piece(Sized(piece)), Centring(Sized(piece))));
+        return design with { Pieces = [.. design.Pieces.Zip(given.Pieces, Behind)] };
+
+        DesignPiece Behind(DesignPiece piece, DesignPieceGiven one) =>
+            one.Behind is not { } frame ? piece
+            : design.Pieces.FirstOrDefault(other => other.Id == frame) is { Window: not null } there
+                ? CardDesign.Behind(piece, there)
+            : throw TroubleException.Unusable("The frame that it is to lie behind has no opening.");
 
         DesignPieceGiven Sized(DesignPieceGiven piece)
         {
@@ -182,18 +189,38 @@ public static class DesignPlace
             if (piece.Spare is < 0 or > MostSpare)
                 throw TroubleException.Unusable($"There are 0 to {MostSpare} spare ones.");
             var usual = design.UsualSize(piece.Kind);
-            return new DesignPiece(
-                piece.Id ?? Guid.CreateVersion7(),
-                piece.Kind,
-                piece.Name.Trim(),
-                piece.Width is null ? usual.Width : Length(piece.Width, "a piece's width"),
-                piece.Height is null ? usual.Height : Length(piece.Height, "a piece's height"),
-                Place(piece.LeftMm),
-                Place(piece.TopMm),
-                Known(piece.Paper),
-                piece.RaisedMm,
-                piece.Spare
+            return Windowed(
+                piece,
+                new DesignPiece(
+                    piece.Id ?? Guid.CreateVersion7(),
+                    piece.Kind,
+                    piece.Name.Trim(),
+                    piece.Width is null ? usual.Width : Length(piece.Width, "a piece's width"),
+                    piece.Height is null ? usual.Height : Length(piece.Height, "a piece's height"),
+                    Place(piece.LeftMm),
+                    Place(piece.TopMm),
+                    Known(piece.Paper),
+                    piece.RaisedMm,
+                    piece.Spare
+                )
             );
+        }
+
+        DesignPiece Windowed(DesignPieceGiven given, DesignPiece piece)
+        {
+            if (piece.Kind != PieceKind.Frame)
+                return piece;
+            var window =
+                given.WindowWidth is not null || given.WindowHeight is not null
+                    ? new SizeMm(
+                        Length(given.WindowWidth, "the opening's width"),
+                        Length(given.WindowHeight, "the opening's height")
+                    )
+                : given.Id is null ? CardDesign.UsualWindow(piece.Size)
+                : (SizeMm?)null;
+            if (window is { } open && (open.Width >= piece.WidthMm || open.Height >= piece.HeightMm))
+                throw TroubleException.Unusable($"The opening of {piece.Name} is smaller than {piece.Name} itself.");
+            return piece with { Window = window };
         }
 
         static double Place(double? mm) =>
@@ -226,7 +253,13 @@ public static class DesignPlace
         var format = design.Format;
         var glued = design.Pieces.Any(piece => piece.RaisedMm == 0 && (piece.Glue ?? run.Schools.Glue) == Glue.Liquid);
         IReadOnlyList<PieceWorkView> Work(ImmutableArray<PieceWork> work, Guid? paper, SizeMm? size = null) =>
-            PieceWorks.View(work, run.PaperOf(paper), size ?? new SizeMm(format.WidthMm, format.HeightMm), run, palettes);
+            PieceWorks.View(
+                work,
+                run.PaperOf(paper),
+                size ?? new SizeMm(format.WidthMm, format.HeightMm),
+                run,
+                palettes
+            );
         var thickness = design.ThicknessMm(ThicknessIn(papers));
         var known = CardFormat.All.FirstOrDefault(one => one.Name == format.Name);
         return new DesignView(
@@ -310,7 +343,10 @@ public static class DesignPlace
             piece.Glue,
             piece.Work is not null,
             work,
-            grounds
+            grounds,
+            piece.Window is { } open ? DesignWords.Length(open.Width) : null,
+            piece.Window is { } window ? DesignWords.Length(window.Height) : null,
+            piece.Window
         );
 
     internal static DesignPaperView ViewOf(StashItem paper) =>

@@ -33,7 +33,10 @@ public sealed record DesignPieceView(
     Glue? Glue,
     bool OwnWork,
     IReadOnlyList<PieceWorkView> Work,
-    IReadOnlyList<string> Grounds
+    IReadOnlyList<string> Grounds,
+    string? WindowWidth,
+    string? WindowHeight,
+    SizeMm? Window
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>
@@ -73,7 +76,8 @@ public sealed record DesignView(
 
 /// <summary>
 /// A piece as the maker wants it; lengths as makers write them. Without a size it has a usual one, without a place it lies
-/// in the middle. Around: instead of both, the piece that it leaves the usual border around.
+/// in the middle. Around: instead of both, the piece that it leaves the usual border around. Behind: the frame whose window it is to fill.
+/// Window: of a frame, its opening; a new one has a usual one.
 /// </summary>
 public sealed record DesignPieceGiven(
     PieceKind Kind,
@@ -87,6 +91,9 @@ public sealed record DesignPieceGiven(
     double RaisedMm = 0,
     int Spare = 0,
     Guid? Around = null,
+    Guid? Behind = null,
+    string? WindowWidth = null,
+    string? WindowHeight = null,
     Glue? Glue = null,
     ImmutableArray<PieceWorkGiven>? Work = null
 );

@@ -80,13 +80,7 @@ internal static class PieceWorks
                     && kept.Wish.Place == one.Place
                     && kept.Wish.Colours.SequenceEqual(colours)
                     ? kept
-                    : Best(
-                        one.Id ?? Guid.CreateVersion7(),
-                        Wish(one),
-                        paper,
-                        run,
-                        palettes
-                    );
+                    : Best(one.Id ?? Guid.CreateVersion7(), Wish(one), paper, run, palettes);
             }),
         ];
     }

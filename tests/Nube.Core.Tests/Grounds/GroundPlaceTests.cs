@@ -108,21 +108,20 @@ public class GroundPlaceTests
     {
         var sky = Work(Method.BlendedPanel, ["#c8323a", "#f2b62f", "#5c9140"]);
         var blend = sky with { Wish = sky.Wish with { Place = new GroundPlace(GroundFrom.Edges, 0, 0.8) } };
-        var plan = Run(
-                Card().With(PieceKind.Ground, "Sky", 100, 60, "White cardstock 110 lb", Work(blend)),
-                cards: 1
-            )
+        var plan = Run(Card().With(PieceKind.Ground, "Sky", 100, 60, "White cardstock 110 lb", Work(blend)), cards: 1)
             .Plan();
         var passes = OnCard(plan, 1).Where(pass => pass.Stroke == Stroke.Blend).ToList();
         Assert.Equal(
-            ["Sky: blend the panel, first of 3 inks", "Sky: blend the panel, second of 3 inks", "Sky: blend the panel, third of 3 inks"],
+            [
+                "Sky: blend the panel, first of 3 inks",
+                "Sky: blend the panel, second of 3 inks",
+                "Sky: blend the panel, third of 3 inks",
+            ],
             passes.Select(pass => StepWords.Title(pass, NamesIn(plan)))
         );
         // From an edge to the middle it is 30 mm.
-        Assert.All(
-            passes,
-            pass =>
-                Assert.Equal("All of it, from the edges inwards, each hue about 10 mm broad", StepWords.Where(pass))
+        Assert.All(passes, pass =>
+            Assert.Equal("All of it, from the edges inwards, each hue about 10 mm broad", StepWords.Where(pass))
         );
         Assert.Equal(3, passes.Select(pass => pass.Mix).Distinct().Count());
     }
@@ -159,9 +158,7 @@ public class GroundPlaceTests
         Assert.InRange(Ciede2000.Difference(blue, card.Areas[2].Middle.Colour()), 0, 1);
         // The same red pencil over them is another colour.
         var finished = trial.Painting.Finished(trial.Paints, trial.Schools);
-        Assert.True(
-            Ciede2000.Difference(finished.Areas[1].Middle.Colour(), finished.Areas[2].Middle.Colour()) > 5
-        );
+        Assert.True(Ciede2000.Difference(finished.Areas[1].Middle.Colour(), finished.Areas[2].Middle.Colour()) > 5);
     }
 
     [Fact]

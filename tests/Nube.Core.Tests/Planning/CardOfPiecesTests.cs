@@ -128,7 +128,7 @@ public class CardOfPiecesTests
     }
 
     [Fact]
-    public void A_rainbow_patch_behind_a_white_frame()
+    public void A_rainbow_patch_sized_to_its_die_behind_a_white_frame()
     {
         var design = Card()
             .With(
@@ -145,7 +145,15 @@ public class CardOfPiecesTests
                 )
             )
             .With(PieceKind.Frame, "Frame", 90, 110, White, raised: 1.5);
+        var frame = design.Pieces[1] with { Window = new SizeMm(70, 80) };
+        design = design with { Pieces = [CardDesign.Behind(design.Pieces[0], frame), frame] };
+        Assert.Empty(DesignWords.Remarks(design));
         var plan = Run(design, 1).Plan();
+        // The opening of 70 x 80 mm and 6 mm on each side, in four bands of 23 mm.
+        Assert.Equal(
+            "All of it, from top to bottom, each hue about 23 mm broad",
+            StepWords.Where(plan.PassOf(plan.Step("Rainbow", Stroke.Bands)))
+        );
         Assert.Equal(
             [Stroke.TapeDown, Stroke.Bands, Stroke.Flatten, Stroke.Trim, Stroke.FixWithTape],
             plan.On("Rainbow")

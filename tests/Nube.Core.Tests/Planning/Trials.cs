@@ -36,9 +36,7 @@ internal static class Trials
         {
             var pace = new Pace(Cards, Hand.Ordinary, Paints.Paper, Air.OrdinaryRoom, Options);
             var picture = Painting.IsEmpty ? [] : Painting.Passes(Paints, Schools, Together, pace);
-            var (passes, pieces) = Card is null
-                ? (picture, [])
-                : PiecePasses.Of(Card, picture, Painting, Paints);
+            var (passes, pieces) = Card is null ? (picture, []) : PiecePasses.Of(Card, picture, Painting, Paints);
             return Checked(
                 Scheduler.PlanRun(
                     passes,

@@ -37,7 +37,11 @@ public class PieceAloneTests
             for (var x = (int)(left * picture.Width); x < right * picture.Width; x++)
             {
                 var at = 3 * (y * picture.Width + x);
-                var lab = new Srgb(picture.Bgr[at + 2] / 255.0, picture.Bgr[at + 1] / 255.0, picture.Bgr[at] / 255.0).ToLab();
+                var lab = new Srgb(
+                    picture.Bgr[at + 2] / 255.0,
+                    picture.Bgr[at + 1] / 255.0,
+                    picture.Bgr[at] / 255.0
+                ).ToLab();
                 (sum[0], sum[1], sum[2], count) = (sum[0] + lab.L, sum[1] + lab.A, sum[2] + lab.B, count + 1);
             }
         }
@@ -81,10 +85,6 @@ public class PieceAloneTests
         var picture = Played(drops with { Wish = drops.Wish with { Place = corner } });
         var far = Mean(picture, 0.6, 0.6, 1, 1);
         Assert.True(Mean(picture, 0, 0, 0.3, 0.3).L < far.L - 0.2);
-        Assert.InRange(
-            Ciede2000.Difference(SpectralColour.ToLab(Supplies.OnWatercolourPaper.Reflectance), far),
-            0,
-            1
-        );
+        Assert.InRange(Ciede2000.Difference(SpectralColour.ToLab(Supplies.OnWatercolourPaper.Reflectance), far), 0, 1);
     }
 }

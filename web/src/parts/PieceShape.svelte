@@ -6,12 +6,23 @@
   // A piece of a card as it will be, from its own corner: its paper with the ground that its work leaves.
   let { piece, image, shadow }: { piece: DesignPiece; image: Image | null; shadow: string } = $props();
 
+  const own = $props.id();
   const ground = $derived(piece.grounds[0]);
+  // The sheet, and the opening in the middle of a frame.
+  const outline = $derived.by(() => {
+    const around = (left: number, top: number, width: number, height: number) =>
+      `M${left} ${top}h${width}v${height}h${-width}z`;
+    const { widthMm, heightMm, window: open } = piece;
+    const whole = around(0, 0, widthMm, heightMm);
+    return open
+      ? whole + around((widthMm - open.width) / 2, (heightMm - open.height) / 2, open.width, open.height)
+      : whole;
+  });
 </script>
 
-<rect
-  width={piece.widthMm}
-  height={piece.heightMm}
+<path
+  d={outline}
+  fill-rule="evenodd"
   fill={piece.paperColour}
   stroke="#1d2026"
   stroke-opacity="0.18"
@@ -19,7 +30,14 @@
   filter="url(#{shadow})"
 />
 {#if ground}
-  <image href={ground} width={piece.widthMm} height={piece.heightMm} preserveAspectRatio="none" />
+  <clipPath id="{own}-paper"><path d={outline} clip-rule="evenodd" /></clipPath>
+  <image
+    clip-path="url(#{own}-paper)"
+    href={ground}
+    width={piece.widthMm}
+    height={piece.heightMm}
+    preserveAspectRatio="none"
+  />
 {/if}
 {#if piece.kind === 'image' && image}
   <image
@@ -28,7 +46,7 @@
     height={piece.heightMm}
     preserveAspectRatio="xMidYMid meet"
   />
-{:else if piece.widthMm > 20 && piece.kind !== 'mat' && !ground}
+{:else if piece.widthMm > 20 && piece.kind !== 'mat' && !ground && !piece.window}
   <text
     x={piece.widthMm / 2}
     y={piece.heightMm / 2}

@@ -34,6 +34,8 @@ export function asGiven(design: Design): DesignGiven {
       paper: piece.paper,
       raisedMm: piece.raisedMm,
       spare: piece.spare,
+      windowWidth: piece.windowWidth,
+      windowHeight: piece.windowHeight,
       glue: piece.glue,
       work: piece.ownWork ? piece.work.map(workGiven) : null,
     })),

@@ -14,6 +14,7 @@
   const kinds = Object.keys(pieceKindWords) as PieceKind[];
   const glues = Object.entries(glueWords);
   let adding = $state<PieceKind>('greeting');
+  const frames = $derived(design.pieces.filter((piece) => piece.window !== null));
   const fromTop = $derived(design.pieces.toReversed());
   const paperName = (id: string | null) =>
     design.papers.find((paper) => paper.id === id)?.name ?? 'no paper chosen';
@@ -25,10 +26,15 @@
   }
 </script>
 
-{#snippet length(id: string, name: string, side: 'width' | 'height', value: string)}
+{#snippet length(
+  id: string,
+  name: string,
+  side: 'width' | 'height' | 'windowWidth' | 'windowHeight',
+  value: string,
+)}
   <input
     class="input w-28"
-    aria-label="{side === 'width' ? 'Width' : 'Height'} of {name}"
+    aria-label="{side.toLowerCase().endsWith('width') ? 'Width' : 'Height'} of {name}"
     {value}
     onchange={({ currentTarget }) => void hand.changePiece(id, { [side]: currentTarget.value })}
   />
@@ -113,6 +119,24 @@
             {@render number(piece.id, 'From the top, mm, of', piece.name, 'topMm', piece.topMm, 600, 0.5)}
             mm from the top
           </div>
+          {#if piece.kind === 'frame'}
+            <div class="flex flex-wrap items-center gap-2">
+              {@render length(
+                piece.id,
+                `the opening of ${piece.name}`,
+                'windowWidth',
+                piece.windowWidth ?? '',
+              )}
+              x
+              {@render length(
+                piece.id,
+                `the opening of ${piece.name}`,
+                'windowHeight',
+                piece.windowHeight ?? '',
+              )}
+              open in its middle
+            </div>
+          {/if}
           {#if piece.raisedMm === 0}
             <label class="flex flex-wrap items-center gap-2">
               Held with
@@ -155,6 +179,15 @@
               class="btn btn-line btn-sm"
               onclick={() => hand.changePiece(piece.id, { leftMm: null, topMm: null })}>To the middle</button
             >
+            {#each frames.filter((frame) => frame.id !== piece.id) as frame (frame.id)}
+              <button
+                type="button"
+                class="btn btn-line btn-sm"
+                title="As large as the opening, and 6 mm more on each side"
+                onclick={() => hand.changePiece(piece.id, { behind: frame.id })}
+                >Fit behind the opening of {frame.name}</button
+              >
+            {/each}
             <button
               type="button"
               class="btn btn-line btn-sm"
