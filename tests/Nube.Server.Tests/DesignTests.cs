@@ -230,7 +230,7 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
 
         // Sized to the opening of the frame; the place stays.
         var frame = made["pieces"]![1]!;
-        Assert.Equal("84 mm", frame["windowWidth"]!.GetValue<string>());
+        Assert.Equal("72 mm", frame["windowWidth"]!.GetValue<string>());
         var pieces = new[]
         {
             new
