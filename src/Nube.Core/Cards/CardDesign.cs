@@ -85,6 +85,12 @@ public sealed record CardDesign(
         };
     }
 
+    /// <summary>The base's papers on the last of a run's cards, where these are not of its own; empty where all are.</summary>
+    public ImmutableArray<PaperOfCards> OtherBasePapers { get; init; } = [];
+
+    /// <summary>What the blade that cuts its pieces takes, mm: 0 for a trimmer, which takes nothing.</summary>
+    public double BladeMm { get; init; }
+
     /// <summary>What is done to the base, in its order; null for what is usual.</summary>
     public ImmutableArray<PieceWork>? BaseWork { get; init; }
 
@@ -117,7 +123,13 @@ public sealed record CardDesign(
 
     /// <summary>All papers that are chosen for it, each once.</summary>
     [JsonIgnore]
-    public IEnumerable<Guid> Papers => Pieces.Select(piece => piece.Paper).Append(BasePaper).OfType<Guid>().Distinct();
+    public IEnumerable<Guid> Papers =>
+        Pieces
+            .Select(piece => piece.Paper)
+            .Append(BasePaper)
+            .Concat(Pieces.SelectMany(piece => piece.OtherPapers).Concat(OtherBasePapers).Select(one => one.Paper))
+            .OfType<Guid>()
+            .Distinct();
 
     /// <summary>What a piece lies on in part, or as a whole, beside the card itself.</summary>
     public IEnumerable<DesignPiece> Below(DesignPiece piece)
@@ -206,12 +218,45 @@ public sealed record CardDesign(
             sheet.ScoresMm.IsEmpty ? Grain.Any
             : sheet.FoldsRunDown ? Grain.AlongHeight
             : Grain.AlongWidth;
-        return Pieces
-            .Select(piece =>
-                (piece.Paper, Part: new PartToCut(piece.Id, piece.WidthMm, piece.HeightMm, cards + piece.Spare))
+        return Of(BasePaper, OtherBasePapers, 0, new PartToCut(BaseId, sheet.WidthMm, sheet.HeightMm, 1, grain))
+            .Concat(
+                Pieces.SelectMany(piece =>
+                    Of(
+                        piece.Paper,
+                        piece.OtherPapers,
+                        piece.Spare,
+                        new PartToCut(piece.Id, piece.WidthMm, piece.HeightMm, 1)
+                    )
+                )
             )
-            .Prepend((BasePaper, new PartToCut(BaseId, sheet.WidthMm, sheet.HeightMm, cards, grain)))
-            .ToLookup(one => one.Item1, one => one.Item2);
+            .ToLookup(one => one.Paper, one => one.Part);
+
+        // Spare ones are of the piece's own paper.
+        IEnumerable<(Guid? Paper, PartToCut Part)> Of(
+            Guid? own,
+            ImmutableArray<PaperOfCards> others,
+            int spare,
+            PartToCut part
+        ) =>
+            PaperOfCards
+                .OnCards(own, others, cards)
+                .Concat(Enumerable.Repeat(own, spare))
+                .CountBy(paper => paper ?? Guid.Empty)
+                .Select(of => (of.Key == Guid.Empty ? (Guid?)null : of.Key, part with { Count = of.Value }));
+    }
+
+    /// <summary>What the paper of a card costs, by surface and without waste; null where no price is known.</summary>
+    /// <param name="priceOf">Price of a paper, for 1 mm2; null where it is not known.</param>
+    public double? PaperPrice(Func<Guid?, double?> priceOf)
+    {
+        ArgumentNullException.ThrowIfNull(priceOf);
+        var sheet = Base;
+        double?[] prices =
+        [
+            sheet.WidthMm * sheet.HeightMm * priceOf(BasePaper),
+            .. Pieces.Select(piece => piece.WidthMm * piece.HeightMm * priceOf(piece.Paper)),
+        ];
+        return prices.All(price => price is null) ? null : prices.Sum();
     }
 
     /// <summary>What the base is called among parts.</summary>

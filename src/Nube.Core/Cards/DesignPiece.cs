@@ -56,6 +56,9 @@ public sealed record DesignPiece(
     /// <summary>Of a frame, the opening in its middle; null where it has none.</summary>
     public SizeMm? Window { get; init; }
 
+    /// <summary>Its papers on the last of a run's cards, where these are not of its own; empty where all are.</summary>
+    public ImmutableArray<PaperOfCards> OtherPapers { get; init; } = [];
+
     /// <summary>What is done to it, in its order; null for what is usual for its kind.</summary>
     public ImmutableArray<PieceWork>? Work { get; init; }
 

@@ -33,6 +33,16 @@ public static class DesignWords
             $"About {grams:0} g by the grammage of its papers, without foam, glue and envelope."
         );
 
+    /// <summary>What its paper costs; null where no price is known.</summary>
+    /// <param name="price">Of the papers whose price is known; null for none.</param>
+    /// <param name="unknown">Some papers have no price.</param>
+    public static string? Price(double? price, bool unknown) =>
+        price is null
+            ? null
+            : FormattableString.Invariant(
+                $"The paper of a card costs {price:0.00} by the prices of its sheets, without waste"
+            ) + (unknown ? "; not all of them have one." : ".");
+
     /// <summary>The envelope that it goes into.</summary>
     public static string Envelope(CardFormat format, double thicknessMm)
     {

@@ -90,6 +90,9 @@ public sealed record Pass(
     /// <summary>Where on its piece the hues of a ground, or drops, lie; null for even all over.</summary>
     public GroundOnPiece? Ground { get; init; }
 
+    /// <summary>What is done in it, where more is known than its method tells: "stamp pear"; null for that.</summary>
+    public string? Does { get; init; }
+
     /// <summary>How it is done, where more is known than its stroke tells; null for what the stroke tells.</summary>
     public string? Told { get; init; }
 

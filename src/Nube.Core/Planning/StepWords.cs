@@ -36,7 +36,7 @@ public static class StepWords
         if (pass.Onto is { } onto)
             return $"{nameOf(pass.Piece!.Value)} onto {Words.LowerFirst(nameOf(onto))}";
         if (pass.Piece is { } piece && pass.Phase != Phase.Together)
-            return $"{nameOf(piece)}: {Words.LowerFirst(CardTitle(pass))}";
+            return $"{nameOf(piece)}: {pass.Does ?? Words.LowerFirst(CardTitle(pass))}";
         if (pass.WholeCard)
             return CardTitle(pass);
         var names = Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)]));

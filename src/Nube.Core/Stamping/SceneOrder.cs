@@ -33,7 +33,11 @@ public enum SceneStepKind
 /// <param name="Prints">What is printed, traced, masked or cut: keys of placed stamps, in their order.</param>
 /// <param name="Text">In words that can be read aloud.</param>
 /// <param name="Caution">What can hurt at this step; null when nothing does.</param>
-public sealed record SceneStep(SceneStepKind Kind, ImmutableArray<Guid> Prints, string Text, string? Caution = null);
+public sealed record SceneStep(SceneStepKind Kind, ImmutableArray<Guid> Prints, string Text, string? Caution = null)
+{
+    /// <summary>What is done in it, in a few words: "stamp pear".</summary>
+    public string Does { get; init; } = "";
+}
 
 /// <summary>How a scene is stamped.</summary>
 /// <param name="Steps">In their order.</param>
@@ -88,6 +92,9 @@ public static class SceneOrder
                     masked,
                     $"Stamp {Names(masked)} on spare pieces of the same paper, once for each card, and colour them with the rest."
                 )
+                {
+                    Does = $"stamp {Names(masked)} on spare pieces",
+                }
             );
             steps.Add(
                 new SceneStep(
@@ -96,6 +103,9 @@ public static class SceneOrder
                     $"When the colour is bone dry, cut {Names(masked)} out, leaving a thin white border, and fix them from the back to the front, the front one on foam.",
                     Cautions.Blades.Text
                 )
+                {
+                    Does = $"cut {Names(masked)} out",
+                }
             );
             return new SceneWork(steps.ToImmutable(), [], Remarks(scene, stamps, shapes));
         }
@@ -126,6 +136,9 @@ public static class SceneOrder
                         needed,
                         $"Let {Names(needed)} dry, then lay {(needed.Length == 1 ? "its mask" : "their masks")} exactly over {(needed.Length == 1 ? "it" : "them")}."
                     )
+                    {
+                        Does = $"mask {Names(needed)}",
+                    }
                 );
             }
             steps.Add(Print(scene, group, stamps, shapes));
@@ -137,6 +150,9 @@ public static class SceneOrder
                     [.. masked.Where(laid.Contains)],
                     "Lift the masks off slowly, and keep them on their backing for the next card."
                 )
+                {
+                    Does = "take the masks off",
+                }
             );
         return new SceneWork(steps.ToImmutable(), masked, Remarks(scene, stamps, shapes));
 
@@ -218,20 +234,29 @@ public static class SceneOrder
                     SceneStepKind.Trace,
                     prints,
                     $"Trace {name} with a hard, sharp pencil, as lightly as you can see it.{scrap}"
-                );
+                )
+                {
+                    Does = $"trace {name}",
+                };
             case PlacedAs.Stencilled:
                 return new(
                     SceneStepKind.Trace,
                     prints,
                     $"Tape the stencil for {name} down so that it cannot shift.{scrap}"
-                );
+                )
+                {
+                    Does = $"tape the stencil for {name} down",
+                };
         }
         if (first.Fill is null)
         {
             var mirror = first.At.Mirrored
                 ? " It is mirrored: stamp it on a smooth rubber sheet and press that on the panel at once. Ink well, as the print comes out paler."
                 : "";
-            return new(SceneStepKind.Print, prints, $"Stamp {name}{Turned(first.At.Degrees)}.{mirror}{scrap}");
+            return new(SceneStepKind.Print, prints, $"Stamp {name}{Turned(first.At.Degrees)}.{mirror}{scrap}")
+            {
+                Does = $"stamp {name}",
+            };
         }
         var inkings = Fill.Inkings(group);
         var from = inkings.Max(inking => inking.Length);
@@ -241,7 +266,10 @@ public static class SceneOrder
             SceneStepKind.Print,
             prints,
             $"Fill with {stamps[first.Stamp].Name}: {Words(group.Count, "print")} in the order of their numbers, each turned as shown.{paler}{scrap}"
-        );
+        )
+        {
+            Does = $"fill with {stamps[first.Stamp].Name}",
+        };
     }
 
     private static ImmutableArray<string> Remarks(

@@ -18,6 +18,7 @@ public static class CuttingPlace
     private const double LongestSheetMm = 1600; // the largest that is sold flat, and more
     private const int MostKinds = 20, // of sheets of a paper
         MostSheets = 999;
+    private const double DearestSheet = 1000; // in any money; more is a slip of the key
 
     /// <summary>Maps how a design is cut.</summary>
     public static void MapCutting(this IEndpointRouteBuilder design)
@@ -55,6 +56,11 @@ public static class CuttingPlace
                         sheet.Grain,
                         sheet.OffCut
                     )
+                    {
+                        Price = sheet.Price is null or (>= 0 and <= DearestSheet)
+                            ? sheet.Price
+                            : throw TroubleException.Unusable("A sheet costs nothing or more."),
+                    }
                     : throw TroubleException.Unusable($"Of a sheet there are 0 to {MostSheets}.")
             ),
         ];
@@ -178,7 +184,7 @@ public static class CuttingPlace
                 continue;
             }
             var answer = await apprentices.Do(
-                new CutParts([.. parts], paper.Sheets, 0),
+                new CutParts([.. parts], paper.Sheets, design.BladeMm),
                 ReadOnlyMemory<byte>.Empty,
                 stop: cancel
             );

@@ -7,6 +7,7 @@ using Nube.Core.Cards.Cutting;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
+using Nube.Core.Simulation;
 using Nube.Data;
 using Nube.Data.Entities;
 using Nube.Devices;
@@ -20,7 +21,8 @@ namespace Nube.Server.Places;
 public static class DesignPlace
 {
     private const double LongestMm = 600, // of a card or a piece: what goes on a table
-        MostFoamMm = 20;
+        MostFoamMm = 20,
+        BroadestBladeMm = 5;
     private const int MostSpare = 24;
 
     /// <summary>Maps the place.</summary>
@@ -64,11 +66,18 @@ public static class DesignPlace
         var items = papers.ToImmutableDictionary(paper => paper.Id);
         // Papers that are chosen now are known from here on.
         run = run with { Items = run.Items.ToImmutableDictionary().SetItems(items) };
-        var design = WithWork(Read(given, papers), given, Of(run), run, palettes);
+        var design = WithWork(Read(given, papers, run.Run.Cards), given, Of(run), run, palettes);
+        if (design.Pieces.FirstOrDefault(OnSeveralPapers) is { } coloured)
+            throw TroubleException.Unusable(
+                $"{coloured.Name} is coloured, and its colours are worked out for one paper. Make a piece for each paper, or a run."
+            );
         (run.Run.Design, run.Run.ChangedAt) = (design, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(design, papers, run, palettes));
     }
+
+    private static bool OnSeveralPapers(DesignPiece piece) =>
+        !piece.OtherPapers.IsEmpty && (piece.Kind == PieceKind.Image || PieceAlone.HasGround(piece.WorkOn()));
 
     private const string OnTheBench =
         "This run is on the bench already; its pieces stay as planned. Take its steps back, or begin a new run to change them.";
@@ -127,7 +136,7 @@ public static class DesignPlace
             .OrderBy(item => item.Id)
             .ToListAsync(cancel);
 
-    private static CardDesign Read(DesignGiven given, List<StashItem> papers)
+    private static CardDesign Read(DesignGiven given, List<StashItem> papers, int cards)
     {
         if (given.Pieces.IsDefault || given.Pieces.Length > CardDesign.MostPieces)
             throw TroubleException.Unusable($"A card has up to {CardDesign.MostPieces} pieces on it here.");
@@ -145,7 +154,13 @@ public static class DesignPlace
             given.Opening == Opening.Gate ? flap : null,
             Known(given.BasePaper),
             []
-        );
+        )
+        {
+            OtherBasePapers = Others(given.OtherBasePapers),
+            BladeMm = given.BladeMm is >= 0 and <= BroadestBladeMm
+                ? given.BladeMm
+                : throw TroubleException.Unusable($"A blade takes 0 to {BroadestBladeMm} mm."),
+        };
         design = given.Pieces.Aggregate(design, (so, piece) => so.With(Piece(Sized(piece)), Centring(Sized(piece))));
         return design with { Pieces = [.. design.Pieces.Zip(given.Pieces, Behind)] };
 
@@ -180,6 +195,17 @@ public static class DesignPlace
                 ? paper
                 : throw TroubleException.Gone("This paper is not in the stash any more.");
 
+        ImmutableArray<PaperOfCards> Others(IReadOnlyList<PaperOfCards>? others)
+        {
+            if (others is null)
+                return [];
+            if (others.Any(one => one.Cards < 1) || others.Sum(one => (long)one.Cards) >= cards)
+                throw TroubleException.Unusable(
+                    $"Other papers are for 1 card or more each, and for fewer than all {cards} together."
+                );
+            return [.. others.Select(one => one with { Paper = Known(one.Paper) })];
+        }
+
         DesignPiece Piece(DesignPieceGiven piece)
         {
             if (string.IsNullOrWhiteSpace(piece.Name) || piece.Name.Length > Line.LongestName)
@@ -203,6 +229,9 @@ public static class DesignPlace
                     piece.RaisedMm,
                     piece.Spare
                 )
+                {
+                    OtherPapers = Others(piece.OtherPapers),
+                }
             );
         }
 
@@ -280,7 +309,8 @@ public static class DesignPlace
                         piece,
                         papers,
                         Work(piece.WorkOn(embossed), piece.Paper, piece.Size),
-                        GroundPictures.UrlsOf(run, design, piece)
+                        GroundPictures.UrlsOf(run, design, piece),
+                        run.Run.Cards
                     )
                 ),
             ],
@@ -303,7 +333,19 @@ public static class DesignPlace
             Work(design.WorkOnBase, design.BasePaper),
             design.LastWork is not null,
             Work(design.WorkAtTheEnd(glued), design.BasePaper),
-            PieceWorks.Methods(run)
+            PieceWorks.Methods(run),
+            design.OtherBasePapers,
+            [
+                .. PaperOfCards
+                    .OnCards(design.BasePaper, design.OtherBasePapers, run.Run.Cards)
+                    .Select(paper => ColourOf(papers, paper)),
+            ],
+            design.BladeMm,
+            DesignWords.Price(
+                design.PaperPrice(PriceIn(papers)),
+                design.Papers.Any(paper => PriceIn(papers)(paper) is null)
+            ),
+            run.Run.Cards
         );
     }
 
@@ -318,12 +360,22 @@ public static class DesignPlace
         return paper => papers.Find(one => one.Id == paper)?.Paper?.ThicknessMm ?? usual;
     }
 
+    /// <summary>Price of a paper for 1 mm2, by the first of its sheets that has one.</summary>
+    private static Func<Guid?, double?> PriceIn(List<StashItem> papers) =>
+        paper =>
+            papers
+                .Find(one => one.Id == paper)
+                ?.Sheets.Where(sheet => sheet.Price is not null)
+                .Select(sheet => sheet.Price / (sheet.WidthMm * sheet.HeightMm))
+                .FirstOrDefault();
+
     private static DesignPieceView ViewOf(
         CardDesign design,
         DesignPiece piece,
         List<StashItem> papers,
         IReadOnlyList<PieceWorkView> work,
-        IReadOnlyList<string> grounds
+        IReadOnlyList<string> grounds,
+        int cards
     ) =>
         new(
             piece.Id,
@@ -346,7 +398,9 @@ public static class DesignPlace
             grounds,
             piece.Window is { } open ? DesignWords.Length(open.Width) : null,
             piece.Window is { } window ? DesignWords.Length(window.Height) : null,
-            piece.Window
+            piece.Window,
+            piece.OtherPapers,
+            [.. PaperOfCards.OnCards(piece.Paper, piece.OtherPapers, cards).Select(paper => ColourOf(papers, paper))]
         );
 
     internal static DesignPaperView ViewOf(StashItem paper) =>
@@ -361,7 +415,8 @@ public static class DesignPlace
                     DesignWords.Length(sheet.HeightMm),
                     sheet.Count,
                     sheet.Grain,
-                    sheet.OffCut
+                    sheet.OffCut,
+                    sheet.Price
                 )),
             ]
         );

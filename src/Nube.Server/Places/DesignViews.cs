@@ -36,14 +36,24 @@ public sealed record DesignPieceView(
     IReadOnlyList<string> Grounds,
     string? WindowWidth,
     string? WindowHeight,
-    SizeMm? Window
+    SizeMm? Window,
+    ImmutableArray<PaperOfCards> OtherPapers,
+    IReadOnlyList<Srgb> ColoursOnCards
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>
 public sealed record DesignPaperView(Guid Id, string Name, Srgb Colour, IReadOnlyList<SheetsView> Sheets);
 
 /// <summary>Sheets of a paper.</summary>
-public sealed record SheetsView(Guid Id, string Width, string Height, int Count, Grain Grain, bool OffCut);
+public sealed record SheetsView(
+    Guid Id,
+    string Width,
+    string Height,
+    int Count,
+    Grain Grain,
+    bool OffCut,
+    double? Price
+);
 
 /// <summary>A card as it is made up: true to size, with what follows from it.</summary>
 public sealed record DesignView(
@@ -71,7 +81,12 @@ public sealed record DesignView(
     IReadOnlyList<PieceWorkView> BaseWork,
     bool OwnLastWork,
     IReadOnlyList<PieceWorkView> LastWork,
-    IReadOnlyList<MethodView> Methods
+    IReadOnlyList<MethodView> Methods,
+    ImmutableArray<PaperOfCards> OtherBasePapers,
+    IReadOnlyList<Srgb> BaseColoursOnCards,
+    double BladeMm,
+    string? Price,
+    int Cards
 );
 
 /// <summary>
@@ -94,6 +109,7 @@ public sealed record DesignPieceGiven(
     Guid? Behind = null,
     string? WindowWidth = null,
     string? WindowHeight = null,
+    IReadOnlyList<PaperOfCards>? OtherPapers = null,
     Glue? Glue = null,
     ImmutableArray<PieceWorkGiven>? Work = null
 );
@@ -109,7 +125,9 @@ public sealed record DesignGiven(
     string? LeftFlap = null,
     Guid? BasePaper = null,
     ImmutableArray<PieceWorkGiven>? BaseWork = null,
-    ImmutableArray<PieceWorkGiven>? LastWork = null
+    ImmutableArray<PieceWorkGiven>? LastWork = null,
+    IReadOnlyList<PaperOfCards>? OtherBasePapers = null,
+    double BladeMm = 0
 );
 
 /// <summary>What sheets of a paper are there.</summary>
@@ -122,7 +140,8 @@ public sealed record SheetsOfPaper(
     int Count,
     Guid? Id = null,
     Grain Grain = Grain.Any,
-    bool OffCut = false
+    bool OffCut = false,
+    double? Price = null
 );
 
 /// <summary>How the parts of one paper are cut.</summary>

@@ -252,7 +252,7 @@ public static class Looks
                                 one.First.Name,
                                 look.Areas.TryGetValue(one.First.Surface, out var surface)
                                     ? surface.Colours().Middle
-                                    : one.First.Paper.Colour,
+                                    : one.First.PaperOn(card.Card).Colour,
                                 one.Second.State,
                                 one.Second.DryAt
                             )),

@@ -166,7 +166,7 @@ internal static class PlanViews
         return new PassView(
             pass.Index,
             StepWords.Title(pass, run.NameOf),
-            StepWords.Where(pass),
+            Where(),
             StepWords.How(pass, run.Schools),
             MethodTable.Of(pass.Method).Name,
             pass.Sheet.Tool,
@@ -182,6 +182,13 @@ internal static class PlanViews
             IdOf(pass.Piece),
             IdOf(pass.Onto)
         );
+
+        // When a piece is first taken up, its papers are told.
+        string Where() =>
+            plan.Pieces.FirstOrDefault(piece => piece.Surface == pass.Piece) is { PapersInWords: { } papers }
+            && plan.Passes.First(other => other.Piece == pass.Piece).Index == pass.Index
+                ? $"{StepWords.Where(pass)}, {papers}"
+                : StepWords.Where(pass);
 
         Guid? IdOf(int? surface) => plan.Pieces.FirstOrDefault(piece => piece.Surface == surface)?.Piece;
     }

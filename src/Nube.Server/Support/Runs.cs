@@ -148,9 +148,14 @@ public sealed record RunWithSupplies(
     /// </summary>
     public CardToPlan? Card =>
         Run.Design is { } design
-            ? CardToPlan.Of(design, PaperOf, Schools.Glue, Piece.Lines != DamLines.None) with
+            ? CardToPlan.Of(design, PaperOf, Schools.Glue, Piece.Lines != DamLines.None, Run.Cards) with
             {
-                StampingTold = Ink is not null && Paper is not null ? PrintGuide.Print(Ink, Paper, Run.Cards) : null,
+                Stamping =
+                    SceneSteps is { IsDefaultOrEmpty: false } steps
+                        ? StampingWork.Of(steps, Ink, Piece.Lines != DamLines.None)
+                    : Ink is not null && Paper is not null
+                        ? StampingWork.OfOne(Ink, Paper, Piece.Lines != DamLines.None, Run.Cards)
+                    : [],
             }
             : null;
 
@@ -187,6 +192,9 @@ public sealed record RunWithSupplies(
     /// <summary>Something changed since its plan was made.</summary>
     public bool IsStale => ChangedSincePlanned.Count > 0;
 
+    /// <summary>How its scene is stamped; none where it has none, or where nobody said what its cards are made of.</summary>
+    public ImmutableArray<SceneStep> SceneSteps { get; init; } = [];
+
     /// <summary>The colourants of its palette and of its plan, by their ids.</summary>
     public IReadOnlyDictionary<Guid, StashItem> Items { get; init; } = ImmutableDictionary<Guid, StashItem>.Empty;
 
@@ -205,7 +213,7 @@ public sealed record RunWithSupplies(
 public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned Learned);
 
 /// <summary>Loads runs of the maker at work.</summary>
-public sealed class RunLoader(NubeDb db, MakerAtWork maker)
+public sealed class RunLoader(NubeDb db, StampBox stamps, MakerAtWork maker)
 {
     /// <summary>How the first card of its plan looks after each pass, as far as that is painted.</summary>
     public Task<IReadOnlyList<PlanStill>> Stills(Run run, CancellationToken cancel) =>
@@ -265,6 +273,12 @@ public sealed class RunLoader(NubeDb db, MakerAtWork maker)
         )
         {
             Items = items,
+            SceneSteps =
+                run.Design is not null && piece.Scene is { } kept
+                    ? SceneOrder
+                        .Of(kept.Scene, await stamps.Of(kept.Scene, cancel), (run.Schools ?? habits.Schools).Overlaps)
+                        .Steps
+                    : [],
         };
     }
 

@@ -24,6 +24,20 @@ public class FrameTests
     }
 
     [Fact]
+    public void The_paper_of_a_card_costs_what_its_part_of_the_sheets_does()
+    {
+        // A sheet of A4, 210 x 297 mm, for 0.50: A6 folded from 210 x 148 mm takes 148 / 297 of it. The frame's paper has no price.
+        var price = Card.With(Frame with { Paper = Guid.NewGuid() }, Centred.Both)
+            .PaperPrice(paper => paper is null ? 0.50 / (210 * 297) : null);
+        Assert.Equal(0.50 * 148 / 297, price!.Value, 9);
+        Assert.Equal(
+            "The paper of a card costs 0.25 by the prices of its sheets, without waste; not all of them have one.",
+            DesignWords.Price(price, unknown: true)
+        );
+        Assert.Null(Card.PaperPrice(_ => null));
+    }
+
+    [Fact]
     public void What_lies_in_the_opening_is_as_thick_as_without_the_frame()
     {
         var die = Piece(PieceKind.Shape, "Pear", 30, 40);

@@ -166,6 +166,36 @@ public class CardOfPiecesTests
     }
 
     [Fact]
+    public void Mats_of_two_navy_two_teal_and_two_plum_are_cut_from_their_papers_and_told_by_card()
+    {
+        var design = Card().With(PieceKind.Mat, "Mat", 95, 127, White);
+        var papers = new[] { "Kraft card", "Black cardstock" }.Select(StashOf).ToList();
+        design = design with
+        {
+            Pieces =
+            [
+                design.Pieces[0] with
+                {
+                    OtherPapers = [new PaperOfCards(papers[0], 2), new PaperOfCards(papers[1], 2)],
+                    Spare = 1,
+                },
+            ],
+        };
+        var parts = design.Parts(6);
+        // The spare one is of the mat's own paper; the base is white as well.
+        Assert.Equal([6, 3], parts[StashOf(White)].Select(part => part.Count));
+        Assert.All(papers, paper => Assert.Equal(2, Assert.Single(parts[paper]).Count));
+
+        var plan = Run(design, 6).Plan();
+        var mat = plan.Pieces.Single(piece => piece.Name == "Mat");
+        Assert.Equal(
+            "of White cardstock 110 lb on cards 1 and 2, of Kraft card on cards 3 and 4, of Black cardstock on cards 5 and 6",
+            mat.PapersInWords
+        );
+        Assert.Equal("Kraft card", mat.PaperOn(4).Name);
+    }
+
+    [Fact]
     public void Three_generations_of_a_banded_stamp_with_a_mat_for_each()
     {
         var design = Card()

@@ -63,7 +63,7 @@ internal static class TrialCards
     public static Trial On(this Trial trial, CardDesign design) =>
         trial with
         {
-            Card = CardToPlan.Of(design, PaperOf, trial.Schools.Glue, trial.Dams != DamLines.None),
+            Card = CardToPlan.Of(design, PaperOf, trial.Schools.Glue, trial.Dams != DamLines.None, trial.Cards),
         };
 
     /// <summary>Strokes on a piece of a card, in their order; with what puts it in its place.</summary>
@@ -99,6 +99,9 @@ internal static class TrialCards
     );
 
     private static Guid Of(string paper) => Stash[paper];
+
+    /// <summary>A paper of the stash of these cards.</summary>
+    public static Guid? StashOf(string paper) => Of(paper);
 
     /// <summary>A paper of these cards.</summary>
     public static Paper PaperOf(Guid? id) => GenericCatalogue.Papers.First(paper => Stash[paper.Name] == id);

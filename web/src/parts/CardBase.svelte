@@ -4,7 +4,7 @@
   import type { Design } from '../api/client';
 
   // The closed card without its pieces, and the shadows that these throw: `{id}-flat` and `{id}-raised`.
-  let { design, id }: { design: Design; id: string } = $props();
+  let { design, id, card = 1 }: { design: Design; id: string; card?: number } = $props();
 </script>
 
 <defs>
@@ -15,7 +15,12 @@
     <feDropShadow dx="1.1" dy="1.5" stdDeviation="1.1" flood-opacity="0.4" />
   </filter>
 </defs>
-<rect width={design.widthMm} height={design.heightMm} fill={design.baseColour} filter="url(#{id}-flat)" />
+<rect
+  width={design.widthMm}
+  height={design.heightMm}
+  fill={design.baseColoursOnCards[card - 1] ?? design.baseColour}
+  filter="url(#{id}-flat)"
+/>
 {#if design.opening === 'gate'}
   {@const meets = design.leftFlapMm ?? design.widthMm / 2}
   <line x1={meets} x2={meets} y1="0" y2={design.heightMm} stroke="#1d2026" stroke-width="0.3" />

@@ -9,6 +9,7 @@
     image,
     piece,
     onto = null,
+    card = 1,
     label,
   }: {
     design: Design;
@@ -16,6 +17,8 @@
     /** The piece in hand; one that is none of those on the front is the base, and none is all of them. */
     piece: string;
     onto?: string | null;
+    /** Which of the run's cards: some may be of other papers. */
+    card?: number;
     label: string;
   } = $props();
 
@@ -31,10 +34,10 @@
   role="img"
   aria-label={label}
 >
-  <CardBase {design} id={own} />
+  <CardBase {design} id={own} {card} />
   {#each design.pieces as one (one.id)}
     <g transform="translate({one.leftMm} {one.topMm})" opacity={clear(one.id) ? 1 : 0.35}>
-      <PieceShape piece={one} {image} shadow="{own}-{one.raisedMm > 0 ? 'raised' : 'flat'}" />
+      <PieceShape piece={one} {image} {card} shadow="{own}-{one.raisedMm > 0 ? 'raised' : 'flat'}" />
     </g>
   {/each}
   {#if piece !== ''}<rect

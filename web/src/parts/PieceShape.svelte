@@ -4,7 +4,12 @@
   import type { DesignPiece, Image } from '../api/client';
 
   // A piece of a card as it will be, from its own corner: its paper with the ground that its work leaves.
-  let { piece, image, shadow }: { piece: DesignPiece; image: Image | null; shadow: string } = $props();
+  let {
+    piece,
+    image,
+    shadow,
+    card = 1,
+  }: { piece: DesignPiece; image: Image | null; shadow: string; card?: number } = $props();
 
   const own = $props.id();
   const ground = $derived(piece.grounds[0]);
@@ -23,7 +28,7 @@
 <path
   d={outline}
   fill-rule="evenodd"
-  fill={piece.paperColour}
+  fill={piece.coloursOnCards[card - 1] ?? piece.paperColour}
   stroke="#1d2026"
   stroke-opacity="0.18"
   stroke-width="0.15"

@@ -21,6 +21,8 @@ export function asGiven(design: Design): DesignGiven {
     opening: design.opening,
     leftFlap: design.leftFlap,
     basePaper: design.basePaper,
+    otherBasePapers: design.otherBasePapers,
+    bladeMm: design.bladeMm,
     baseWork: design.ownBaseWork ? design.baseWork.map(workGiven) : null,
     lastWork: design.ownLastWork ? design.lastWork.map(workGiven) : null,
     pieces: design.pieces.map((piece) => ({
@@ -36,6 +38,7 @@ export function asGiven(design: Design): DesignGiven {
       spare: piece.spare,
       windowWidth: piece.windowWidth,
       windowHeight: piece.windowHeight,
+      otherPapers: piece.otherPapers,
       glue: piece.glue,
       work: piece.ownWork ? piece.work.map(workGiven) : null,
     })),

@@ -37,6 +37,9 @@ public sealed record SheetOwned(
     bool OffCut = false
 )
 {
+    /// <summary>What one of them costs, in the maker's money; null where nobody said.</summary>
+    public double? Price { get; init; }
+
     /// <summary>Whether a part may lie on it, turned by a quarter or not, as far as the grain goes.</summary>
     internal bool Allows(PartToCut part, bool turned) =>
         part.Grain == Grain.Any || Grain == Grain.Any || part.Grain == Grain != turned;

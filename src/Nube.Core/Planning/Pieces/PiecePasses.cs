@@ -4,6 +4,7 @@ using Nube.Core.Cards;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
+using Nube.Core.Stamping;
 
 namespace Nube.Core.Planning.Pieces;
 
@@ -37,7 +38,10 @@ public static class PiecePasses
                 piece.Name,
                 piece.Piece == card.Picture ? PieceAreas.Picture : PieceAreas.Other(others.IndexOf(piece)),
                 piece.Paper
-            ))
+            )
+            {
+                OnCards = piece.OnCards,
+            })
             .ToImmutableArray();
         var rows = new Rows(card, pieces, picture, painting, paints);
         foreach (var piece in card.Pieces)
@@ -85,6 +89,12 @@ public static class PiecePasses
                         after = Colour(after);
                     continue;
                 }
+                var isPicture = piece.Piece == card.Picture;
+                if (isPicture && IsStamping(work.Wish.Method) && !card.Stamping.IsEmpty)
+                {
+                    Stamp(BeforeColour);
+                    continue;
+                }
                 var round = 0;
                 foreach (var pass in PassesOf(work, own, piece))
                 {
@@ -92,8 +102,36 @@ public static class PiecePasses
                     after = [Add(piece, work, pass, ++round, look.LightnessOf(pass.Zone), after)];
                 }
             }
+            // What was stamped apart is cut out when all of it is coloured.
+            if (piece.Piece == card.Picture && piece.Work.Any(work => IsStamping(work.Wish.Method)))
+                Stamp(part => !BeforeColour(part));
             done[piece.Piece] = after;
+
+            void Stamp(Func<StampingPart, bool> which)
+            {
+                foreach (var part in card.Stamping.Where(which))
+                {
+                    var work = PieceWork.Plain(part.Method);
+                    foreach (var pass in PassesOf(work, own, piece))
+                    {
+                        var index = Add(piece, work, pass, 1, look.LightnessOf(pass.Zone), after);
+                        passes[index] = passes[index] with
+                        {
+                            Does = part.Does,
+                            Told = part.Text,
+                            TakesSeconds = passes[index].TakesSeconds + Math.Max(0, part.Prints - 1) * NextPrint,
+                        };
+                        after = [index];
+                    }
+                }
+            }
         }
+
+        private const double NextPrint = 45; // s; to clean or change the stamp, ink it, place it; from memory
+
+        private static bool IsStamping(Method method) => method is Method.StampedImage or Method.EmbossedImage;
+
+        private static bool BeforeColour(StampingPart part) => part.Method != Method.CutByHand;
 
         /// <summary>The areas of the picture; answers the passes after which they are done.</summary>
         public ImmutableArray<int> Colour(ImmutableArray<int> after)
@@ -233,7 +271,6 @@ public static class PiecePasses
                     Piece = surface,
                     After = after,
                     TakesSeconds = TakesMore(piece, work),
-                    Told = pass.Stroke == Stroke.StampImage ? card.StampingTold : null,
                 }
             );
             return passes.Count - 1;

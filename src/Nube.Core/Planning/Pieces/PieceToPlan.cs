@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Cards;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Stamping;
 
 namespace Nube.Core.Planning.Pieces;
 
@@ -29,6 +30,9 @@ public sealed record PieceToPlan(Guid Piece, string Name, Paper Paper, SizeMm Si
     /// <summary>Its surface, mm2.</summary>
     public double SizeMm2 => Size.Width * Size.Height;
 
+    /// <summary>Its paper on each card, where these are not all of one; empty where they are.</summary>
+    public ImmutableArray<Paper> OnCards { get; init; } = [];
+
     /// <summary>What it is put onto; null for the base.</summary>
     public Guid? Onto { get; init; }
 
@@ -45,15 +49,16 @@ public sealed record PieceToPlan(Guid Piece, string Name, Paper Paper, SizeMm Si
 /// <param name="Last">What is done to the card when it is put together, in its order.</param>
 public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Picture, ImmutableArray<PieceWork> Last)
 {
-    /// <summary>How the image is stamped, in words that are kept with its step; null for the stroke's own.</summary>
-    public string? StampingTold { get; init; }
+    /// <summary>The steps in which its image is stamped; none for one step, as its stroke tells.</summary>
+    public ImmutableArray<StampingPart> Stamping { get; init; } = [];
 
     /// <summary>A design as planning needs it.</summary>
     /// <param name="design">The design.</param>
     /// <param name="paperOf">A paper of the stash, or a usual one for none.</param>
     /// <param name="glue">With what its maker puts cards together.</param>
     /// <param name="embossed">The lines of its image are embossed.</param>
-    public static CardToPlan Of(CardDesign design, Func<Guid?, Paper> paperOf, Glue glue, bool embossed)
+    /// <param name="cards">How many cards.</param>
+    public static CardToPlan Of(CardDesign design, Func<Guid?, Paper> paperOf, Glue glue, bool embossed, int cards = 1)
     {
         ArgumentNullException.ThrowIfNull(design);
         ArgumentNullException.ThrowIfNull(paperOf);
@@ -66,7 +71,10 @@ public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Pictur
                 paperOf(design.BasePaper),
                 new SizeMm(sheet.WidthMm, sheet.HeightMm),
                 design.WorkOnBase
-            ),
+            )
+            {
+                OnCards = OnCards(design.BasePaper, design.OtherBasePapers),
+            },
             .. design.Pieces.Select(piece => new PieceToPlan(
                 piece.Id,
                 piece.Name,
@@ -75,6 +83,7 @@ public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Pictur
                 piece.WorkOn(embossed)
             )
             {
+                OnCards = OnCards(piece.Paper, piece.OtherPapers),
                 Onto = design.Under(piece)?.Id ?? CardDesign.BaseId,
                 Joint =
                     piece.RaisedMm > 0 ? Joint.Foam
@@ -85,5 +94,8 @@ public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Pictur
         ];
         var glued = pieces.Any(piece => piece.Onto is not null && piece.Joint == Joint.Glue);
         return new CardToPlan(pieces, picture?.Id, design.WorkAtTheEnd(glued));
+
+        ImmutableArray<Paper> OnCards(Guid? own, ImmutableArray<PaperOfCards> others) =>
+            others.IsDefaultOrEmpty ? [] : [.. PaperOfCards.OnCards(own, others, cards).Select(paperOf)];
     }
 }

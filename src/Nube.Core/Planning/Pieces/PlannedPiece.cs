@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Nube.Core.Materials;
 
 namespace Nube.Core.Planning.Pieces;
@@ -7,7 +9,30 @@ namespace Nube.Core.Planning.Pieces;
 /// <param name="Name">What its maker calls it.</param>
 /// <param name="Surface">Stands for all of it among the areas of the plan; see <see cref="PieceAreas"/>.</param>
 /// <param name="Paper">Its paper.</param>
-public sealed record PlannedPiece(Guid Piece, string Name, int Surface, Paper Paper);
+public sealed record PlannedPiece(Guid Piece, string Name, int Surface, Paper Paper)
+{
+    /// <summary>Its paper on each card, where these are not all of one; empty where they are.</summary>
+    public ImmutableArray<Paper> OnCards { get; init; } = [];
+
+    /// <summary>Its paper on a card, from 1.</summary>
+    public Paper PaperOn(int card) => card <= OnCards.Length ? OnCards[card - 1] : Paper;
+
+    /// <summary>"of Navy card on cards 1 and 2, of Teal card on cards 3 and 4"; null where all are of one paper.</summary>
+    [JsonIgnore]
+    public string? PapersInWords =>
+        OnCards.IsEmpty
+            ? null
+            : string.Join(
+                ", ",
+                OnCards
+                    .Index()
+                    .GroupBy(one => one.Item.Name)
+                    .Select(same => (same.Key, Cards: same.Select(one => $"{one.Index + 1}").ToList()))
+                    .Select(same =>
+                        $"of {same.Key} on {(same.Cards.Count == 1 ? "card" : "cards")} {Words.Names(same.Cards)}"
+                    )
+            );
+}
 
 /// <summary>
 /// How pieces are numbered among the areas of a plan, so that everything that knows when areas are dry knows it of

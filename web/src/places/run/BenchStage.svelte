@@ -135,6 +135,7 @@
           image={piece.image}
           piece={step.pass.piece}
           onto={step.pass.onto}
+          card={step.card}
           label="Card {step.card}: the piece in hand"
         />
       </div>

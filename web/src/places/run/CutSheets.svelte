@@ -5,7 +5,12 @@
   import SheetsOfPaper from './SheetsOfPaper.svelte';
 
   // From which sheets the pieces of all cards are cut, and how.
-  let { id, design, again }: { id: string; design: Design; again: () => Promise<void> } = $props();
+  let {
+    id,
+    design,
+    again,
+    setBlade,
+  }: { id: string; design: Design; again: () => Promise<void>; setBlade: (mm: number) => void } = $props();
 
   const cuts = new Resource<PaperCuts[]>(() =>
     ask(api.POST('/api/runs/{id}/design/cuts', { params: { path: { id } } })),
@@ -14,8 +19,12 @@
   let cutFor = $state.raw<Design>();
   const current = $derived(cutFor === design ? cuts.value : undefined);
   const used = $derived(
-    design.papers.filter(
-      (paper) => paper.id === design.basePaper || design.pieces.some((piece) => piece.paper === paper.id),
+    design.papers.filter((paper) =>
+      [
+        design.basePaper,
+        ...design.otherBasePapers.map((one) => one.paper),
+        ...design.pieces.flatMap((piece) => [piece.paper, ...piece.otherPapers.map((one) => one.paper)]),
+      ].includes(paper.id),
     ),
   );
   async function find() {
@@ -49,10 +58,22 @@
     {#each used as paper (paper.id)}
       <SheetsOfPaper {paper} sizes={design.sheetSizes} keep={(sheets) => keep(paper, sheets)} />
     {/each}
-    <div>
+    <div class="flex flex-wrap items-center gap-4">
       <button type="button" class="btn btn-primary" disabled={cuts.busy} onclick={find}
         >Find how to cut</button
       >
+      <label class="flex items-center gap-2">
+        The blade takes
+        <input
+          class="input w-20"
+          type="number"
+          min="0"
+          max="5"
+          step="0.1"
+          value={design.bladeMm}
+          onchange={({ currentTarget }) => setBlade(currentTarget.valueAsNumber || 0)}
+        /> mm at each cut; a trimmer takes nothing
+      </label>
     </div>
   {/if}
   {#if cuts.trouble}<TroubleNote trouble={cuts.trouble} />{/if}

@@ -10,12 +10,15 @@
     chosen,
     choose,
     move,
+    card,
   }: {
     design: Design;
     image: Image | null;
     chosen: string | undefined;
     choose: (piece: string | undefined) => void;
     move: (piece: string, rightMm: number, downMm: number) => void;
+    /** Which of the run's cards is shown: some may be of other papers. */
+    card: number;
   } = $props();
 
   const own = $props.id();
@@ -71,7 +74,7 @@
     role="group"
     aria-label="The front of the card, {design.width} x {design.height}"
   >
-    <CardBase {design} id={own} />
+    <CardBase {design} id={own} {card} />
     {#each design.pieces as piece (piece.id)}
       <g
         transform="translate({left(piece)} {top(piece)})"
@@ -89,7 +92,7 @@
         onpointerup={drop}
         onpointercancel={() => (drag = undefined)}
       >
-        <PieceShape {piece} {image} shadow="{own}-{piece.raisedMm > 0 ? 'raised' : 'flat'}" />
+        <PieceShape {piece} {image} {card} shadow="{own}-{piece.raisedMm > 0 ? 'raised' : 'flat'}" />
         {#if chosen === piece.id}
           <rect
             width={piece.widthMm}

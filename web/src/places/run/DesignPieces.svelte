@@ -2,6 +2,7 @@
   import type { Design, Glue, PieceKind } from '../../api/client';
   import { glueWords, pieceKindWords } from '../../parts/words';
   import type { DesignInHand } from '../../state/designInHand.svelte';
+  import OtherPapers from './OtherPapers.svelte';
   import PieceWorkList from './PieceWorkList.svelte';
 
   // The pieces on the front, the highest first, and what each is.
@@ -119,6 +120,15 @@
             {@render number(piece.id, 'From the top, mm, of', piece.name, 'topMm', piece.topMm, 600, 0.5)}
             mm from the top
           </div>
+          {#if piece.kind !== 'image'}
+            <OtherPapers
+              name={piece.name}
+              {design}
+              others={piece.otherPapers}
+              busy={hand.shown.busy}
+              set={(otherPapers) => void hand.changePiece(piece.id, { otherPapers })}
+            />
+          {/if}
           {#if piece.kind === 'frame'}
             <div class="flex flex-wrap items-center gap-2">
               {@render length(

@@ -7,6 +7,7 @@
   import CutSheets from './CutSheets.svelte';
   import DesignCard from './DesignCard.svelte';
   import DesignPieces from './DesignPieces.svelte';
+  import OtherPapers from './OtherPapers.svelte';
   import PieceWorkList from './PieceWorkList.svelte';
 
   // What the card is made of, true to size, and how that is cut.
@@ -23,6 +24,11 @@
   const design = $derived(hand.shown.value);
   const own = 'Own size';
   let chosen = $state<string>();
+  let shown = $state(1);
+  const several = $derived(
+    design &&
+      (design.otherBasePapers.length > 0 || design.pieces.some((piece) => piece.otherPapers.length > 0)),
+  );
   const openings = Object.keys(openingWords) as Opening[];
 </script>
 
@@ -36,7 +42,15 @@
         {chosen}
         choose={(piece) => (chosen = piece)}
         move={hand.move}
+        card={shown}
       />
+      {#if several}
+        <label class="flex items-center gap-2">
+          Shown: card
+          <input class="input w-20" type="number" min="1" max={design.cards} bind:value={shown} />
+          of {design.cards}
+        </label>
+      {/if}
       <div class="flex flex-wrap items-center justify-between gap-3">
         <button type="button" class="btn btn-line btn-sm" disabled={!hand.canUndo} onclick={() => hand.undo()}
           >Take the last change back</button
@@ -120,10 +134,18 @@
             </select>
           </label>
         </div>
+        <OtherPapers
+          name="the base"
+          {design}
+          others={design.otherBasePapers}
+          busy={hand.shown.busy}
+          set={(otherBasePapers) => void hand.change((given) => ({ ...given, otherBasePapers }))}
+        />
         <ul class="grid gap-1">
           <li>{design.sheet}</li>
           <li>{design.thickness}</li>
           <li>{design.weight}</li>
+          {#if design.price}<li>{design.price}</li>{/if}
           <li>{design.envelope}</li>
           {#each design.remarks as remark (remark)}<li class="caution">{remark}</li>{/each}
         </ul>
@@ -156,7 +178,12 @@
           />
         </div>
       </details>
-      <CutSheets {id} {design} again={hand.shown.refresh} />
+      <CutSheets
+        {id}
+        {design}
+        again={hand.shown.refresh}
+        setBlade={(bladeMm) => void hand.change((given) => ({ ...given, bladeMm }))}
+      />
     </div>
   </div>
 {/if}

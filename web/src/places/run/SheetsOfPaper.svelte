@@ -20,11 +20,19 @@
   let count = $state(1);
   let grain = $state<Grain>('any');
   let offCut = $state(false);
+  let price = $state<number>();
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
     const known = sizes.find((one) => one.name === size);
-    const sheet = { width: known?.width ?? width, height: known?.height ?? height, count, grain, offCut };
+    const sheet = {
+      width: known?.width ?? width,
+      height: known?.height ?? height,
+      count,
+      grain,
+      offCut,
+      price: price ?? null,
+    };
     await keep([...paper.sheets, { id: crypto.randomUUID(), ...sheet }]);
   }
 </script>
@@ -45,7 +53,7 @@
       <li class="flex flex-wrap items-center gap-2">
         {sheet.count} of {sheet.width} x {sheet.height}{sheet.offCut ? ', off-cut' : ''}, grain {grainWords[
           sheet.grain
-        ]}
+        ]}{sheet.price === null ? '' : `, ${sheet.price.toFixed(2)} each`}
         <button
           type="button"
           class="btn btn-line btn-sm"
@@ -75,6 +83,9 @@
       <select class="select w-36" bind:value={grain}>
         {#each grains as one (one)}<option value={one}>{grainWords[one]}</option>{/each}
       </select>
+    </label>
+    <label class="grid gap-1">
+      Price of one <input class="input w-24" type="number" min="0" step="0.01" bind:value={price} />
     </label>
     <label class="flex h-10 items-center gap-2">
       <input type="checkbox" class="checkbox" bind:checked={offCut} /> off-cut
