@@ -31,6 +31,40 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
         Assert.Contains("from its", kraft.FindElement(By.XPath(".//ol/li[1]")).Text, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_ground_is_moved_over_its_piece_and_a_greeting_is_laid_inside()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "design");
+        OnCard("Evening sky").Click();
+        string Ground() => OnCard("Evening sky").FindElement(By.XPath(".//*[name()='image']")).GetAttribute("href")!;
+        window.WaitUntil(() => Ground().Length > 0, "its picture");
+        var before = Ground();
+        window.Find("//summary[contains(., 'from top to bottom, each hue about 10 mm broad')]").Click();
+        var from = window.Find("//select[starts-with(@aria-label, 'From where Rainbow bands, of Evening sky,')]");
+        new SelectElement(from).SelectByText("from the edges inwards");
+        // To the middle of 30 mm it is 15.
+        window.WaitUntil(
+            () =>
+                window
+                    .Find("//summary[contains(., 'from the edges inwards')]")
+                    .Text.Contains("about 5 mm", StringComparison.Ordinal),
+            "where it lies now"
+        );
+        window.WaitUntil(() => Ground() != before, "another picture");
+
+        window.Button("Inside").Click();
+        window.Button("Add it").Click();
+        window.WaitUntil(() => OnCard("Greeting").Displayed, "the greeting inside");
+        Assert.Empty(
+            window.Driver.FindElements(
+                By.XPath("//*[name()='g' and @role='button' and starts-with(@aria-label, 'Image,')]")
+            )
+        );
+        window.Button("Front").Click();
+        window.WaitUntil(() => OnCard("Image").Displayed, "the front");
+    }
+
     private IWebElement Steps(string name) => window.Find($"//ol[starts-with(@aria-label, 'Done to {name},')]");
 
     /// <summary>Adds work to the piece that is open, or to one that is named.</summary>

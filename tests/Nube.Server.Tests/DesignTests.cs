@@ -137,6 +137,159 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task Lengths_are_said_in_the_makers_unit_and_stay_as_they_are()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(2);
+        var white = await Paper(maker, "White cardstock 110 lb");
+        object Piece(object? id, string width, string height, object more) =>
+            new
+            {
+                id,
+                kind = "ground",
+                name = "Sky",
+                paper = white,
+                width,
+                height,
+                left = (string?)null,
+                leftMm = 3.0,
+                topMm = -2.0,
+                more,
+            };
+        object Card(params object[] pieces) =>
+            new
+            {
+                format = "A6",
+                opening = "side",
+                basePaper = white,
+                pieces,
+            };
+        var made = await maker.Ok(maker.Put($"{run}/design", Card(Piece(null, "99 mm", "4 in", 0))));
+        var piece = made["pieces"]![0]!;
+        Assert.Equal("99 mm", piece["width"]!.GetValue<string>());
+        Assert.Equal("4 in", piece["height"]!.GetValue<string>());
+
+        await maker.Ok(maker.Put("/api/habits/lengths", new { lengths = "inches" }));
+        var inches = await maker.Ok(maker.Get($"{run}/design"));
+        piece = inches["pieces"]![0]!;
+        Assert.Equal("3.898 in", piece["width"]!.GetValue<string>());
+        Assert.Equal("-0.079 in", piece["top"]!.GetValue<string>());
+        Assert.EndsWith(" in.", inches["envelope"]!.GetValue<string>(), StringComparison.Ordinal);
+        // What is sent back as it was shown is the same to the last digit.
+        var again = await maker.Ok(
+            maker.Put($"{run}/design", Card(Piece(piece["id"]!.GetValue<Guid>(), "3.898 in", "4 in", 0)))
+        );
+        Assert.Equal(99, again["pieces"]![0]!["widthMm"]!.GetValue<double>());
+
+        await maker.Ok(maker.Put("/api/habits/lengths", new { lengths = "millimetres" }));
+        piece = (await maker.Ok(maker.Get($"{run}/design")))["pieces"]![0]!;
+        Assert.Equal("101.6 mm", piece["height"]!.GetValue<string>());
+        Assert.Equal("-2 mm", piece["top"]!.GetValue<string>());
+        // Where a piece lies can be said in words, beyond the card too.
+        var moved = new
+        {
+            id = piece["id"]!.GetValue<Guid>(),
+            kind = "ground",
+            name = "Sky",
+            paper = white,
+            width = "99 mm",
+            height = "101.6 mm",
+            left = "-1/4 in",
+            top = "0 mm",
+        };
+        var lies = (await maker.Ok(maker.Put($"{run}/design", Card(moved))))["pieces"]![0]!;
+        Assert.Equal((-6.35, 0.0), (lies["leftMm"]!.GetValue<double>(), lies["topMm"]!.GetValue<double>()));
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put(
+                $"{run}/design",
+                Card(
+                    new
+                    {
+                        kind = "ground",
+                        name = "Sky",
+                        left = "a bit",
+                    }
+                )
+            )
+        );
+    }
+
+    [Fact]
+    public async Task Mats_of_several_papers_are_cut_and_paid_for_by_their_own_sheets()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(6);
+        var (white, kraft) = (await Paper(maker, "White cardstock 110 lb"), await Paper(maker, "Kraft card"));
+        object Card(object mat, double bladeMm = 0) =>
+            new
+            {
+                format = "A6",
+                opening = "side",
+                basePaper = white,
+                bladeMm,
+                pieces = new[] { mat },
+            };
+        object Mat(int cards, string method = "cutToSize", params string[] colours) =>
+            new
+            {
+                kind = "mat",
+                name = "Mat",
+                width = "95 mm",
+                height = "138 mm",
+                paper = white,
+                otherPapers = new[] { new { paper = kraft, cards } },
+                work = new[] { new { method, colours } },
+            };
+        var made = await maker.Ok(maker.Put($"{run}/design", Card(Mat(2))));
+        var colours = made["pieces"]![0]!["coloursOnCards"]!
+            .AsArray()
+            .Select(colour => colour!.GetValue<string>())
+            .ToList();
+        Assert.Equal(6, colours.Count);
+        Assert.Single(colours.Take(4).Distinct());
+        Assert.NotEqual(colours[3], colours[4]);
+        Assert.Null(made["price"]);
+
+        // Half a sheet of kraft 191 mm wide holds two mats side by side; not with a blade that takes 1.5 mm.
+        var sheet = new
+        {
+            width = "191 mm",
+            height = "140 mm",
+            count = 1,
+            price = 0.4,
+        };
+        await maker.Ok(maker.Put($"/api/stash/{kraft}/sheets", new { sheets = new[] { sheet } }));
+        async Task<string> Kraft() =>
+            (await maker.Ok(maker.Post($"{run}/design/cuts")))
+                .AsArray()
+                .Single(paper => paper!["paper"]!.GetValue<string>() == kraft)!["sentence"]!.GetValue<string>();
+        Assert.StartsWith("1 sheet, ", await Kraft(), StringComparison.Ordinal);
+        await maker.Ok(maker.Put($"{run}/design", Card(Mat(2), bladeMm: 1.5)));
+        Assert.StartsWith("2 sheets, ", await Kraft(), StringComparison.Ordinal);
+
+        foreach (var bad in new[] { 0, 6, 99 })
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/design", Card(Mat(bad))));
+        Assert.Contains(
+            "worked out for one paper",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/design", Card(Mat(2, "looseBackground", "#8fb4d6")))
+            ),
+            StringComparison.Ordinal
+        );
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        Assert.Contains(plan["passes"]!.AsArray(), pass =>
+            pass!["where"]!
+                .GetValue<string>()
+                .EndsWith(
+                    "of White cardstock 110 lb on cards 1 to 4, of Kraft card on cards 5 and 6",
+                    StringComparison.Ordinal
+                )
+        );
+    }
+
+    [Fact]
     public async Task A_ground_lies_where_it_is_wanted_and_is_seen_behind_the_opening_of_a_frame()
     {
         var maker = await server.NewMaker();

@@ -3,6 +3,19 @@ using System.Text.RegularExpressions;
 
 namespace Nube.Core.Artwork;
 
+/// <summary>In what lengths are said.</summary>
+public enum LengthUnit
+{
+    /// <summary>As each card was made: a format in inches in inches, others in millimetres.</summary>
+    AsMade,
+
+    /// <summary>In millimetres.</summary>
+    Millimetres,
+
+    /// <summary>In inches and fractions of them.</summary>
+    Inches,
+}
+
 /// <summary>Lengths as makers write them.</summary>
 public static partial class Lengths
 {
@@ -39,6 +52,34 @@ public static partial class Lengths
         return value > 0 && double.IsFinite(value) ? value : null;
     }
 
+    /// <summary>"4 1/4 in" or "108.5 mm": to the nearest sixteenth, or tenth of a millimetre.</summary>
+    public static string Said(double millimetres, bool inInches) =>
+        inInches ? InInches(millimetres) : FormattableString.Invariant($"{millimetres:0.#} mm");
+
+    /// <summary>
+    /// A length so that it can be written back: in inches where it is so many sixteenths of one, else to the thousandth of an
+    /// inch; in millimetres to the hundredth.
+    /// </summary>
+    /// <param name="millimetres">The length, mm; below 0 too.</param>
+    /// <param name="unit">In what; as made, in inches where it is so many sixteenths of one and no whole millimetres.</param>
+    public static string Exactly(double millimetres, LengthUnit unit)
+    {
+        const double nearly = 0.001; // mm
+        if (millimetres < 0)
+            return $"-{Exactly(-millimetres, unit)}";
+        var inches = InInches(millimetres);
+        var isSixteenths = Math.Abs((ParseMillimetres(inches) ?? 0) - millimetres) < nearly;
+        var isWhole = Math.Abs(millimetres - Math.Round(millimetres)) <= nearly;
+        return unit switch
+        {
+            LengthUnit.Inches => isSixteenths
+                ? inches
+                : FormattableString.Invariant($"{millimetres / MillimetresPerInch:0.###} in"),
+            LengthUnit.AsMade when isSixteenths && !isWhole => inches,
+            _ => FormattableString.Invariant($"{millimetres:0.##} mm"),
+        };
+    }
+
     /// <summary>"4 1/4 in", to the nearest sixteenth.</summary>
     public static string InInches(double millimetres)
     {
@@ -46,12 +87,14 @@ public static partial class Lengths
         var (whole, top, bottom) = (sixteenths / 16, sixteenths % 16, 16L);
         while (top > 0 && top % 2 == 0)
             (top, bottom) = (top / 2, bottom / 2);
-        return (whole, top) switch
-        {
-            (_, 0) => $"{whole} in",
-            (0, _) => $"{top}/{bottom} in",
-            _ => $"{whole} {top}/{bottom} in",
-        };
+        return millimetres < 0
+            ? $"-{InInches(-millimetres)}"
+            : (whole, top) switch
+            {
+                (_, 0) => $"{whole} in",
+                (0, _) => $"{top}/{bottom} in",
+                _ => $"{whole} {top}/{bottom} in",
+            };
     }
 
     // A whole number, a fraction, or both with a blank between; without backtracking it takes as long as the text is.

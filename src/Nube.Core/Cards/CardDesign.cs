@@ -10,7 +10,7 @@ namespace Nube.Core.Cards;
 /// <param name="Opening">How it opens.</param>
 /// <param name="LeftFlapMm">Width of a gate's left flap, mm; null for half of the card, and where there is none.</param>
 /// <param name="BasePaper">The paper of the base in the stash; null until chosen.</param>
-/// <param name="Pieces">What lies on its front, the lowest first.</param>
+/// <param name="Pieces">What lies on its front and inside it, the lowest first.</param>
 public sealed record CardDesign(
     CardFormat Format,
     Opening Opening,

@@ -40,7 +40,11 @@ public sealed record CardFormat(string Name, double WidthMm, double HeightMm, bo
     public CardFormat Turned() => this with { WidthMm = HeightMm, HeightMm = WidthMm };
 
     /// <summary>A length as it is said beside this card: "4 1/4 in", "105 mm".</summary>
-    public string Said(double mm) => InInches ? Lengths.InInches(mm) : FormattableString.Invariant($"{mm:0.#} mm");
+    public string Said(double mm) => Lengths.Said(mm, InInches);
+
+    /// <summary>The same, its lengths said in a unit.</summary>
+    public CardFormat In(LengthUnit unit) =>
+        unit == LengthUnit.AsMade ? this : this with { InInches = unit == LengthUnit.Inches };
 
     /// <summary>The panel that leaves an even border: twice the border is subtracted from both sides.</summary>
     /// <param name="borderMm">Border, mm; 0 or more and less than half of the shorter side.</param>

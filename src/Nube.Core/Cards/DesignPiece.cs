@@ -29,7 +29,7 @@ public enum PieceKind
     Strip,
 }
 
-/// <summary>A piece on the front of a card.</summary>
+/// <summary>A piece on the front of a card, or inside it.</summary>
 /// <param name="Id">Tells it from others.</param>
 /// <param name="Kind">What it is.</param>
 /// <param name="Name">The maker's name for it.</param>
@@ -53,6 +53,9 @@ public sealed record DesignPiece(
     int Spare
 )
 {
+    /// <summary>It lies inside the card, on the leaf that is seen when it is opened, and not on the front.</summary>
+    public bool Inside { get; init; }
+
     /// <summary>Of a frame, the opening in its middle; null where it has none.</summary>
     public SizeMm? Window { get; init; }
 
@@ -98,10 +101,14 @@ public sealed record DesignPiece(
 
     /// <summary>Whether it and another lie on each other somewhere.</summary>
     internal bool Meets(DesignPiece other) =>
-        Overlap(LeftMm, TopMm, Size, other.LeftMm, other.TopMm, other.Size) && !Frames(other) && !other.Frames(this);
+        Inside == other.Inside
+        && Overlap(LeftMm, TopMm, Size, other.LeftMm, other.TopMm, other.Size)
+        && !Frames(other)
+        && !other.Frames(this);
 
     /// <summary>Whether another lies on it and nowhere beyond it.</summary>
-    internal bool Carries(DesignPiece other) => Within(LeftMm, TopMm, Size, other) && !Frames(other);
+    internal bool Carries(DesignPiece other) =>
+        Inside == other.Inside && Within(LeftMm, TopMm, Size, other) && !Frames(other);
 
     /// <summary>Whether another lies in its window, and not on its sides.</summary>
     internal bool Frames(DesignPiece other) => Window is { } window && Within(WindowLeftMm, WindowTopMm, window, other);

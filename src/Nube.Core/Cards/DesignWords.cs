@@ -117,7 +117,14 @@ public static class DesignWords
                     $"{piece.Name} hangs over the edge of {raised.Name}, which stands on foam: it bends there."
                 );
         }
-        if (design.Opening == Opening.Gate && design.Pieces.Any(piece => Closes(design, piece)))
+        remarks.AddRange(
+            design
+                .Pieces.Where(piece => piece is { Inside: true, RaisedMm: > 0 })
+                .Select(piece => $"{piece.Name} stands on foam inside: the card does not close flat over it.")
+        );
+        if (design.Opening == Opening.Flat && design.Pieces.Any(piece => piece.Inside))
+            remarks.Add("A flat card has no inside: fold it, or lay what is inside on its front.");
+        if (design.Opening == Opening.Gate && design.Pieces.Any(piece => !piece.Inside && Closes(design, piece)))
             remarks.Add("What lies over both flaps of a gate is glued to one of them only.");
         return [.. remarks];
     }
@@ -132,7 +139,7 @@ public static class DesignWords
             {
                 < 0 => $"{under.Name} ends in the opening of {frame.Name}: its edge is seen there.",
                 < least and var hidden =>
-                    $"{under.Name} reaches only {format.Said(hidden)} under {frame.Name}: give it {least:0} mm to be held by.",
+                    $"{under.Name} reaches only {format.Said(hidden)} under {frame.Name}: give it {format.Said(least)} to be held by.",
                 _ => null,
             };
     }
@@ -218,16 +225,6 @@ public static class DesignWords
         ArgumentNullException.ThrowIfNull(format);
         var unit = format.InInches ? " in" : " mm";
         return $"{format.Said(widthMm)[..^unit.Length]} x {format.Said(heightMm)}";
-    }
-
-    /// <summary>A length to the hundredth of a millimetre, in inches where it is so many sixteenths of one.</summary>
-    public static string Length(double mm)
-    {
-        const double nearly = 0.001; // mm
-        var inches = Lengths.InInches(mm);
-        return Math.Abs(mm - Math.Round(mm)) > nearly && Math.Abs((Lengths.ParseMillimetres(inches) ?? 0) - mm) < nearly
-            ? inches
-            : FormattableString.Invariant($"{mm:0.##} mm");
     }
 
     private static string Count(int number, string thing) => number == 1 ? $"1 {thing}" : $"{number} {thing}s";

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text.Json.Serialization;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Light;
+using Nube.Core.Planning;
 
 namespace Nube.Core.Grounds;
 
@@ -73,16 +73,13 @@ public sealed record GroundOnPiece(GroundPlace Place, SizeMm Piece, int Hues)
     }
 
     /// <summary>"from top to bottom, each hue about 26 mm broad".</summary>
-    [JsonIgnore]
-    public string InWords
+    /// <param name="inInches">Lengths are said in inches.</param>
+    public string InWords(bool inInches)
     {
-        get
-        {
-            var breadths = BreadthsMm.Select(mm => Math.Round(mm).ToString(CultureInfo.InvariantCulture)).ToList();
-            return Hues < 2 ? Place.InWords
-                : breadths.Distinct().Count() == 1 ? $"{Place.InWords}, each hue about {breadths[0]} mm broad"
-                : $"{Place.InWords}, the hues about {string.Join(", ", breadths)} mm broad";
-        }
+        var breadths = BreadthsMm.Select(mm => Lengths.Said(inInches ? mm : Math.Round(mm), inInches)).ToList();
+        return Hues < 2 ? Place.InWords
+            : breadths.Distinct().Count() == 1 ? $"{Place.InWords}, each hue about {breadths[0]} broad"
+            : $"{Place.InWords}, the hues about {Words.Names(breadths)} broad";
     }
 
     /// <inheritdoc />

@@ -77,7 +77,9 @@ public static class StepWords
     }
 
     /// <summary>Where it goes, and what it leaves white.</summary>
-    public static string Where(Pass pass)
+    /// <param name="pass">The pass.</param>
+    /// <param name="inInches">Lengths are said in inches.</param>
+    public static string Where(Pass pass, bool inInches = false)
     {
         ArgumentNullException.ThrowIfNull(pass);
         var white = pass.AroundWhite.Length switch
@@ -86,18 +88,18 @@ public static class StepWords
             var all when all == pass.Areas.Length => "; the highlight stays white",
             _ => "; where a highlight is marked it stays white",
         };
-        return ZoneWords(pass) + white;
+        return ZoneWords(pass, inInches) + white;
     }
 
     /// <summary>The gradient that a pass lays hues of; null where it lays none.</summary>
     private static HuesAlong? OnGradient(Pass pass) =>
         pass.Acts.Select(act => act.Along).FirstOrDefault(along => along is not null);
 
-    private static string ZoneWords(Pass pass)
+    private static string ZoneWords(Pass pass, bool inInches)
     {
         var each = pass.Areas.Length == 1 ? "" : " of each area";
         if (pass.Ground is { } ground)
-            return $"{(pass.Piece is null ? "The whole card" : "All of it")}, {ground.InWords}";
+            return $"{(pass.Piece is null ? "The whole card" : "All of it")}, {ground.InWords(inInches)}";
         if (OnGradient(pass) is { } along)
             return $"All{(each.Length == 0 ? " of it" : each)}, {along.Gradient.InWords}";
         return pass.Zone switch

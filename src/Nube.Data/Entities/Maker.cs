@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
+using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
@@ -28,6 +29,9 @@ public sealed class Maker : IdentityUser<Guid>
 
     /// <summary>How long the maker sits; null for as long as it takes.</summary>
     public Sitting? Sitting { get; set; }
+
+    /// <summary>In what lengths are said.</summary>
+    public LengthUnit Lengths { get; set; }
 
     /// <summary>What the bench has taught about the maker's hand and room.</summary>
     public Learned Learned { get; set; } = Learned.Nothing;

@@ -453,6 +453,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("learned");
 
+                    b.Property<int>("Lengths")
+                        .HasColumnType("integer")
+                        .HasColumnName("lengths");
+
                     b.Property<bool>("LockoutEnabled")
                         .HasColumnType("boolean")
                         .HasColumnName("lockout_enabled");

@@ -57,6 +57,7 @@ public sealed partial class DemoVisits(NubeDb db, UserManager<Maker> makers, Tim
             Room = book.Room,
             Schools = book.Schools,
             Sitting = book.Sitting,
+            Lengths = book.Lengths,
             Learned = book.Learned,
             Kept = book.Kept,
             Chart = book.Chart,

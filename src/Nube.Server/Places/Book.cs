@@ -68,7 +68,7 @@ public static class Book
                     run.Run.Cards,
                     run.Run.FinishedAt!.Value,
                     run.Paper?.Colour ?? Core.Colour.Srgb.Parse("#fbfaf7"),
-                    ImageView.Of(run.InHand.Image, run.Ink),
+                    ImageView.Of(run.InHand.Image, run.Ink, run.InInches),
                     Looks.Finished(run, palette),
                     run.Run.Plan is { } made ? Looks.Finished(made.Plan, await runs.Stills(run.Run, cancel)) : null,
                     used

@@ -1,5 +1,8 @@
+using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Planning;
@@ -37,9 +40,12 @@ public static class CuttingPlace
         Guid id,
         SheetsGiven given,
         NubeDb db,
+        ClaimsPrincipal user,
+        UserManager<Maker> makers,
         CancellationToken cancel
     )
     {
+        var maker = await Account.Here(user, makers);
         var paper = await db.Stash.SingleOrDefaultAsync(item => item.Id == id && item.Kind == StashKind.Paper, cancel)
             ?? throw TroubleException.Gone("This paper is not in the stash any more.");
         if (given.Sheets.Length > MostKinds)
@@ -65,7 +71,7 @@ public static class CuttingPlace
             ),
         ];
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(DesignPlace.ViewOf(paper));
+        return TypedResults.Ok(DesignPlace.ViewOf(paper, maker.Lengths));
     }
 
     private static async Task<Ok<List<PaperCutsView>>> Cuts(
@@ -180,7 +186,9 @@ public static class CuttingPlace
                 continue;
             if (paper.Sheets.IsEmpty)
             {
-                cuts.Add(CutsOf(paper, new CutAnswer(null, "Say which sheets of it there are.", null), design));
+                cuts.Add(
+                    CutsOf(paper, new CutAnswer(null, "Say which sheets of it there are.", null), design, run.Lengths)
+                );
                 continue;
             }
             var answer = await apprentices.Do(
@@ -188,12 +196,12 @@ public static class CuttingPlace
                 ReadOnlyMemory<byte>.Empty,
                 stop: cancel
             );
-            cuts.Add(CutsOf(paper, answer, design));
+            cuts.Add(CutsOf(paper, answer, design, run.Lengths));
         }
         return cuts;
     }
 
-    private static PaperCutsView CutsOf(StashItem paper, CutAnswer answer, CardDesign design)
+    private static PaperCutsView CutsOf(StashItem paper, CutAnswer answer, CardDesign design, LengthUnit unit)
     {
         var names = design.Pieces.ToDictionary(piece => piece.Id, piece => piece.Name);
         names[CardDesign.BaseId] = "The base";
@@ -203,7 +211,7 @@ public static class CuttingPlace
             paper.Paper!.Colour,
             answer.Plan is { } plan ? DesignWords.Cuts(plan) : "",
             answer.Part is { } part ? DesignWords.FitsNone(names[part], part == CardDesign.BaseId) : answer.Trouble,
-            [.. answer.Plan?.Sheets.Select(sheet => SheetCutView.Of(sheet, design.Format, names)) ?? []]
+            [.. answer.Plan?.Sheets.Select(sheet => SheetCutView.Of(sheet, design.Format.In(unit), unit, names)) ?? []]
         );
     }
 }

@@ -20,10 +20,7 @@ namespace Nube.Server.Places;
 /// <summary>What the cards of a run are made of.</summary>
 public static class DesignPlace
 {
-    private const double LongestMm = 600, // of a card or a piece: what goes on a table
-        MostFoamMm = 20,
-        BroadestBladeMm = 5;
-    private const int MostSpare = 24;
+    private const double LongestMm = 600; // of a card or a piece: what goes on a table
 
     /// <summary>Maps the place.</summary>
     public static void MapDesign(this IEndpointRouteBuilder api)
@@ -66,7 +63,13 @@ public static class DesignPlace
         var items = papers.ToImmutableDictionary(paper => paper.Id);
         // Papers that are chosen now are known from here on.
         run = run with { Items = run.Items.ToImmutableDictionary().SetItems(items) };
-        var design = WithWork(Read(given, papers, run.Run.Cards), given, Of(run), run, palettes);
+        var design = WithWork(
+            new DesignReading(given, Of(run), papers, run.Run.Cards, run.Lengths).Read(),
+            given,
+            Of(run),
+            run,
+            palettes
+        );
         if (design.Pieces.FirstOrDefault(OnSeveralPapers) is { } coloured)
             throw TroubleException.Unusable(
                 $"{coloured.Name} is coloured, and its colours are worked out for one paper. Make a piece for each paper, or a run."
@@ -136,139 +139,6 @@ public static class DesignPlace
             .OrderBy(item => item.Id)
             .ToListAsync(cancel);
 
-    private static CardDesign Read(DesignGiven given, List<StashItem> papers, int cards)
-    {
-        if (given.Pieces.IsDefault || given.Pieces.Length > CardDesign.MostPieces)
-            throw TroubleException.Unusable($"A card has up to {CardDesign.MostPieces} pieces on it here.");
-        var format = CardFormat.All.FirstOrDefault(one => one.Name == given.Format);
-        format =
-            format is null ? OwnFormat(given)
-            : given.Turned ? format.Turned()
-            : format;
-        var flap = string.IsNullOrWhiteSpace(given.LeftFlap) ? (double?)null : Length(given.LeftFlap, "the left flap");
-        if (given.Opening == Opening.Gate && flap >= format.WidthMm)
-            throw TroubleException.Unusable("The left flap is narrower than the card: both flaps together cover it.");
-        var design = new CardDesign(
-            format,
-            given.Opening,
-            given.Opening == Opening.Gate ? flap : null,
-            Known(given.BasePaper),
-            []
-        )
-        {
-            OtherBasePapers = Others(given.OtherBasePapers),
-            BladeMm = given.BladeMm is >= 0 and <= BroadestBladeMm
-                ? given.BladeMm
-                : throw TroubleException.Unusable($"A blade takes 0 to {BroadestBladeMm} mm."),
-        };
-        design = given.Pieces.Aggregate(design, (so, piece) => so.With(Piece(Sized(piece)), Centring(Sized(piece))));
-        return design with { Pieces = [.. design.Pieces.Zip(given.Pieces, Behind)] };
-
-        DesignPiece Behind(DesignPiece piece, DesignPieceGiven one) =>
-            one.Behind is not { } frame ? piece
-            : design.Pieces.FirstOrDefault(other => other.Id == frame) is { Window: not null } there
-                ? CardDesign.Behind(piece, there)
-            : throw TroubleException.Unusable("The frame that it is to lie behind has no opening.");
-
-        DesignPieceGiven Sized(DesignPieceGiven piece)
-        {
-            if (piece.Around is not { } around)
-                return piece;
-            var inner = given.Pieces.FirstOrDefault(one => one.Id == around)
-                ?? throw TroubleException.Unusable("The piece that this one goes around is not there.");
-            var border = format.UsualBorderMm;
-            var size = Border.Even(
-                new SizeMm(Length(inner.Width, "a piece's width"), Length(inner.Height, "a piece's height")),
-                border
-            );
-            return piece with
-            {
-                Width = DesignWords.Length(size.Width),
-                Height = DesignWords.Length(size.Height),
-                LeftMm = inner.LeftMm - border,
-                TopMm = inner.TopMm - border,
-            };
-        }
-
-        Guid? Known(Guid? paper) =>
-            paper is null || papers.Exists(one => one.Id == paper)
-                ? paper
-                : throw TroubleException.Gone("This paper is not in the stash any more.");
-
-        ImmutableArray<PaperOfCards> Others(IReadOnlyList<PaperOfCards>? others)
-        {
-            if (others is null)
-                return [];
-            if (others.Any(one => one.Cards < 1) || others.Sum(one => (long)one.Cards) >= cards)
-                throw TroubleException.Unusable(
-                    $"Other papers are for 1 card or more each, and for fewer than all {cards} together."
-                );
-            return [.. others.Select(one => one with { Paper = Known(one.Paper) })];
-        }
-
-        DesignPiece Piece(DesignPieceGiven piece)
-        {
-            if (string.IsNullOrWhiteSpace(piece.Name) || piece.Name.Length > Line.LongestName)
-                throw TroubleException.Unusable($"Give each piece a name of up to {Line.LongestName} letters.");
-            if (!(piece.RaisedMm is >= 0 and <= MostFoamMm))
-                throw TroubleException.Unusable($"Foam is 0 to {MostFoamMm} mm high.");
-            if (piece.Spare is < 0 or > MostSpare)
-                throw TroubleException.Unusable($"There are 0 to {MostSpare} spare ones.");
-            var usual = design.UsualSize(piece.Kind);
-            return Windowed(
-                piece,
-                new DesignPiece(
-                    piece.Id ?? Guid.CreateVersion7(),
-                    piece.Kind,
-                    piece.Name.Trim(),
-                    piece.Width is null ? usual.Width : Length(piece.Width, "a piece's width"),
-                    piece.Height is null ? usual.Height : Length(piece.Height, "a piece's height"),
-                    Place(piece.LeftMm),
-                    Place(piece.TopMm),
-                    Known(piece.Paper),
-                    piece.RaisedMm,
-                    piece.Spare
-                )
-                {
-                    OtherPapers = Others(piece.OtherPapers),
-                }
-            );
-        }
-
-        DesignPiece Windowed(DesignPieceGiven given, DesignPiece piece)
-        {
-            if (piece.Kind != PieceKind.Frame)
-                return piece;
-            var window =
-                given.WindowWidth is not null || given.WindowHeight is not null
-                    ? new SizeMm(
-                        Length(given.WindowWidth, "the opening's width"),
-                        Length(given.WindowHeight, "the opening's height")
-                    )
-                : given.Id is null ? CardDesign.UsualWindow(piece.Size)
-                : (SizeMm?)null;
-            if (window is { } open && (open.Width >= piece.WidthMm || open.Height >= piece.HeightMm))
-                throw TroubleException.Unusable($"The opening of {piece.Name} is smaller than {piece.Name} itself.");
-            return piece with { Window = window };
-        }
-
-        static double Place(double? mm) =>
-            Math.Abs(mm ?? 0) <= LongestMm
-                ? mm ?? 0
-                : throw TroubleException.Unusable("A piece lies on the card, or partly beyond it.");
-
-        static Centred Centring(DesignPieceGiven piece) =>
-            (piece.LeftMm is null ? Centred.Across : Centred.No) | (piece.TopMm is null ? Centred.Down : Centred.No);
-    }
-
-    private static CardFormat OwnFormat(DesignGiven given) =>
-        new(
-            "Own size",
-            Length(given.Width, "the card's width"),
-            Length(given.Height, "the card's height"),
-            given.Width?.Contains("in", StringComparison.Ordinal) == true
-        );
-
     internal static double Length(string? text, string what, double longestMm = LongestMm) =>
         Lengths.ParseMillimetres(text) is { } mm && mm <= longestMm
             ? mm
@@ -279,6 +149,9 @@ public static class DesignPlace
     private static DesignView View(CardDesign design, List<StashItem> papers, RunWithSupplies run, Palettes palettes)
     {
         var embossed = run.Piece.Lines != DamLines.None;
+        var unit = run.Lengths;
+        // Its words are said in the maker's unit.
+        design = design with { Format = design.Format.In(unit) };
         var format = design.Format;
         var glued = design.Pieces.Any(piece => piece.RaisedMm == 0 && (piece.Glue ?? run.Schools.Glue) == Glue.Liquid);
         IReadOnlyList<PieceWorkView> Work(ImmutableArray<PieceWork> work, Guid? paper, SizeMm? size = null) =>
@@ -294,12 +167,12 @@ public static class DesignPlace
         return new DesignView(
             format.Name,
             known is not null && known.WidthMm > known.HeightMm != format.WidthMm > format.HeightMm,
-            DesignWords.Length(format.WidthMm),
-            DesignWords.Length(format.HeightMm),
+            Lengths.Exactly(format.WidthMm, unit),
+            Lengths.Exactly(format.HeightMm, unit),
             format.WidthMm,
             format.HeightMm,
             design.Opening,
-            design.LeftFlapMm is { } flap ? DesignWords.Length(flap) : null,
+            design.LeftFlapMm is { } flap ? Lengths.Exactly(flap, unit) : null,
             design.BasePaper,
             ColourOf(papers, design.BasePaper),
             [
@@ -308,6 +181,7 @@ public static class DesignPlace
                         design,
                         piece,
                         papers,
+                        unit,
                         Work(piece.WorkOn(embossed), piece.Paper, piece.Size),
                         GroundPictures.UrlsOf(run, design, piece),
                         run.Run.Cards
@@ -324,11 +198,11 @@ public static class DesignPlace
             [
                 .. SheetSize.All.Select(size => new SheetSizeView(
                     size.Name,
-                    DesignWords.Length(size.WidthMm),
-                    DesignWords.Length(size.HeightMm)
+                    Lengths.Exactly(size.WidthMm, unit),
+                    Lengths.Exactly(size.HeightMm, unit)
                 )),
             ],
-            [.. papers.Select(ViewOf)],
+            [.. papers.Select(paper => ViewOf(paper, unit))],
             design.BaseWork is not null,
             Work(design.WorkOnBase, design.BasePaper),
             design.LastWork is not null,
@@ -345,7 +219,9 @@ public static class DesignPlace
                 design.PaperPrice(PriceIn(papers)),
                 design.Papers.Any(paper => PriceIn(papers)(paper) is null)
             ),
-            run.Run.Cards
+            run.Run.Cards,
+            run.Lengths,
+            run.InInches
         );
     }
 
@@ -373,6 +249,7 @@ public static class DesignPlace
         CardDesign design,
         DesignPiece piece,
         List<StashItem> papers,
+        LengthUnit unit,
         IReadOnlyList<PieceWorkView> work,
         IReadOnlyList<string> grounds,
         int cards
@@ -381,8 +258,8 @@ public static class DesignPlace
             piece.Id,
             piece.Kind,
             piece.Name,
-            DesignWords.Length(piece.WidthMm),
-            DesignWords.Length(piece.HeightMm),
+            Lengths.Exactly(piece.WidthMm, unit),
+            Lengths.Exactly(piece.HeightMm, unit),
             piece.WidthMm,
             piece.HeightMm,
             piece.LeftMm,
@@ -396,14 +273,17 @@ public static class DesignPlace
             piece.Work is not null,
             work,
             grounds,
-            piece.Window is { } open ? DesignWords.Length(open.Width) : null,
-            piece.Window is { } window ? DesignWords.Length(window.Height) : null,
+            piece.Window is { } open ? Lengths.Exactly(open.Width, unit) : null,
+            piece.Window is { } window ? Lengths.Exactly(window.Height, unit) : null,
             piece.Window,
             piece.OtherPapers,
-            [.. PaperOfCards.OnCards(piece.Paper, piece.OtherPapers, cards).Select(paper => ColourOf(papers, paper))]
+            [.. PaperOfCards.OnCards(piece.Paper, piece.OtherPapers, cards).Select(paper => ColourOf(papers, paper))],
+            piece.Inside,
+            Lengths.Exactly(piece.LeftMm, unit),
+            Lengths.Exactly(piece.TopMm, unit)
         );
 
-    internal static DesignPaperView ViewOf(StashItem paper) =>
+    internal static DesignPaperView ViewOf(StashItem paper, LengthUnit unit) =>
         new(
             paper.Id,
             paper.Name,
@@ -411,8 +291,8 @@ public static class DesignPlace
             [
                 .. paper.Sheets.Select(sheet => new SheetsView(
                     sheet.Id,
-                    DesignWords.Length(sheet.WidthMm),
-                    DesignWords.Length(sheet.HeightMm),
+                    Lengths.Exactly(sheet.WidthMm, unit),
+                    Lengths.Exactly(sheet.HeightMm, unit),
                     sheet.Count,
                     sheet.Grain,
                     sheet.OffCut,

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Colour;
@@ -38,7 +39,10 @@ public sealed record DesignPieceView(
     string? WindowHeight,
     SizeMm? Window,
     ImmutableArray<PaperOfCards> OtherPapers,
-    IReadOnlyList<Srgb> ColoursOnCards
+    IReadOnlyList<Srgb> ColoursOnCards,
+    bool Inside,
+    string Left,
+    string Top
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>
@@ -86,12 +90,14 @@ public sealed record DesignView(
     IReadOnlyList<Srgb> BaseColoursOnCards,
     double BladeMm,
     string? Price,
-    int Cards
+    int Cards,
+    LengthUnit Lengths,
+    bool InInches
 );
 
 /// <summary>
 /// A piece as the maker wants it; lengths as makers write them. Without a size it has a usual one, without a place it lies
-/// in the middle. Around: instead of both, the piece that it leaves the usual border around. Behind: the frame whose window it is to fill.
+/// in the middle; Left and Top, where they are there, count before those in mm. Around: instead of both, the piece that it leaves the usual border around. Behind: the frame whose window it is to fill.
 /// Window: of a frame, its opening; a new one has a usual one.
 /// </summary>
 public sealed record DesignPieceGiven(
@@ -102,6 +108,8 @@ public sealed record DesignPieceGiven(
     string? Height = null,
     double? LeftMm = null,
     double? TopMm = null,
+    string? Left = null,
+    string? Top = null,
     Guid? Paper = null,
     double RaisedMm = 0,
     int Spare = 0,
@@ -110,6 +118,7 @@ public sealed record DesignPieceGiven(
     string? WindowWidth = null,
     string? WindowHeight = null,
     IReadOnlyList<PaperOfCards>? OtherPapers = null,
+    bool Inside = false,
     Glue? Glue = null,
     ImmutableArray<PieceWorkGiven>? Work = null
 );
@@ -171,11 +180,17 @@ public sealed record SheetCutView(
     /// <summary>The view of a sheet.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="format">The card, whose unit lengths are said in.</param>
+    /// <param name="unit">In what the sheet's own size is said.</param>
     /// <param name="names">What parts are called.</param>
-    internal static SheetCutView Of(SheetCut sheet, CardFormat format, IReadOnlyDictionary<Guid, string> names)
+    internal static SheetCutView Of(
+        SheetCut sheet,
+        CardFormat format,
+        LengthUnit unit,
+        IReadOnlyDictionary<Guid, string> names
+    )
     {
         var whole = sheet.Whole;
-        var size = $"{DesignWords.Length(whole.WidthMm)} x {DesignWords.Length(whole.HeightMm)}";
+        var size = $"{Lengths.Exactly(whole.WidthMm, unit)} x {Lengths.Exactly(whole.HeightMm, unit)}";
         var title = (sheet.Times, sheet.OffCut) switch
         {
             (1, false) => $"A sheet of {size}",

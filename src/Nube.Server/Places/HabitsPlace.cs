@@ -1,6 +1,7 @@
 using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
+using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
@@ -30,8 +31,12 @@ public sealed record HabitsView(
     Sitting? Sitting,
     IReadOnlyList<LearnedSpeedView> Speeds,
     IReadOnlyList<LearnedDryingView> Drying,
-    LearnedDilutionView? Dilution
+    LearnedDilutionView? Dilution,
+    LengthUnit Lengths
 );
+
+/// <summary>In what a maker wants lengths to be said.</summary>
+public sealed record LengthsGiven(LengthUnit Lengths);
 
 /// <summary>A maker's ways and sittings.</summary>
 public sealed record HabitsGiven(Schools Schools, Sitting? Sitting);
@@ -48,6 +53,7 @@ public static class HabitsPlace
         var habits = api.MapGroup("/habits").WithTags("Habits");
         habits.MapGet("/", Look);
         habits.MapPut("/", Set);
+        habits.MapPut("/lengths", SetLengths);
         habits.MapDelete("/learned", Forget);
         habits.MapGet("/room-sensor", Sense);
         var run = api.MapGroup("/runs/{id:guid}/schools").WithTags("Habits");
@@ -57,6 +63,18 @@ public static class HabitsPlace
 
     private static async Task<Ok<HabitsView>> Look(ClaimsPrincipal user, UserManager<Maker> makers) =>
         TypedResults.Ok(View(await Account.Here(user, makers)));
+
+    private static async Task<Ok<HabitsView>> SetLengths(
+        LengthsGiven given,
+        ClaimsPrincipal user,
+        UserManager<Maker> makers
+    )
+    {
+        var maker = await Account.Here(user, makers);
+        maker.Lengths = given.Lengths;
+        await makers.Save(maker);
+        return TypedResults.Ok(View(maker));
+    }
 
     private static async Task<Ok<HabitsView>> Set(HabitsGiven given, ClaimsPrincipal user, UserManager<Maker> makers)
     {
@@ -149,7 +167,8 @@ public static class HabitsPlace
             ],
             maker.Learned.Sheets.Length > 0
                 ? new LearnedDilutionView(maker.Learned.Dilution.LikeWater(Usual), maker.Learned.Sheets.Length)
-                : null
+                : null,
+            maker.Lengths
         );
     }
 }

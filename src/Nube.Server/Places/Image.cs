@@ -202,7 +202,7 @@ public static class Image
         await forms.Light(image, cancel);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(image, run.Ink, run.InInches)!);
     }
 
     private static async Task<NoContent> Rename(

@@ -83,7 +83,7 @@ internal static class ImageAreas
         Colours.FollowWhatIsUnder(areas.Union(run.Details), run, palettes, () => run.Image.Marks = marks);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink, run.InInches)!);
     }
 
     private static async Task<Ok<ImageView>> NameSeveral(
@@ -108,7 +108,7 @@ internal static class ImageAreas
         run.Image.Names = names;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink, run.InInches)!);
     }
 
     private static async Task<Ok<ImageView>> Note(
@@ -130,7 +130,7 @@ internal static class ImageAreas
         run.Image.Notes = notes;
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink, run.InInches)!);
     }
 
     private static async Task<Ok<ImageView>> SetDams(
@@ -152,7 +152,7 @@ internal static class ImageAreas
         run.Image.Dams = new Dams(given.Lines, areas);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink, run.InInches)!);
     }
 
     /// <summary>Lets those of some areas that touch run together when both are wet, or keeps them apart again.</summary>
@@ -185,7 +185,7 @@ internal static class ImageAreas
             : [.. run.Image.MayRun.Except(pairs)];
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink)!);
+        return TypedResults.Ok(ImageView.Of(run.Image, run.Ink, run.InInches)!);
     }
 
     private static async Task<Ok<LightView>> SayDepth(

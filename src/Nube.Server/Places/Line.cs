@@ -43,7 +43,12 @@ public sealed record PieceView(Guid Id, Srgb PaperColour, ImageView? Image, bool
 
     /// <summary>The piece in hand.</summary>
     internal static PieceView Of(RunWithSupplies run) =>
-        new(run.InHand.Id, run.Paper?.Colour ?? UnchosenPaper, ImageView.Of(run.InHand.Image, run.Ink), run.HasScene);
+        new(
+            run.InHand.Id,
+            run.Paper?.Colour ?? UnchosenPaper,
+            ImageView.Of(run.InHand.Image, run.Ink, run.InInches),
+            run.HasScene
+        );
 }
 
 /// <summary>A run as a whole.</summary>

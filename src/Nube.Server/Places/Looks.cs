@@ -32,6 +32,7 @@ public sealed record AreaView(
 public sealed record ImageView(
     double WidthMm,
     double HeightMm,
+    string Size,
     string LineUrl,
     Srgb LineColour,
     string FileName,
@@ -47,7 +48,8 @@ public sealed record ImageView(
     /// <summary>The view of an image; null when there is none.</summary>
     /// <param name="image">The image.</param>
     /// <param name="ink">The ink of its line; null where none is chosen.</param>
-    public static ImageView? Of(PieceImage? image, StampingInk? ink)
+    /// <param name="inInches">Its size is said in inches.</param>
+    public static ImageView? Of(PieceImage? image, StampingInk? ink, bool inInches)
     {
         if (image is null)
             return null;
@@ -55,6 +57,7 @@ public sealed record ImageView(
         return new(
             image.WidthMm,
             image.HeightMm,
+            $"{Lengths.Said(image.WidthMm, inInches)} x {Lengths.Said(image.HeightMm, inInches)}",
             $"/api/pieces/{image.PieceId}/image/lines/{image.LineHash}",
             ink?.Colour ?? StampingInk.Black,
             image.FileName,

@@ -134,7 +134,7 @@ internal static class PieceWorks
                     ? MethodTable.Missing(one.Wish.Method, Colours.Owned(run)) ?? "No colour of the run suits it."
                     : Muddy(one),
                 GroundPlace.Has(one.Wish.Method) ? one.Wish.Place ?? GroundPlace.Usual(one.Wish.Method) : null,
-                Task(one).Ground?.InWords
+                Task(one).Ground?.InWords(run.InInches)
             )),
         ];
 

@@ -187,8 +187,8 @@ internal static class PlanViews
         string Where() =>
             plan.Pieces.FirstOrDefault(piece => piece.Surface == pass.Piece) is { PapersInWords: { } papers }
             && plan.Passes.First(other => other.Piece == pass.Piece).Index == pass.Index
-                ? $"{StepWords.Where(pass)}, {papers}"
-                : StepWords.Where(pass);
+                ? $"{StepWords.Where(pass, run.InInches)}, {papers}"
+                : StepWords.Where(pass, run.InInches);
 
         Guid? IdOf(int? surface) => plan.Pieces.FirstOrDefault(piece => piece.Surface == surface)?.Piece;
     }

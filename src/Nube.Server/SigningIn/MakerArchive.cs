@@ -40,6 +40,7 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 who.Room,
                 who.Schools,
                 who.Sitting,
+                who.Lengths,
                 who.Learned,
                 who.Kept,
                 who.Chart,

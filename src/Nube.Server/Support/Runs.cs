@@ -47,6 +47,13 @@ public sealed record RunWithSupplies(
     /// <summary>How the maker's hand dilutes, as far as swatch sheets have taught it.</summary>
     public Dilution Dilution => Habits.Learned.Dilution;
 
+    /// <summary>In what lengths are said.</summary>
+    public LengthUnit Lengths => Habits.Lengths;
+
+    /// <summary>Lengths are said in inches: as its maker wants it, or as its card was made.</summary>
+    public bool InInches =>
+        Lengths == LengthUnit.Inches || (Lengths == LengthUnit.AsMade && Run.Design?.Format.InInches == true);
+
     /// <summary>The maker's hand, as far as the bench has taught it.</summary>
     public Hand Hand => Habits.Learned.Hand();
 
@@ -210,7 +217,8 @@ public sealed record RunWithSupplies(
 /// <param name="Schools">The maker's ways.</param>
 /// <param name="Sitting">How long the maker sits; null for as long as it takes.</param>
 /// <param name="Learned">What the bench has taught.</param>
-public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned Learned);
+/// <param name="Lengths">In what lengths are said.</param>
+public sealed record Habits(Air Room, Schools Schools, Sitting? Sitting, Learned Learned, LengthUnit Lengths);
 
 /// <summary>Loads runs of the maker at work.</summary>
 public sealed class RunLoader(NubeDb db, StampBox stamps, MakerAtWork maker)
@@ -258,7 +266,7 @@ public sealed class RunLoader(NubeDb db, StampBox stamps, MakerAtWork maker)
         var items = await db.Stash.Where(item => wanted.Contains(item.Id)).ToDictionaryAsync(item => item.Id, cancel);
         var habits = await db
             .Users.Where(m => m.Id == maker.MakerId)
-            .Select(m => new Habits(m.Room, m.Schools, m.Sitting, m.Learned))
+            .Select(m => new Habits(m.Room, m.Schools, m.Sitting, m.Learned, m.Lengths))
             .SingleAsync(cancel);
         return new RunWithSupplies(
             run,

@@ -40,4 +40,21 @@ public class LengthsTests
     [InlineData(108.5, "4 1/4 in")]
     public void Inches_are_written_in_fractions_to_the_sixteenth(double millimetres, string text) =>
         Assert.Equal(text, Lengths.InInches(millimetres));
+
+    [Theory]
+    [InlineData(107.95, LengthUnit.AsMade, "4 1/4 in")]
+    [InlineData(99, LengthUnit.AsMade, "99 mm")]
+    [InlineData(99.25, LengthUnit.AsMade, "99.25 mm")]
+    // 254 mm are ten inches as well: whole millimetres stay such.
+    [InlineData(254, LengthUnit.AsMade, "254 mm")]
+    [InlineData(254, LengthUnit.Inches, "10 in")]
+    [InlineData(99, LengthUnit.Inches, "3.898 in")]
+    [InlineData(107.95, LengthUnit.Millimetres, "107.95 mm")]
+    [InlineData(-3.175, LengthUnit.Inches, "-1/8 in")]
+    public void A_length_is_said_so_that_it_can_be_written_back(double mm, LengthUnit unit, string said)
+    {
+        Assert.Equal(said, Lengths.Exactly(mm, unit));
+        if (mm > 0)
+            Assert.InRange(Lengths.ParseMillimetres(said)!.Value, mm - 0.013, mm + 0.013);
+    }
 }

@@ -1,3 +1,4 @@
+using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Methods;
@@ -144,7 +145,7 @@ public class CardDesignTests
     [InlineData(104.273, "104.27 mm")]
     public void Lengths_are_said_so_that_they_can_be_read_again(double mm, string said)
     {
-        Assert.Equal(said, DesignWords.Length(mm));
+        Assert.Equal(said, Lengths.Exactly(mm, LengthUnit.AsMade));
         Assert.Equal(mm, Nube.Core.Artwork.Lengths.ParseMillimetres(said)!.Value, 2);
     }
 }

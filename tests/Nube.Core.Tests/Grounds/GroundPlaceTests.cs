@@ -78,8 +78,8 @@ public class GroundPlaceTests
         var ground = new GroundOnPiece(place, new SizeMm(80, 100), 3);
         Assert.Equal([20, 40, 20], ground.BreadthsMm.Select(mm => Math.Round(mm, 6)));
         Assert.Equal(
-            "from top to bottom, fading out after 80 % of the way, the hues about 20, 40, 20 mm broad",
-            ground.InWords
+            "from top to bottom, fading out after 80 % of the way, the hues about 20 mm, 40 mm and 20 mm broad",
+            ground.InWords(inInches: false)
         );
     }
 

@@ -80,6 +80,7 @@ export type CardWork = Schemas['CardWorkView'];
 export type CardWish = Schemas['CardWish'];
 export type GroundPlace = Schemas['GroundPlace'];
 export type PaperOfCards = Schemas['PaperOfCards'];
+export type LengthUnit = Schemas['LengthUnit'];
 export type GroundFrom = Schemas['GroundFrom'];
 export type Corner = Schemas['Corner'];
 export type RelineWith = Schemas['RelineWith'];

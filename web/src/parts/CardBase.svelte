@@ -3,8 +3,13 @@
 <script lang="ts">
   import type { Design } from '../api/client';
 
-  // The closed card without its pieces, and the shadows that these throw: `{id}-flat` and `{id}-raised`.
-  let { design, id, card = 1 }: { design: Design; id: string; card?: number } = $props();
+  // The closed card, or its inside, without its pieces, and the shadows that these throw: `{id}-flat` and `{id}-raised`.
+  let {
+    design,
+    id,
+    card = 1,
+    inside = false,
+  }: { design: Design; id: string; card?: number; inside?: boolean } = $props();
 </script>
 
 <defs>
@@ -21,7 +26,7 @@
   fill={design.baseColoursOnCards[card - 1] ?? design.baseColour}
   filter="url(#{id}-flat)"
 />
-{#if design.opening === 'gate'}
+{#if design.opening === 'gate' && !inside}
   {@const meets = design.leftFlapMm ?? design.widthMm / 2}
   <line x1={meets} x2={meets} y1="0" y2={design.heightMm} stroke="#1d2026" stroke-width="0.3" />
 {/if}

@@ -25,6 +25,7 @@
   const own = $props.id();
   const margin = 6; // mm, for shadows and what reaches beyond the card
   const marked = $derived(design.pieces.find((one) => one.id === piece));
+  const inside = $derived(marked?.inside ?? false);
   const clear = (id: string) => piece === '' || id === piece || id === onto;
 </script>
 
@@ -34,8 +35,8 @@
   role="img"
   aria-label={label}
 >
-  <CardBase {design} id={own} {card} />
-  {#each design.pieces as one (one.id)}
+  <CardBase {design} id={own} {card} {inside} />
+  {#each design.pieces.filter((one) => one.inside === inside) as one (one.id)}
     <g transform="translate({one.leftMm} {one.topMm})" opacity={clear(one.id) ? 1 : 0.35}>
       <PieceShape piece={one} {image} {card} shadow="{own}-{one.raisedMm > 0 ? 'raised' : 'flat'}" />
     </g>

@@ -8,6 +8,7 @@ import type {
   Grain,
   GroundFrom,
   Habits,
+  LengthUnit,
   Likeness,
   Medium,
   Method,
@@ -195,6 +196,13 @@ export const directionWords = [
   'from bottom to top',
   'from bottom left to top right',
 ];
+
+/** In what lengths are said. */
+export const lengthWords: Record<LengthUnit, string> = {
+  asMade: 'as the card is made',
+  millimetres: 'in millimetres',
+  inches: 'in inches',
+};
 
 /** From where the hues of a ground follow each other. */
 export const groundFromWords: Record<GroundFrom, string> = {

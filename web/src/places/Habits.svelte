@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { api, ask, type Habits, type Schools, type Sitting } from '../api/client';
+  import { api, ask, type Habits, type LengthUnit, type Schools, type Sitting } from '../api/client';
   import SchoolChoices from '../parts/SchoolChoices.svelte';
   import TroubleNote from '../parts/TroubleNote.svelte';
-  import { strokeWords, waterWords } from '../parts/words';
+  import { lengthWords, strokeWords, waterWords } from '../parts/words';
   import { Resource } from '../state/resource.svelte';
 
   // How this maker works: where makers disagree, how long a sitting is, and what the bench has taught.
@@ -11,6 +11,8 @@
 
   const set = (schools: Schools, sitting: Sitting | null) =>
     habits.attempt(async () => habits.set(await ask(api.PUT('/api/habits', { body: { schools, sitting } }))));
+  const sayIn = (lengths: LengthUnit) =>
+    habits.attempt(async () => habits.set(await ask(api.PUT('/api/habits/lengths', { body: { lengths } }))));
   const forget = () => habits.attempt(async () => habits.set(await ask(api.DELETE('/api/habits/learned'))));
 
   const sittings: { words: string; minutes: number | null }[] = [
@@ -65,6 +67,24 @@
                 set(schools as Schools, one.minutes === null ? null : { minutes: one.minutes, ...evening })}
             />
             {one.words}
+          </label>
+        {/each}
+      </fieldset>
+    </section>
+    <section class="sheet" aria-label="Lengths">
+      <h2>Lengths</h2>
+      <fieldset class="mt-2 grid">
+        <legend class="sr-only">In what lengths are said</legend>
+        {#each Object.entries(lengthWords) as [unit, words] (unit)}
+          <label class="flex min-h-10 items-center gap-2">
+            <input
+              class="radio radio-sm"
+              type="radio"
+              name="lengths"
+              checked={habits.value.lengths === unit}
+              onchange={() => sayIn(unit as LengthUnit)}
+            />
+            {words}
           </label>
         {/each}
       </fieldset>

@@ -39,6 +39,7 @@ export function asGiven(design: Design): DesignGiven {
       windowWidth: piece.windowWidth,
       windowHeight: piece.windowHeight,
       otherPapers: piece.otherPapers,
+      inside: piece.inside,
       glue: piece.glue,
       work: piece.ownWork ? piece.work.map(workGiven) : null,
     })),

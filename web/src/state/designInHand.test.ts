@@ -66,9 +66,17 @@ describe('a design in hand', () => {
 
   it('lays a mat under the piece that it goes around, and others on top', async () => {
     const { hand, ids } = await inHand(design('a', 'b'));
-    await hand.add({ id: 'mat', kind: 'mat', name: 'Mat', around: 'b', raisedMm: 0, spare: 0 });
+    await hand.add({
+      id: 'mat',
+      kind: 'mat',
+      name: 'Mat',
+      around: 'b',
+      raisedMm: 0,
+      spare: 0,
+      inside: false,
+    });
     expect(ids()).toEqual(['a', 'mat', 'b']);
-    await hand.add({ id: 'top', kind: 'greeting', name: 'Words', raisedMm: 0, spare: 0 });
+    await hand.add({ id: 'top', kind: 'greeting', name: 'Words', raisedMm: 0, spare: 0, inside: false });
     expect(ids()).toEqual(['a', 'mat', 'b', 'top']);
     await hand.raise('a', 1);
     expect(ids()).toEqual(['mat', 'a', 'b', 'top']);

@@ -27,11 +27,17 @@ public sealed record PlannedPiece(Guid Piece, string Name, int Surface, Paper Pa
                 OnCards
                     .Index()
                     .GroupBy(one => one.Item.Name)
-                    .Select(same => (same.Key, Cards: same.Select(one => $"{one.Index + 1}").ToList()))
-                    .Select(same =>
-                        $"of {same.Key} on {(same.Cards.Count == 1 ? "card" : "cards")} {Words.Names(same.Cards)}"
-                    )
+                    .Select(same => $"of {same.Key} on {Cards([.. same.Select(one => one.Index + 1)])}")
             );
+
+    private static string Cards(int[] cards) =>
+        cards switch
+        {
+            [var one] => $"card {one}",
+            [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 =>
+                $"cards {first} to {last}",
+            _ => $"cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
+        };
 }
 
 /// <summary>

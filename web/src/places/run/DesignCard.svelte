@@ -11,6 +11,7 @@
     choose,
     move,
     card,
+    inside,
   }: {
     design: Design;
     image: Image | null;
@@ -19,6 +20,7 @@
     move: (piece: string, rightMm: number, downMm: number) => void;
     /** Which of the run's cards is shown: some may be of other papers. */
     card: number;
+    inside: boolean;
   } = $props();
 
   const own = $props.id();
@@ -29,6 +31,7 @@
     ArrowUp: [0, -1],
     ArrowDown: [0, 1],
   };
+  const inch = 25.4; // mm
   let svg = $state<SVGSVGElement>();
   let drag = $state<{ id: string; fromX: number; fromY: number; rightMm: number; downMm: number }>();
 
@@ -41,7 +44,7 @@
     const step = steps[event.key];
     if (!step) return;
     event.preventDefault();
-    const by = event.shiftKey ? 5 : 1;
+    const by = design.inInches ? inch / (event.shiftKey ? 4 : 16) : event.shiftKey ? 5 : 1;
     move(piece.id, by * step[0], by * step[1]);
   }
   function take(event: PointerEvent & { currentTarget: SVGGElement }, piece: DesignPiece) {
@@ -62,7 +65,6 @@
     if (drag && (drag.rightMm !== 0 || drag.downMm !== 0)) move(drag.id, drag.rightMm, drag.downMm);
     drag = undefined;
   }
-  const around = (mm: number) => Math.round(10 * mm) / 10;
 </script>
 
 <div class="mat p-3">
@@ -72,18 +74,16 @@
     class="mx-auto block max-h-[62vh] w-full"
     style:aspect-ratio="{design.widthMm + 2 * margin} / {design.heightMm + 2 * margin}"
     role="group"
-    aria-label="The front of the card, {design.width} x {design.height}"
+    aria-label="{inside ? 'The inside' : 'The front'} of the card, {design.width} x {design.height}"
   >
-    <CardBase {design} id={own} {card} />
-    {#each design.pieces as piece (piece.id)}
+    <CardBase {design} id={own} {card} {inside} />
+    {#each design.pieces.filter((piece) => piece.inside === inside) as piece (piece.id)}
       <g
         transform="translate({left(piece)} {top(piece)})"
         role="button"
         tabindex="0"
         aria-pressed={chosen === piece.id}
-        aria-label="{piece.name}, {around(piece.leftMm)} mm from the left, {around(
-          piece.topMm,
-        )} mm from the top. Arrow keys move it."
+        aria-label="{piece.name}, {piece.left} from the left, {piece.top} from the top. Arrow keys move it."
         class="cursor-grab touch-none outline-none"
         onkeydown={(event) => press(event, piece)}
         onfocus={() => choose(piece.id)}

@@ -5,16 +5,31 @@
   import OtherPapers from './OtherPapers.svelte';
   import PieceWorkList from './PieceWorkList.svelte';
 
-  // The pieces on the front, the highest first, and what each is.
+  // The pieces on the front and inside, the highest first, and what each is.
   let {
     design,
     hand,
+    inside,
     chosen = $bindable(),
-  }: { design: Design; hand: DesignInHand; chosen: string | undefined } = $props();
+  }: {
+    design: Design;
+    hand: DesignInHand;
+    /** The inside of the card is shown; what is added comes there. */
+    inside: boolean;
+    chosen: string | undefined;
+  } = $props();
 
   const kinds = Object.keys(pieceKindWords) as PieceKind[];
   const glues = Object.entries(glueWords);
   let adding = $state<PieceKind>('greeting');
+  const sideWords = {
+    width: 'Width',
+    height: 'Height',
+    windowWidth: 'Width',
+    windowHeight: 'Height',
+    left: 'Length',
+    top: 'Length',
+  };
   const frames = $derived(design.pieces.filter((piece) => piece.window !== null));
   const fromTop = $derived(design.pieces.toReversed());
   const paperName = (id: string | null) =>
@@ -23,19 +38,19 @@
   function add() {
     // A mat goes around what is chosen.
     const around = adding === 'mat' ? chosen : undefined;
-    void hand.add({ kind: adding, name: pieceKindWords[adding], raisedMm: 0, spare: 0, around });
+    void hand.add({ kind: adding, name: pieceKindWords[adding], raisedMm: 0, spare: 0, around, inside });
   }
 </script>
 
 {#snippet length(
   id: string,
   name: string,
-  side: 'width' | 'height' | 'windowWidth' | 'windowHeight',
+  side: 'width' | 'height' | 'windowWidth' | 'windowHeight' | 'left' | 'top',
   value: string,
 )}
   <input
     class="input w-28"
-    aria-label="{side.toLowerCase().endsWith('width') ? 'Width' : 'Height'} of {name}"
+    aria-label="{sideWords[side]} of {name}"
     {value}
     onchange={({ currentTarget }) => void hand.changePiece(id, { [side]: currentTarget.value })}
   />
@@ -44,7 +59,7 @@
   id: string,
   label: string,
   name: string,
-  key: 'raisedMm' | 'spare' | 'leftMm' | 'topMm',
+  key: 'raisedMm' | 'spare',
   value: number,
   most: number,
   step: number,
@@ -62,7 +77,7 @@
 
 <section class="sheet grid gap-3" aria-label="Pieces">
   <div class="flex flex-wrap items-end justify-between gap-3">
-    <h2>On the front</h2>
+    <h2>Pieces</h2>
     <div class="flex items-end gap-2">
       <select class="select w-36" aria-label="Kind of piece to add" bind:value={adding}>
         {#each kinds as kind (kind)}<option value={kind}>{pieceKindWords[kind]}</option>{/each}
@@ -86,6 +101,7 @@
           <span>{paperName(piece.paper)}</span>
           {#if piece.raisedMm > 0}<span>on {piece.raisedMm} mm of foam</span>{/if}
           {#if piece.spare > 0}<span>{piece.spare} to spare</span>{/if}
+          {#if piece.inside}<span>inside</span>{/if}
           {#if piece.border}<span class="text-quiet">{piece.border}</span>{/if}
         </button>
         {#if chosen === piece.id}
@@ -115,10 +131,22 @@
             mm of foam
             {@render number(piece.id, 'Spare ones of', piece.name, 'spare', piece.spare, 24, 1)}
             to spare
-            {@render number(piece.id, 'From the left, mm, of', piece.name, 'leftMm', piece.leftMm, 600, 0.5)}
-            mm from the left
-            {@render number(piece.id, 'From the top, mm, of', piece.name, 'topMm', piece.topMm, 600, 0.5)}
-            mm from the top
+            {@render length(piece.id, `the way from the left to ${piece.name}`, 'left', piece.left)}
+            from the left
+            {@render length(piece.id, `the way from the top to ${piece.name}`, 'top', piece.top)}
+            from the top
+            {#if design.opening !== 'flat'}
+              <label class="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  class="checkbox checkbox-sm"
+                  checked={piece.inside}
+                  onchange={({ currentTarget }) =>
+                    void hand.changePiece(piece.id, { inside: currentTarget.checked })}
+                />
+                inside the card
+              </label>
+            {/if}
           </div>
           {#if piece.kind !== 'image'}
             <OtherPapers

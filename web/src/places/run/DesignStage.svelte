@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { api, ask, type DesignGiven, type Opening } from '../../api/client';
+  import { api, ask, type DesignGiven, type LengthUnit, type Opening } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
-  import { openingWords } from '../../parts/words';
+  import { lengthWords, openingWords } from '../../parts/words';
   import { DesignInHand } from '../../state/designInHand.svelte';
   import { pieceOf, useRun } from '../../state/run.svelte';
   import CutSheets from './CutSheets.svelte';
@@ -25,6 +25,19 @@
   const own = 'Own size';
   let chosen = $state<string>();
   let shown = $state(1);
+  // What is chosen is shown; else what was looked at last.
+  let looked = $state(false);
+  const inside = $derived(design?.pieces.find((piece) => piece.id === chosen)?.inside ?? looked);
+  /** All lengths of this maker are said in a unit from now on. */
+  const sayIn = (lengths: LengthUnit) =>
+    hand.shown.attempt(async () => {
+      await ask(api.PUT('/api/habits/lengths', { body: { lengths } }));
+      await hand.shown.refresh();
+    });
+  function show(face: boolean) {
+    chosen = undefined;
+    looked = face;
+  }
   const several = $derived(
     design &&
       (design.otherBasePapers.length > 0 || design.pieces.some((piece) => piece.otherPapers.length > 0)),
@@ -43,7 +56,20 @@
         choose={(piece) => (chosen = piece)}
         move={hand.move}
         card={shown}
+        {inside}
       />
+      {#if design.opening !== 'flat'}
+        <div class="flex gap-2" role="group" aria-label="Which face is shown">
+          {#each [false, true] as face (face)}
+            <button
+              type="button"
+              class={['btn btn-sm', face === inside ? 'btn-primary' : 'btn-line']}
+              aria-pressed={face === inside}
+              onclick={() => show(face)}>{face ? 'Inside' : 'Front'}</button
+            >
+          {/each}
+        </div>
+      {/if}
       {#if several}
         <label class="flex items-center gap-2">
           Shown: card
@@ -55,7 +81,22 @@
         <button type="button" class="btn btn-line btn-sm" disabled={!hand.canUndo} onclick={() => hand.undo()}
           >Take the last change back</button
         >
-        <p class="text-quiet">Arrow keys move what is chosen by 1 mm, with Shift by 5.</p>
+        <label class="flex items-center gap-2">
+          Lengths
+          <select
+            class="select w-44"
+            value={design.lengths}
+            onchange={({ currentTarget }) => void sayIn(currentTarget.value as LengthUnit)}
+          >
+            {#each Object.entries(lengthWords) as [unit, words] (unit)}<option value={unit}>{words}</option
+              >{/each}
+          </select>
+        </label>
+        <p class="text-quiet">
+          Arrow keys move what is chosen by {design.inInches
+            ? '1/16 in, with Shift by 1/4 in'
+            : '1 mm, with Shift by 5 mm'}.
+        </p>
       </div>
     </div>
     <div class="grid min-w-0 content-start gap-5">
@@ -150,7 +191,7 @@
           {#each design.remarks as remark (remark)}<li class="caution">{remark}</li>{/each}
         </ul>
       </section>
-      <DesignPieces {design} {hand} bind:chosen />
+      <DesignPieces {design} {hand} {inside} bind:chosen />
       <details class="sheet">
         <summary class="cursor-pointer font-bold">The base, and the card when it is put together</summary>
         <div class="mt-3 grid gap-4">

@@ -131,7 +131,7 @@
         </CloseUp>
       </div>
       <p class="mt-2 text-sm text-quiet">
-        {image.fileName}, {image.widthMm.toFixed(0)} x {image.heightMm.toFixed(0)} mm
+        {image.fileName}, {image.size}
       </p>
     </div>
 
