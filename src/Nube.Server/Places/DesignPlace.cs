@@ -280,7 +280,10 @@ public static class DesignPlace
             [.. PaperOfCards.OnCards(piece.Paper, piece.OtherPapers, cards).Select(paper => ColourOf(papers, paper))],
             piece.Inside,
             Lengths.Exactly(piece.LeftMm, unit),
-            Lengths.Exactly(piece.TopMm, unit)
+            Lengths.Exactly(piece.TopMm, unit),
+            unit == LengthUnit.Inches
+                ? DesignWords.Size(design.Format, piece.WidthMm, piece.HeightMm)
+                : $"{Lengths.Exactly(piece.WidthMm, unit)} x {Lengths.Exactly(piece.HeightMm, unit)}"
         );
 
     internal static DesignPaperView ViewOf(StashItem paper, LengthUnit unit) =>

@@ -42,7 +42,8 @@ public sealed record DesignPieceView(
     IReadOnlyList<Srgb> ColoursOnCards,
     bool Inside,
     string Left,
-    string Top
+    string Top,
+    string Size
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>

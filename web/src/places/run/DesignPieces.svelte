@@ -97,7 +97,7 @@
           onclick={() => (chosen = chosen === piece.id ? undefined : piece.id)}
         >
           <strong>{piece.name}</strong>
-          <span>{piece.width} x {piece.height}</span>
+          <span>{piece.size}</span>
           <span>{paperName(piece.paper)}</span>
           {#if piece.raisedMm > 0}<span>on {piece.raisedMm} mm of foam</span>{/if}
           {#if piece.spare > 0}<span>{piece.spare} to spare</span>{/if}
