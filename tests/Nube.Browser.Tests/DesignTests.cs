@@ -36,7 +36,7 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
     {
         window.OpenDemoBook();
         window.OpenRun("Notes for the watering rota", "design");
-        OnCard("Evening sky").Click();
+        window.Button("Evening sky").Click();
         string Ground() => OnCard("Evening sky").FindElement(By.XPath(".//*[name()='image']")).GetAttribute("href")!;
         window.WaitUntil(() => Ground().Length > 0, "its picture");
         var before = Ground();

@@ -137,6 +137,122 @@ public class DesignTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task Which_print_is_on_which_card_is_chosen_in_the_record()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(2);
+        var white = await Paper(maker, "White cardstock 110 lb");
+        var greeting = new
+        {
+            kind = "greeting",
+            name = "Plum jam",
+            paper = white,
+            work = new[]
+            {
+                new
+                {
+                    method = "stampedWords",
+                    colours = Array.Empty<string>(),
+                    times = 2,
+                },
+            },
+        };
+        await maker.Ok(
+            maker.Put(
+                $"{run}/design",
+                new
+                {
+                    format = "A6",
+                    opening = "side",
+                    basePaper = white,
+                    pieces = new[] { greeting },
+                }
+            )
+        );
+        await maker.Ok(maker.Post($"{run}/plan"));
+        Task<HttpResponseMessage> Tap(string kind, int step, int? print = null) =>
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind,
+                    step,
+                    print,
+                }
+            );
+        async Task<List<(int Step, int Card, int Print)>> Prints() =>
+            [
+                .. (await maker.Ok(maker.Get($"{run}/record")))["prints"]!
+                    .AsArray()
+                    .Select(print =>
+                        (
+                            print!["step"]!.GetValue<int>(),
+                            print["card"]!.GetValue<int>(),
+                            print["print"]!.GetValue<int>()
+                        )
+                    ),
+            ];
+        for (var step = 0; step < 40; step++)
+        {
+            var now = await maker.Ok(maker.Get($"{run}/bench"));
+            if (now["current"] is not { } current)
+                break;
+            await maker.Ok(Tap("done", current["number"]!.GetValue<int>()));
+        }
+        var taken = await Prints();
+        Assert.Equal([1, 2], taken.Select(print => print.Print));
+        await maker.Ok(Tap("whichPrint", taken[0].Step, 2));
+        Assert.Equal([2, 1], (await Prints()).Select(print => print.Print));
+        var other = Enumerable.Range(1, 99).First(step => taken.TrueForAll(print => print.Step != step));
+        foreach (var (step, print) in new[] { (taken[0].Step, 3), (taken[0].Step, 0), (other, 1) })
+            await maker.Trouble(HttpStatusCode.UnprocessableEntity, Tap("whichPrint", step, print));
+    }
+
+    /// <summary>A design that was kept before pieces had windows, other papers or an inside makes no plan stale.</summary>
+    [Fact]
+    public async Task Plans_of_designs_that_were_kept_before_are_what_they_were()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin(2);
+        var white = await Paper(maker, "White cardstock 110 lb");
+        var card = new
+        {
+            format = "A6",
+            opening = "side",
+            basePaper = white,
+            pieces = new[]
+            {
+                new
+                {
+                    kind = "greeting",
+                    name = "Plum jam",
+                    paper = white,
+                },
+            },
+        };
+        await maker.Ok(maker.Put($"{run}/design", card));
+        await maker.Ok(maker.Post($"{run}/plan"));
+        var id = run.Split('/')[^1];
+        await using (var connection = new Npgsql.NpgsqlConnection(server.Connection))
+        {
+            await connection.OpenAsync();
+            await using var command = new Npgsql.NpgsqlCommand(
+                $$"""
+                update runs set design = (design - 'otherBasePapers' - 'bladeMm') ||
+                    jsonb_build_object('pieces', (
+                        select jsonb_agg(piece - 'otherPapers' - 'inside' - 'window') from jsonb_array_elements(design -> 'pieces') piece
+                    ))
+                where id = '{{id}}' and design ? 'bladeMm'
+                """,
+                connection
+            );
+            Assert.Equal(1, await command.ExecuteNonQueryAsync());
+        }
+        Assert.False((await maker.Ok(maker.Get($"{run}/plan")))["stale"]!.GetValue<bool>());
+    }
+
+    [Fact]
     public async Task Lengths_are_said_in_the_makers_unit_and_stay_as_they_are()
     {
         var maker = await server.NewMaker();

@@ -56,6 +56,10 @@ public static partial class Lengths
     public static string Said(double millimetres, bool inInches) =>
         inInches ? InInches(millimetres) : FormattableString.Invariant($"{millimetres:0.#} mm");
 
+    /// <summary>"4 1/4 x 5 1/2 in", "105 x 148 mm".</summary>
+    public static string Size(double widthMm, double heightMm, bool inInches) =>
+        $"{Said(widthMm, inInches)[..^3]} x {Said(heightMm, inInches)}";
+
     /// <summary>
     /// A length so that it can be written back: in inches where it is so many sixteenths of one, else to the thousandth of an
     /// inch; in millimetres to the hundredth.

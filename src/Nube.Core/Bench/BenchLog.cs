@@ -25,6 +25,7 @@ public static class BenchLog
         ArgumentNullException.ThrowIfNull(taps);
         var done = new List<(int Step, DateTimeOffset At, bool LeftOut)>();
         var instead = ImmutableDictionary.CreateBuilder<int, PaintMix>();
+        var prints = new PrintsTaken(plan);
         var timers = new List<OwnTimer>();
         var (timersSet, air) = (0, 1.0);
         var happened = new List<Tap>(); // to the pieces in hand
@@ -40,11 +41,17 @@ public static class BenchLog
                     done.Add((tap.Step, tap.At, tap.Kind == TapKind.Skip));
                     if (tap.Mix is { } other)
                         instead[tap.Step] = other;
+                    if (tap.Kind != TapKind.Skip)
+                        prints.Done(tap.Step);
                     taken = 0;
+                    break;
+                case TapKind.WhichPrint:
+                    prints.Choose(tap.Step, tap.Print);
                     break;
                 case TapKind.Back when done.Count > 0:
                     taken = done[^1].Step;
                     instead.Remove(taken);
+                    prints.Back(taken);
                     done.RemoveAt(done.Count - 1);
                     break;
                 case TapKind.WetNow when done.FindLastIndex(d => d.Step == tap.Step) is >= 0 and var place:
@@ -101,7 +108,10 @@ public static class BenchLog
             instead.ToImmutable(),
             [.. timers.OrderBy(timer => timer.EndsAt)],
             air
-        );
+        )
+        {
+            Prints = prints.ByStep,
+        };
 
         // What goes under it on the same card comes first.
         bool Allowed(PlannedStep step) =>

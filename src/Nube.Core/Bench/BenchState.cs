@@ -96,6 +96,9 @@ public sealed record BenchState(
     double AirFactor
 )
 {
+    /// <summary>Prints from one inking that were taken, by the number of the step whose card they are on.</summary>
+    public ImmutableDictionary<int, PrintTaken> Prints { get; init; } = ImmutableDictionary<int, PrintTaken>.Empty;
+
     /// <summary>Passes that have left areas of a step wetter than it needs them.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="step">The step.</param>

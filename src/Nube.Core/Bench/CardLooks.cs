@@ -100,14 +100,11 @@ public static class CardLooks
         ArgumentNullException.ThrowIfNull(bench);
         var fold = new CardFold(paints, plan.Pieces);
         var cards = new CardSurface[plan.Cards];
-        var prints = new Dictionary<int, int>();
         foreach (var number in bench.Done)
         {
             var step = plan.Steps[number - 1];
             var pass = plan.PassOf(step);
-            var generation = 1 + prints.GetValueOrDefault(pass.Index) % pass.Generations;
-            prints[pass.Index] = prints.GetValueOrDefault(pass.Index) + 1;
-            var share = generation > 1 ? Generations.RelativeLoad(generation) : 1;
+            var share = bench.Prints.TryGetValue(number, out var print) ? Generations.RelativeLoad(print.Print) : 1;
             var after = fold.After(
                 cards[step.Card - 1] ?? CardSurface.Bare,
                 pass,

@@ -53,6 +53,9 @@ public enum TapKind
 
     /// <summary>A step of the maker's own comes next on the card of a step.</summary>
     OwnStep,
+
+    /// <summary>Which print from one inking went onto the card of a step; what had it before gets this card's.</summary>
+    WhichPrint,
 }
 
 /// <summary>One tap at the bench.</summary>
@@ -64,6 +67,9 @@ public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
 {
     /// <summary>The mix that was taken instead; null otherwise.</summary>
     public PaintMix? Mix { get; init; }
+
+    /// <summary>Which print it was, from 1; 0 otherwise.</summary>
+    public int Print { get; init; }
 
     /// <summary>How long a timer runs, s; 0 otherwise.</summary>
     public double Seconds { get; init; }
@@ -78,7 +84,7 @@ public sealed record Tap(TapKind Kind, int Step, DateTimeOffset At, string Text)
     [JsonIgnore]
     public bool IsDone => Kind is TapKind.Done or TapKind.OtherMix;
 
-    /// <summary>It tells of the work, which notes and timers do not.</summary>
+    /// <summary>It tells of the work, which notes, timers and what is chosen afterwards do not.</summary>
     [JsonIgnore]
-    public bool IsOfWork => Kind is not (TapKind.Note or TapKind.Timer or TapKind.TimerOff);
+    public bool IsOfWork => Kind is not (TapKind.Note or TapKind.Timer or TapKind.TimerOff or TapKind.WhichPrint);
 }

@@ -86,9 +86,11 @@ public sealed record CardDesign(
     }
 
     /// <summary>The base's papers on the last of a run's cards, where these are not of its own; empty where all are.</summary>
+    [AddedLater(partWise: true)]
     public ImmutableArray<PaperOfCards> OtherBasePapers { get; init; } = [];
 
     /// <summary>What the blade that cuts its pieces takes, mm: 0 for a trimmer, which takes nothing.</summary>
+    [AddedLater(partWise: true)]
     public double BladeMm { get; init; }
 
     /// <summary>What is done to the base, in its order; null for what is usual.</summary>

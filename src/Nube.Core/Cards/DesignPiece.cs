@@ -54,12 +54,15 @@ public sealed record DesignPiece(
 )
 {
     /// <summary>It lies inside the card, on the leaf that is seen when it is opened, and not on the front.</summary>
+    [AddedLater(partWise: true)]
     public bool Inside { get; init; }
 
     /// <summary>Of a frame, the opening in its middle; null where it has none.</summary>
+    [AddedLater(partWise: true)]
     public SizeMm? Window { get; init; }
 
     /// <summary>Its papers on the last of a run's cards, where these are not of its own; empty where all are.</summary>
+    [AddedLater(partWise: true)]
     public ImmutableArray<PaperOfCards> OtherPapers { get; init; } = [];
 
     /// <summary>What is done to it, in its order; null for what is usual for its kind.</summary>

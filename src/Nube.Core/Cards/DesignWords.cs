@@ -223,8 +223,7 @@ public static class DesignWords
     public static string Size(CardFormat format, double widthMm, double heightMm)
     {
         ArgumentNullException.ThrowIfNull(format);
-        var unit = format.InInches ? " in" : " mm";
-        return $"{format.Said(widthMm)[..^unit.Length]} x {format.Said(heightMm)}";
+        return Lengths.Size(widthMm, heightMm, format.InInches);
     }
 
     private static string Count(int number, string thing) => number == 1 ? $"1 {thing}" : $"{number} {thing}s";

@@ -20,6 +20,7 @@ namespace Nube.Server.Places;
 /// <param name="Text">The note, or what a timer is for.</param>
 /// <param name="Mix">What was taken instead of the planned mix.</param>
 /// <param name="Minutes">How long a timer runs.</param>
+/// <param name="Print">Which print from one inking went onto the card of the step.</param>
 public sealed record NewTap(
     Guid Id,
     TapKind Kind,
@@ -27,7 +28,8 @@ public sealed record NewTap(
     DateTimeOffset? At,
     string? Text,
     MixGiven? Mix = null,
-    double? Minutes = null
+    double? Minutes = null,
+    int? Print = null
 );
 
 /// <summary>How many parts of a colour of the stash.</summary>
@@ -105,6 +107,7 @@ public static class BenchPlace
                     Tap = new Tap(given.Kind, given.Step, at, given.Text?.Trim() ?? "")
                     {
                         Mix = given.Kind == TapKind.OtherMix ? Taken(given.Mix, run) : null,
+                        Print = given.Kind == TapKind.WhichPrint ? given.Print ?? 0 : 0,
                         Seconds = given is { Kind: TapKind.Timer, Minutes: { } minutes } ? minutes * 60 : 0,
                     },
                 }
@@ -153,6 +156,14 @@ public static class BenchPlace
         var ofStep = given.Kind is not (TapKind.Note or TapKind.Back or TapKind.Timer or TapKind.TimerOff);
         if (ofStep && (given.Step < 1 || given.Step > plan.Steps.Length))
             throw TroubleException.Unusable($"There is no step {given.Step} in this plan.");
+        if (
+            given.Kind == TapKind.WhichPrint
+            && (
+                plan.PassOf(plan.Steps[given.Step - 1]).Generations is var prints
+                && (prints < 2 || given.Print is null || given.Print < 1 || given.Print > prints)
+            )
+        )
+            throw TroubleException.Unusable("There is no such print from this inking.");
         if (given.Kind == TapKind.Note && string.IsNullOrWhiteSpace(given.Text))
             throw TroubleException.Unusable("The note is empty.");
         if (given.Text?.Length > LongestNote)

@@ -57,7 +57,9 @@ public sealed record ImageView(
         return new(
             image.WidthMm,
             image.HeightMm,
-            $"{Lengths.Said(image.WidthMm, inInches)} x {Lengths.Said(image.HeightMm, inInches)}",
+            inInches
+                ? Lengths.Size(image.WidthMm, image.HeightMm, inInches)
+                : Lengths.Size(Math.Round(image.WidthMm), Math.Round(image.HeightMm), inInches),
             $"/api/pieces/{image.PieceId}/image/lines/{image.LineHash}",
             ink?.Colour ?? StampingInk.Black,
             image.FileName,

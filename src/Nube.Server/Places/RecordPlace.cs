@@ -41,8 +41,12 @@ public sealed record RecordView(
     IReadOnlyList<DoneView> Done,
     IReadOnlyList<OtherwiseView> Otherwise,
     IReadOnlyList<AreaFill> Look,
-    string? LookUrl
+    string? LookUrl,
+    IReadOnlyList<PrintView> Prints
 );
+
+/// <summary>Which print from one inking is on a card.</summary>
+public sealed record PrintView(int Step, int Card, string Title, int Print, int Of);
 
 /// <summary>The fifth stage: the record.</summary>
 public static class RecordPlace
@@ -159,7 +163,24 @@ public static class RecordPlace
                     ? BenchViews.Otherwise(run.AsPlanned, ofPlan, plan, bench)
                     : [],
                 Looks.Finished(run, palette),
-                Looks.Finished(plan, await runs.Stills(run.Run, cancel))
+                Looks.Finished(plan, await runs.Stills(run.Run, cancel)),
+                [.. bench.Prints.Values.OrderBy(print => print.Step).Select(print => PrintOf(run, plan, bench, print))]
+            )
+        );
+    }
+
+    private static PrintView PrintOf(RunWithSupplies run, Plan plan, BenchState bench, PrintTaken print)
+    {
+        var step = plan.Steps[print.Step - 1];
+        var pass = plan.PassOf(step);
+        return new PrintView(
+            print.Step,
+            step.Card,
+            StepWords.Title(pass, run.NameOf),
+            print.Print,
+            // The last inking may have been for fewer cards.
+            bench.Prints.Values.Count(other =>
+                other.Inking == print.Inking && plan.Steps[other.Step - 1].Pass == step.Pass
             )
         );
     }

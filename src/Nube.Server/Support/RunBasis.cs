@@ -1,3 +1,4 @@
+using System.Collections;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
@@ -102,7 +103,8 @@ internal static class RunBasis
                     if (later is not [AddedLaterAttribute mark] || !added(mark))
                         continue;
                     var usual = member.PropertyType.IsValueType ? Activator.CreateInstance(member.PropertyType) : null;
-                    member.ShouldSerialize = (_, value) => !Equals(value, usual);
+                    member.ShouldSerialize = (_, value) =>
+                        !Equals(value, usual) && value is not ICollection { Count: 0 };
                 }
             }),
         };

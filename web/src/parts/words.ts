@@ -272,6 +272,7 @@ const tapKindWords: Record<TapKind, string> = {
   air: 'The air of the room',
   oneMore: 'one more layer',
   ownStep: 'a step of your own',
+  whichPrint: 'Which print it is',
 };
 
 /** What a tap said: "“Done” at step 4", "The note “a drop too many”". */

@@ -44,6 +44,18 @@
   );
   const open = $derived(record.value !== undefined && record.value.stepsDone < record.value.stepCount);
 
+  /** Says which print is on the card of a step; the other card gets the one that was there. */
+  const choose = (step: number, print: number) =>
+    record.attempt(async () => {
+      await ask(
+        api.POST('/api/runs/{id}/bench/taps', {
+          params: path,
+          body: { id: crypto.randomUUID(), kind: 'whichPrint', step, at: null, text: null, print },
+        }),
+      );
+      await record.renew();
+    });
+
   async function finish() {
     if (await record.attempt(() => ask(api.POST('/api/runs/{id}/finish', { params: path }))))
       navigate('/book');
@@ -158,6 +170,30 @@
             {/each}
           </ol>
         </details>
+      {/if}
+      {#if value.prints.length > 0}
+        <section aria-label="Prints">
+          <h3>Which print is on which card</h3>
+          <ul class="mt-2 grid gap-1">
+            {#each value.prints as print (print.step)}
+              <li class="flex flex-wrap items-center gap-2">
+                Card {print.card}, {print.title}:
+                {#if value.finishedAt || print.of < 2}print {print.print}{:else}
+                  <select
+                    class="select w-28"
+                    aria-label="Print on card {print.card}, {print.title}"
+                    value={String(print.print)}
+                    disabled={record.busy}
+                    onchange={({ currentTarget }) => void choose(print.step, Number(currentTarget.value))}
+                  >
+                    {#each { length: print.of }, at (at)}<option value={String(at + 1)}>print {at + 1}</option
+                      >{/each}
+                  </select>
+                {/if}
+              </li>
+            {/each}
+          </ul>
+        </section>
       {/if}
       <DoneOtherwise steps={value.otherwise} paper={paperOf(run.value)} />
       {#if value.notes.length > 0}
