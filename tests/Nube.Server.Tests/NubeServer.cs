@@ -135,6 +135,16 @@ public sealed class DemoServer : NubeServer
 [CollectionDefinition(nameof(DemoServer))]
 public class OnTheDemoBook : ICollectionFixture<DemoServer>;
 
+/// <summary>What makers own.</summary>
+internal static class Owned
+{
+    /// <summary>The id of a paper of the stash.</summary>
+    public static async Task<string> Paper(this Visitor maker, string name) =>
+        (await maker.Ok(maker.Get("/api/stash"))).AsArray().First(item => item!["name"]!.GetValue<string>() == name)![
+            "id"
+        ]!.GetValue<string>();
+}
+
 /// <summary>Someone with a browser.</summary>
 public sealed class Visitor(HttpClient http)
 {

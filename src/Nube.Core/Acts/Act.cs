@@ -82,6 +82,9 @@ public sealed record Act(ActKind Kind, Zone Zone)
     /// <summary>Colour taken away so far.</summary>
     public static Act Lift(Zone zone, double share) => new(ActKind.Lift, zone) { Share = share };
 
+    /// <summary>The same with a part of what it lays, as a paler print has it.</summary>
+    public Act Paler(double share) => Kind == ActKind.Lay ? this with { Share = Share * share } : this;
+
     /// <summary>The same act with one mix in the place of another.</summary>
     public Act With(PaintMix instead, PaintMix of) =>
         Mixes.Contains(of) ? this with { Mixes = [.. Mixes.Select(mix => mix == of ? instead : mix)] } : this;

@@ -142,8 +142,11 @@ public sealed record Gradient(GradientWay Way, double Degrees = 0, double Softne
     public string Key =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{Way} {Degrees} {Softness} {Reach} {string.Join(' ', Widths ?? [])} {string.Join(' ', Points.Select(point => $"{point.X} {point.Y}"))}"
+            $"{Way} {Degrees} {Softness} {Reach} {string.Join(' ', Widths ?? [])} {PointsInKey}"
         );
+
+    private string PointsInKey =>
+        string.Join(' ', Points.Select(point => string.Create(CultureInfo.InvariantCulture, $"{point.X} {point.Y}")));
 
     /// <summary>"from left to right", "from the edge inwards".</summary>
     [JsonIgnore]

@@ -74,7 +74,7 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
         if (instead is not null)
             acts = [.. acts.Select(act => act.With(instead, pass.Mix))];
         if (share < 1)
-            acts = [.. acts.Select(act => act.Kind == ActKind.Lay ? act with { Share = act.Share * share } : act)];
+            acts = [.. acts.Select(act => act.Paler(share))];
         var ground = pass.Ground;
         if (acts.IsEmpty)
             return there;

@@ -50,15 +50,7 @@ public static class Idle
                 .Select(same => $"{same.Key}{For([.. same.Select(task => task.Card).OfType<int>().Order()])}"),
         ];
 
-        static string For(int[] cards) =>
-            cards switch
-            {
-                [] => "",
-                [var one] => $" for card {one}",
-                [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 =>
-                    $" for cards {first} to {last}",
-                _ => $" for cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
-            };
+        static string For(int[] cards) => cards.Length == 0 ? "" : $" for {Words.Cards(cards)}";
     }
 
     /// <summary>

@@ -68,6 +68,17 @@ public static class Words
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
 
+    /// <summary>"card 2", "cards 1 to 6", "cards 1, 2 and 5".</summary>
+    /// <param name="cards">At least one, in their order.</param>
+    public static string Cards(int[] cards) =>
+        cards switch
+        {
+            [var one] => $"card {one}",
+            [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 =>
+                $"cards {first} to {last}",
+            _ => $"cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
+        };
+
     /// <summary>Differences below it are hardly seen, CIEDE2000; this project's own.</summary>
     public const double HardlySeen = 3;
 

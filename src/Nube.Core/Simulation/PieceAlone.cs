@@ -87,17 +87,7 @@ public static class PieceAlone
                 ? pass
                 : pass with
                 {
-                    Acts =
-                    [
-                        .. pass.Acts.Select(act =>
-                            act.Kind == ActKind.Lay
-                                ? act with
-                                {
-                                    Share = act.Share * Generations.RelativeLoad(print),
-                                }
-                                : act
-                        ),
-                    ],
+                    Acts = [.. pass.Acts.Select(act => act.Paler(Generations.RelativeLoad(print)))],
                 };
     }
 }

@@ -98,8 +98,9 @@ public sealed record DesignView(
 
 /// <summary>
 /// A piece as the maker wants it; lengths as makers write them. Without a size it has a usual one, without a place it lies
-/// in the middle; Left and Top, where they are there, count before those in mm. Around: instead of both, the piece that it leaves the usual border around. Behind: the frame whose window it is to fill.
-/// Window: of a frame, its opening; a new one has a usual one.
+/// in the middle; Left and Top, where they are there, count before those in mm. Around: instead of both, the piece that it
+/// leaves the usual border around. Behind: the frame whose window it is to fill. Window: of a frame, its opening; a new one
+/// has a usual one.
 /// </summary>
 public sealed record DesignPieceGiven(
     PieceKind Kind,

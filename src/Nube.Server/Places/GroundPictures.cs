@@ -28,9 +28,11 @@ internal static class GroundPictures
             .. Enumerable
                 .Range(1, PieceAlone.Prints(piece.WorkOn()))
                 .Select(print =>
+                {
                     // The key is there so that a browser asks again when the ground is another one.
-                    $"/api/runs/{run.Run.Id}/design/pieces/{piece.Id}/ground/{print}?of={CardLooksKept.KeyOf(Play(run, design, piece, print))[..12]}"
-                ),
+                    var key = CardLooksKept.KeyOf(Play(run, design, piece, print))[..12];
+                    return $"/api/runs/{run.Run.Id}/design/pieces/{piece.Id}/ground/{print}?of={key}";
+                }),
         ];
     }
 

@@ -27,17 +27,8 @@ public sealed record PlannedPiece(Guid Piece, string Name, int Surface, Paper Pa
                 OnCards
                     .Index()
                     .GroupBy(one => one.Item.Name)
-                    .Select(same => $"of {same.Key} on {Cards([.. same.Select(one => one.Index + 1)])}")
+                    .Select(same => $"of {same.Key} on {Words.Cards([.. same.Select(one => one.Index + 1)])}")
             );
-
-    private static string Cards(int[] cards) =>
-        cards switch
-        {
-            [var one] => $"card {one}",
-            [var first, .., var last] when cards.Length > 2 && last - first == cards.Length - 1 =>
-                $"cards {first} to {last}",
-            _ => $"cards {string.Join(", ", cards.SkipLast(1))} and {cards[^1]}",
-        };
 }
 
 /// <summary>
