@@ -74,6 +74,59 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task A_scene_on_a_card_of_pieces_is_stamped_and_masked_step_by_step()
+    {
+        var (maker, run, scene) = await Begin();
+        await Arrange(maker, run, scene);
+        await maker.Follow(maker.Post($"{run}/piece/scene/areas"));
+        var usual = (await maker.Ok(maker.Get($"{run}/design")))["pieces"]![0]!;
+        var piece = new
+        {
+            id = usual["id"]!.GetValue<Guid>(),
+            kind = "image",
+            name = "Image",
+            width = usual["width"]!.GetValue<string>(),
+            height = usual["height"]!.GetValue<string>(),
+        };
+        await maker.Ok(
+            maker.Put(
+                $"{run}/design",
+                new
+                {
+                    format = "A5",
+                    opening = "side",
+                    pieces = new[] { piece },
+                }
+            )
+        );
+        var area = (await maker.Piece(run))["image"]!["areas"]![0]!["id"]!.GetValue<int>();
+        var wish = new
+        {
+            areas = new[] { area },
+            colour = "#c8323a",
+            shadow = "soft",
+        };
+        await maker.Ok(maker.Put($"{run}/piece/colours/wishes", wish));
+        var plan = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
+        var titles = plan["passes"]!
+            .AsArray()
+            .Select(pass => pass!["title"]!.GetValue<string>())
+            .Where(title => title.StartsWith("Image: ", StringComparison.Ordinal))
+            .ToList();
+        Assert.Equal(
+            [
+                "Image: stamp pot",
+                "Image: mask pot",
+                "Image: stamp crate",
+                "Image: mask crate",
+                "Image: stamp shed",
+                "Image: take the masks off",
+            ],
+            titles.Except(["Image: cut to size", "Image: flatten"])
+        );
+    }
+
+    [Fact]
     public async Task Three_images_give_their_order_masks_and_visible_areas_and_colours_follow_when_one_is_moved()
     {
         var (maker, run, scene) = await Begin();
