@@ -52,26 +52,29 @@ public static class CuttingPlace
             throw TroubleException.Unusable($"A paper has up to {MostKinds} sizes of sheets here.");
         paper.Sheets =
         [
-            .. given.Sheets.Select(sheet =>
-                sheet.Count is >= 0 and <= MostSheets
-                    ? new SheetOwned(
-                        sheet.Id ?? Guid.CreateVersion7(),
-                        DesignPlace.Length(sheet.Width, "a sheet's width", LongestSheetMm),
-                        DesignPlace.Length(sheet.Height, "a sheet's height", LongestSheetMm),
-                        sheet.Count,
-                        sheet.Grain,
-                        sheet.OffCut
-                    )
-                    {
-                        Price = sheet.Price is null or (>= 0 and <= DearestSheet)
-                            ? sheet.Price
-                            : throw TroubleException.Unusable("A sheet costs nothing or more."),
-                    }
-                    : throw TroubleException.Unusable($"Of a sheet there are 0 to {MostSheets}.")
-            ),
+            .. given.Sheets.Select(sheet => Sheet(sheet, paper.Sheets.FirstOrDefault(was => was.Id == sheet.Id))),
         ];
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(DesignPlace.ViewOf(paper, maker.Lengths));
+
+        SheetOwned Sheet(SheetsOfPaper sheet, SheetOwned? was)
+        {
+            if (sheet.Count is < 0 or > MostSheets)
+                throw TroubleException.Unusable($"Of a sheet there are 0 to {MostSheets}.");
+            if (sheet.Price is not (null or (>= 0 and <= DearestSheet)))
+                throw TroubleException.Unusable($"A sheet costs 0 to {DearestSheet:0}.");
+            return new SheetOwned(
+                sheet.Id ?? Guid.CreateVersion7(),
+                DesignPlace.Length(sheet.Width, "a sheet's width", was?.WidthMm, maker.Lengths, LongestSheetMm),
+                DesignPlace.Length(sheet.Height, "a sheet's height", was?.HeightMm, maker.Lengths, LongestSheetMm),
+                sheet.Count,
+                sheet.Grain,
+                sheet.OffCut
+            )
+            {
+                Price = sheet.Price,
+            };
+        }
     }
 
     private static async Task<Ok<List<PaperCutsView>>> Cuts(

@@ -139,6 +139,15 @@ public static class DesignPlace
             .OrderBy(item => item.Id)
             .ToListAsync(cancel);
 
+    /// <summary>A length as it was said: one that is said as it was shown is the same to the last digit.</summary>
+    internal static double Length(
+        string? text,
+        string what,
+        double? was,
+        LengthUnit unit,
+        double longestMm = LongestMm
+    ) => was is { } shown && text == Lengths.Exactly(shown, unit) ? shown : Length(text, what, longestMm);
+
     internal static double Length(string? text, string what, double longestMm = LongestMm) =>
         Lengths.ParseMillimetres(text) is { } mm && mm <= longestMm
             ? mm

@@ -183,8 +183,7 @@ internal sealed class DesignReading(
     }
 
     /// <summary>A length as it was said.</summary>
-    private double Length(string? text, string what, double? was) =>
-        was is { } shown && text == Lengths.Exactly(shown, unit) ? shown : DesignPlace.Length(text, what);
+    private double Length(string? text, string what, double? was) => DesignPlace.Length(text, what, was, unit);
 
     /// <summary>A distance from the card's left or top, also beyond it, as it was said.</summary>
     private double Place(string text, double? was)
