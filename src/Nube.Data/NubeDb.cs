@@ -221,6 +221,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             image.Property(i => i.Marks).AsJsonb();
             image.Property(i => i.Dams).AsJsonb();
             image.Property(i => i.MayRun).AsJsonb();
+            image.Property(i => i.Print).AsJsonb();
             image.Property(i => i.Depth).AsJsonb();
             image.Property(i => i.Version).IsRowVersion();
         });

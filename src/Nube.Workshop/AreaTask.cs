@@ -13,6 +13,7 @@ namespace Nube.Workshop;
 /// <param name="Light">How the picture is lit.</param>
 /// <param name="Before">What was found in it before, where areas are to keep their numbers; null for a new
 /// picture.</param>
+/// <param name="Shows">What is on the paper.</param>
 public sealed record FindAreas(
     PictureSize Size,
     PanelInPhoto? Panel,
@@ -20,7 +21,8 @@ public sealed record FindAreas(
     double SmallestMm2,
     ImmutableArray<AreaEdit> Edits,
     ImageLight Light,
-    FoundBefore? Before
+    FoundBefore? Before,
+    PictureShows Shows = PictureShows.Lines
 ) : WorkshopTask<AreasFound>
 {
     /// <inheritdoc />
@@ -31,32 +33,69 @@ public sealed record FindAreas(
 
     private protected override AreasFound Work(byte[] file, Action<WorkProgress> say, CancellationToken stop)
     {
-        var picture = Pictures.InGreys(file, Panel, Size);
-        say(new(0.3, "Finding the lines"));
-        var art = LineExtraction.From(picture);
-        say(new(0.5, "Finding the areas"));
-        var map = AreaFinder.FindAreas(art, GapRule.UpTo(GapMm), Edits.OfType<CloseGap>(), SmallestMm2, cancel: stop);
+        var coloured = Shows == PictureShows.Lines ? null : Pictures.InColours(file, Panel, Size);
+        say(new(0.3, Shows == PictureShows.Print ? "Reading the print" : "Finding the lines"));
+        var (art, map, remarks) = Found(file, coloured, stop);
+        say(new(0.6, "Reading its colours"));
+        var print = coloured is null
+            ? PrintOnPaper.None
+            : PrintOnPaper.None with
+            {
+                Shows = Shows,
+                Found = ColouredPrint.ColoursOf(coloured, map.Labels, art),
+            };
         var smallest = map.SmallestMm2;
         if (Before is not null)
-            map = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, LabelFile.Read(Before.Labels), Before.LastId));
+        {
+            var kept = AreaMeasuring.Measure(AreaIds.Keep(map.Labels, LabelFile.Read(Before.Labels), Before.LastId));
+            print = print.Renumbered(map.Labels, kept.Labels);
+            map = kept;
+        }
         var corrected = Corrected(map, out var made);
         say(new(0.8, "Finding light and shadow"));
         var depth = (Before?.Depth ?? Depth.Unknown) with { Guessed = DepthGuess.Of(corrected.Labels) };
         var zones = Zoning.Of(AreaForm.Of(corrected.Labels, depth.Pairs()), Light.Angle, Light.RuleOf);
         say(new(0.95, "Keeping what was found"));
         return new AreasFound(
-            picture.WidthMm,
-            picture.HeightMm,
+            map.Labels.Width / map.Labels.PixelsPerMm,
+            map.Labels.Height / map.Labels.PixelsPerMm,
             LinePicture.Png(art),
             LabelFile.Write(map.Labels),
             smallest,
-            picture.Remarks,
+            remarks,
             corrected.Areas,
             corrected.Touching,
             made,
             depth,
-            zones
+            zones,
+            print.After(map.Labels, corrected.Labels)
         );
+    }
+
+    /// <summary>Lines and areas; a print has no lines.</summary>
+    private (LineArt Art, AreaMap Map, ImmutableArray<string> Remarks) Found(
+        byte[] file,
+        SizedPicture? coloured,
+        CancellationToken stop
+    )
+    {
+        if (Shows == PictureShows.Print)
+        {
+            var parts = ColouredPrint.Parts(coloured!, SmallestMm2);
+            var (width, height) = (parts.Labels.Width, parts.Labels.Height);
+            var none = new LineArt(
+                width,
+                height,
+                parts.Labels.PixelsPerMm,
+                new byte[width * height],
+                new byte[width * height]
+            );
+            return (none, parts, coloured!.Remarks);
+        }
+        var picture = Pictures.InGreys(file, Panel, Size);
+        var art = LineExtraction.From(picture);
+        var map = AreaFinder.FindAreas(art, GapRule.UpTo(GapMm), Edits.OfType<CloseGap>(), SmallestMm2, cancel: stop);
+        return (art, map, picture.Remarks);
     }
 
     /// <summary>
@@ -100,6 +139,7 @@ public sealed record FoundBefore(byte[] Labels, int LastId, Depth Depth);
 /// <param name="Edits">The corrections that had something to correct.</param>
 /// <param name="Depth">Which of them lie behind others.</param>
 /// <param name="Zones">Their shadow, middle and light.</param>
+/// <param name="Print">What is printed on them in colour.</param>
 public sealed record AreasFound(
     double WidthMm,
     double HeightMm,
@@ -111,5 +151,6 @@ public sealed record AreasFound(
     ImmutableArray<Neighbours> Touching,
     ImmutableArray<AreaEdit> Edits,
     Depth Depth,
-    ImmutableArray<AreaZones> Zones
+    ImmutableArray<AreaZones> Zones,
+    PrintOnPaper Print
 );

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
+using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Light;
 using Nube.Core.Materials;
@@ -44,6 +45,9 @@ public sealed record PlayCard(
     double CellMm
 ) : WorkshopTask<CardPlayed>
 {
+    /// <summary>What is printed on areas before, on white paper.</summary>
+    public ImmutableDictionary<int, Srgb> Printed { get; init; } = ImmutableDictionary<int, Srgb>.Empty;
+
     private const int Quality = 88; // of WebP: no blocks can be seen, at a tenth of a PNG's size
 
     /// <inheritdoc />
@@ -82,6 +86,7 @@ public sealed record PlayCard(
         )
         {
             Dilution = Dilution,
+            Printed = Printed,
         };
         var byId = areas.Areas.ToDictionary(area => area.Id);
         return new CardToPlay(

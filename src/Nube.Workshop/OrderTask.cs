@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
+using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
@@ -64,6 +65,9 @@ public sealed record PlanCards(
     CardToPlan? Card = null
 ) : WorkshopTask<Plan>
 {
+    /// <summary>What is printed on areas before, on white paper.</summary>
+    public ImmutableDictionary<int, Srgb> Printed { get; init; } = ImmutableDictionary<int, Srgb>.Empty;
+
     /// <inheritdoc />
     public override WorkUrgency Urgency => WorkUrgency.Soon;
 
@@ -81,6 +85,7 @@ public sealed record PlanCards(
         )
         {
             Dilution = Dilution ?? Core.Optics.Dilution.AsTold,
+            Printed = Printed,
         };
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var picture = Painting.IsEmpty ? [] : Painting.Passes(paints, Schools, touching, Pace);

@@ -81,6 +81,12 @@ public sealed record PaperFound(Srgb Colour);
 
 internal static class Pictures
 {
+    /// <summary>A picture in colour at the scale of prints, laid flat when it is a photo of a panel.</summary>
+    public static SizedPicture InColours(byte[] file, PanelInPhoto? panel, PictureSize size) =>
+        panel is null
+            ? PictureReader.ReadColours(file, size, ColouredPrint.PixelsPerMm)
+            : PhotoPanel.FlattenInColour(PictureReader.ReadColours(file), panel, ColouredPrint.PixelsPerMm);
+
     /// <summary>A picture in greys, laid flat when it is a photo of a panel.</summary>
     public static GreyPicture InGreys(byte[] file, PanelInPhoto? panel, PictureSize size) =>
         panel is null ? PictureReader.Read(file, size) : PhotoPanel.Flatten(PictureReader.ReadColours(file), panel);

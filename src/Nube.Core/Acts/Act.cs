@@ -41,8 +41,8 @@ public sealed record Act(ActKind Kind, Zone Zone)
     public int Times { get; init; } = 1;
 
     /// <summary>
-    /// Of a layer, how much of the mix's own load comes to lie, above 0: less where water on the paper thins it. Of all
-    /// others, how far they go, 0 to 1.
+    /// Of a layer, how much of the mix's own load comes to lie, above 0: less where water on the paper thins it. Of pencil,
+    /// how much of the place its strokes go over, above 0 to 1. Of all others, how far they go, 0 to 1.
     /// </summary>
     public double Share { get; init; } = 1;
 

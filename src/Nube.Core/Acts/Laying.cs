@@ -106,8 +106,12 @@ public static class Laying
         {
             ActKind.Lay when hues is { } shares => IntoEachOther(under, act, share, shares, paints),
             ActKind.Lay => Layer(under, act, share, paints),
-            ActKind.Draw => act.Mixes.Aggregate(under, (there, pencil) =>
-                Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act.Pressure)
+            ActKind.Draw => Apart(
+                under,
+                act.Mixes.Aggregate(under, (there, pencil) =>
+                    Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act.Pressure)
+                ),
+                act.Share
             ),
             ActKind.Dissolve => Fixed(under, Between(under.Reflectance(), under.EvenlySpread(), act.Share)),
             ActKind.Lift => Towards(under, paper, act.Share * share),
@@ -175,6 +179,19 @@ public static class Laying
             under.Texture
         );
     }
+
+    /// <summary>Strokes that lie apart: what is seen is the mean of what they go over and of what they leave.</summary>
+    private static ZoneSurface Apart(ZoneSurface under, ZoneSurface drawn, double share) =>
+        share >= 1 || ReferenceEquals(drawn, under)
+            ? drawn
+            : new ZoneSurface(
+                Between(under.Reflectance(), drawn.Reflectance(), share),
+                [],
+                // Its tooth fills where the strokes are; the next ones cross them as often as not.
+                under.ToothUsed
+                    + share * (drawn.ToothUsed - under.ToothUsed),
+                under.Texture
+            );
 
     private static ZoneSurface Towards(ZoneSurface under, Spectrum other, double share) =>
         Fixed(under, Between(under.Reflectance(), other, share));

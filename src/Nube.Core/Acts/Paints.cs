@@ -21,11 +21,33 @@ public sealed record Paints(
     /// <summary>How the hand that lays them dilutes.</summary>
     public Dilution Dilution { get; init; } = Dilution.AsTold;
 
-    /// <summary>The same colourants on another paper.</summary>
+    /// <summary>
+    /// What is printed in colour on some areas before anything is painted, as it looks on white paper, by area.
+    /// </summary>
+    public ImmutableDictionary<int, Srgb> Printed { get; init; } = ImmutableDictionary<int, Srgb>.Empty;
+
+    /// <summary>
+    /// The light that an area reflects before anything is painted: the paper's, as much of it as the print on it lets
+    /// through. So prints count as transparent, as inks are.
+    /// </summary>
+    public Spectrum ReflectanceOf(int area)
+    {
+        if (!Printed.TryGetValue(area, out var print))
+            return Reflectance;
+        var through = ReflectanceReconstruction.From(print);
+        return Spectrum.From(band => Reflectance[band] * through[band]);
+    }
+
+    /// <summary>The same colourants on another paper, on which nothing is printed.</summary>
     public Paints OnPaper(Paper paper)
     {
         ArgumentNullException.ThrowIfNull(paper);
-        return this with { Paper = paper, Reflectance = paper.Reflectance() };
+        return this with
+        {
+            Paper = paper,
+            Reflectance = paper.Reflectance(),
+            Printed = ImmutableDictionary<int, Srgb>.Empty,
+        };
     }
 
     /// <summary>Load of one layer of a mix, as this hand dilutes it.</summary>

@@ -122,6 +122,17 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
         return new Surface(bare, bare, bare, paints.Reflectance);
     }
 
+    /// <summary>An area before anything is painted on it: bare, or with what is printed there.</summary>
+    public static Surface Before(Paints paints, int area)
+    {
+        ArgumentNullException.ThrowIfNull(paints);
+        if (!paints.Printed.ContainsKey(area))
+            return Bare(paints);
+        var printed = paints.ReflectanceOf(area);
+        var zone = ZoneSurface.Bare(printed, paints.Paper.Texture);
+        return new Surface(zone, zone, zone, printed);
+    }
+
     /// <summary>Its colours, dry.</summary>
     public ZoneColours Colours() =>
         new(Srgb.FromLab(Light.Colour()), Srgb.FromLab(Middle.Colour()), Srgb.FromLab(Shadow.Colour()));

@@ -53,13 +53,7 @@ public static class AreaFinder
         report?.Report(0.6);
         cancel.ThrowIfCancellationRequested();
 
-        LabelGrowth.GrowUnderLine(labels, art.Width, art.Height, WidestLineMm / 2 * art.PixelsPerMm);
-        var raster = new LabelRaster(art.Width, art.Height, art.PixelsPerMm, labels);
-        (raster, var smallest) = Slivers.Join(raster, smallestMm2, LabelRaster.MostAreas);
-        report?.Report(0.8);
-        cancel.ThrowIfCancellationRequested();
-
-        var map = AreaMeasuring.Measure(raster);
+        var map = Measured(labels, art.Width, art.Height, art.PixelsPerMm, smallestMm2);
         if (map.Areas.IsEmpty)
         {
             throw new PictureTroubleException(
@@ -67,7 +61,16 @@ public static class AreaFinder
             );
         }
         report?.Report(1);
-        return map with { SmallestMm2 = smallest };
+        return map;
+    }
+
+    /// <summary>The areas of labels that are still parted by lines.</summary>
+    internal static AreaMap Measured(ushort[] labels, int width, int height, double pixelsPerMm, double smallestMm2)
+    {
+        LabelGrowth.GrowUnderLine(labels, width, height, WidestLineMm / 2 * pixelsPerMm);
+        var raster = new LabelRaster(width, height, pixelsPerMm, labels);
+        (raster, var smallest) = Slivers.Join(raster, smallestMm2, LabelRaster.MostAreas);
+        return AreaMeasuring.Measure(raster) with { SmallestMm2 = smallest };
     }
 
     /// <summary>

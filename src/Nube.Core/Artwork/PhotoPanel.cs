@@ -80,6 +80,33 @@ public static class PhotoPanel
     /// be.</exception>
     public static GreyPicture Flatten(ColourPicture photo, PanelInPhoto panel)
     {
+        using var flat = Flat(photo, panel, PictureReader.WorkPixelsPerMm);
+        using var grey = new Mat();
+        Cv2.CvtColor(flat, grey, ColorConversionCodes.RGBA2GRAY);
+        grey.GetArray(out byte[] pixels);
+        return new GreyPicture(flat.Width, flat.Height, flat.Width / panel.WidthMm, pixels, IsDrawn: false);
+    }
+
+    /// <summary>The panel as it looks from straight above, in colour.</summary>
+    /// <param name="photo">The photo.</param>
+    /// <param name="panel">Where the panel lies in it.</param>
+    /// <param name="pixelsPerMm">Scale that is enough.</param>
+    /// <exception cref="PictureTroubleException">The corners do not go round a four-sided shape, or the size cannot
+    /// be.</exception>
+    public static SizedPicture FlattenInColour(ColourPicture photo, PanelInPhoto panel, double pixelsPerMm)
+    {
+        using var flat = Flat(photo, panel, pixelsPerMm);
+        var rgba = new byte[4 * flat.Width * flat.Height];
+        flat.AsSpan<byte>().CopyTo(rgba);
+        return new SizedPicture(
+            new ColourPicture(flat.Width, flat.Height, rgba),
+            flat.Width / panel.WidthMm,
+            IsDrawn: false
+        );
+    }
+
+    private static Mat Flat(ColourPicture photo, PanelInPhoto panel, double enough)
+    {
         ArgumentNullException.ThrowIfNull(photo);
         ArgumentNullException.ThrowIfNull(panel);
         if (panel.Corners.IsDefault || panel.Corners.Length != 4)
@@ -115,7 +142,7 @@ public static class PhotoPanel
             Math.Max(Length(corners[0], corners[1]), Length(corners[3], corners[2])) / panel.WidthMm,
             Math.Max(Length(corners[1], corners[2]), Length(corners[0], corners[3])) / panel.HeightMm
         );
-        var pixelsPerMm = Math.Min(PictureReader.WorkPixelsPerMm, finest);
+        var pixelsPerMm = Math.Min(enough, finest);
         var (width, height) = (
             (int)Math.Round(panel.WidthMm * pixelsPerMm),
             (int)Math.Round(panel.HeightMm * pixelsPerMm)
@@ -125,8 +152,7 @@ public static class PhotoPanel
             corners,
             [new(0, 0), new(width, 0), new(width, height), new(0, height)]
         );
-        using Mat flat = new(),
-            grey = new();
+        var flat = new Mat();
         Cv2.WarpPerspective(
             colour,
             flat,
@@ -135,9 +161,7 @@ public static class PhotoPanel
             InterpolationFlags.Linear,
             BorderTypes.Replicate
         );
-        Cv2.CvtColor(flat, grey, ColorConversionCodes.RGBA2GRAY);
-        grey.GetArray(out byte[] pixels);
-        return new GreyPicture(width, height, width / panel.WidthMm, pixels, IsDrawn: false);
+        return flat;
     }
 
     /// <summary>

@@ -1,3 +1,4 @@
+using OpenCvSharp;
 using SkiaSharp;
 
 namespace Nube.Core.Artwork;
@@ -107,6 +108,39 @@ public static class PictureReader
             canvas.DrawImage(image, 0, 0, SKSamplingOptions.Default);
         }
         return new ColourPicture(width, height, upright.GetPixelSpan().ToArray());
+    }
+
+    /// <summary>Reads a picture in colour at its size; clear paper is white.</summary>
+    /// <param name="file">The whole file.</param>
+    /// <param name="size">The size that the maker gave; an SVG may do without.</param>
+    /// <param name="pixelsPerMm">Scale that is enough.</param>
+    /// <exception cref="PictureTroubleException">The file or the size cannot be used.</exception>
+    public static SizedPicture ReadColours(byte[] file, PictureSize size, double pixelsPerMm)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        ArgumentNullException.ThrowIfNull(size);
+        if (Sniff(file) == PictureKind.Svg)
+            return SvgReader.ReadColours(file, size, pixelsPerMm);
+        var picture = ReadColours(file);
+        var widthMm = size.WidthOf(picture.Width);
+        using var read = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
+        using var shrunk = new Mat();
+        var shrink = Math.Min(1, pixelsPerMm / (picture.Width / widthMm));
+        Cv2.Resize(read, shrunk, default, shrink, shrink, InterpolationFlags.Area);
+        shrunk.GetArray(out Vec4b[] pixels);
+        var rgba = new byte[4 * pixels.Length];
+        for (var at = 0; at < pixels.Length; at++)
+        {
+            // Colours are multiplied with their cover.
+            var (pixel, bare) = (pixels[at], 255 - pixels[at].Item3);
+            (rgba[4 * at], rgba[4 * at + 1]) = ((byte)(pixel.Item0 + bare), (byte)(pixel.Item1 + bare));
+            (rgba[4 * at + 2], rgba[4 * at + 3]) = ((byte)(pixel.Item2 + bare), byte.MaxValue);
+        }
+        return new SizedPicture(
+            new ColourPicture(shrunk.Width, shrunk.Height, rgba),
+            shrunk.Width / widthMm,
+            IsDrawn: false
+        );
     }
 
     /// <summary>Pixels across and down of an upright picture, from its header.</summary>

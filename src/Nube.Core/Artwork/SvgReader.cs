@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using System.Text.RegularExpressions;
@@ -52,6 +53,46 @@ internal static partial class SvgReader
 
     public static GreyPicture Read(byte[] file, PictureSize size)
     {
+        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Gray8, PictureReader.WorkPixelsPerMm);
+        using (sheet)
+        {
+            return new GreyPicture(
+                sheet.Width,
+                sheet.Height,
+                sheet.Width / widthMm,
+                PictureReader.Rows(sheet),
+                IsDrawn: true
+            )
+            {
+                Remarks = remarks,
+            };
+        }
+    }
+
+    /// <summary>The drawing in colour on white.</summary>
+    public static SizedPicture ReadColours(byte[] file, PictureSize size, double pixelsPerMm)
+    {
+        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Rgba8888, pixelsPerMm);
+        using (sheet)
+        {
+            return new SizedPicture(
+                new ColourPicture(sheet.Width, sheet.Height, sheet.GetPixelSpan().ToArray()),
+                sheet.Width / widthMm,
+                IsDrawn: true
+            )
+            {
+                Remarks = remarks,
+            };
+        }
+    }
+
+    private static (SKBitmap Sheet, double WidthMm, ImmutableArray<string> Remarks) Drawn(
+        byte[] file,
+        PictureSize size,
+        SKColorType colours,
+        double pixelsPerMm
+    )
+    {
         var (text, declaredMm, filtered) = Clean(file);
         using var svg = new SKSvg();
         SKPicture picture;
@@ -78,11 +119,11 @@ internal static partial class SvgReader
         var heightMm = widthMm * bounds.Height / bounds.Width;
         if (heightMm > PictureSize.WidestMm)
             throw new PictureTroubleException($"The drawing would be {heightMm:0} mm high. Give it a smaller width.");
-        var width = (int)Math.Round(widthMm * PictureReader.WorkPixelsPerMm);
-        var height = Math.Max(1, (int)Math.Round(heightMm * PictureReader.WorkPixelsPerMm));
+        var width = (int)Math.Round(widthMm * pixelsPerMm);
+        var height = Math.Max(1, (int)Math.Round(heightMm * pixelsPerMm));
 
-        using var sheet = new SKBitmap(
-            new SKImageInfo(width, height, SKColorType.Gray8, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        var sheet = new SKBitmap(
+            new SKImageInfo(width, height, colours, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
         );
         using (var canvas = new SKCanvas(sheet))
         {
@@ -91,10 +132,7 @@ internal static partial class SvgReader
             canvas.Translate(-bounds.Left, -bounds.Top);
             canvas.DrawPicture(picture);
         }
-        return new GreyPicture(width, height, width / widthMm, PictureReader.Rows(sheet), IsDrawn: true)
-        {
-            Remarks = filtered ? [WithoutFilters] : [],
-        };
+        return (sheet, widthMm, filtered ? [WithoutFilters] : []);
     }
 
     /// <summary>

@@ -39,15 +39,7 @@ internal static class RecipeMiddles
         return method switch
         {
             Method.ShadedWhite => [.. Tints(trial)],
-            Method.PencilAccents =>
-            [
-                .. paints
-                    .Of(MethodTable.Of(method).Media)
-                    .SelectMany(
-                        _ => Enumerable.Range(1, MostAccents),
-                        (pencil, layers) => RecipeTrial.Plain(pencil, layers)
-                    ),
-            ],
+            Method.PencilAccents => Accented(trial),
             Method.BrushPenPair => [.. Penned(trial)],
             Method.PencilOverMarker => Best(trial, Markers(trial), PairsKept),
             Method.SpongeBlend => Sponged(trial),
@@ -323,6 +315,36 @@ internal static class RecipeMiddles
                 (pencil, layers) => RecipeTrial.Plain(pencil, layers)
             )
             : washes;
+    }
+
+    /// <summary>A pencil over a print, or a second one crossing the first.</summary>
+    private static ImmutableArray<Recipe> Accented(RecipeTrial trial)
+    {
+        var pencils = trial.Paints.Of(MethodTable.Of(trial.Method).Media);
+        var singles = Judged(
+                trial,
+                pencils.SelectMany(
+                    _ => Enumerable.Range(1, MostAccents),
+                    (pencil, layers) => RecipeTrial.Plain(pencil, layers)
+                )
+            )
+            .ToList();
+        var best = singles
+            .GroupBy(recipe => recipe.Parts[0].Colourant)
+            .OrderBy(of => of.Min(recipe => recipe.Rank))
+            .Take(SinglesKept);
+        var pairs =
+            from of in best
+            from second in pencils
+            where second != of.Key
+            from layers in FewLayersTried
+            from over in FewLayersTried
+            where layers + over <= MostAccents
+            select RecipeTrial.Plain(of.Key, layers) with
+            {
+                Over = Companion.Plain(second, over),
+            };
+        return [.. singles, .. Best(trial, pairs, PairsKept)];
     }
 
     private static ParallelQuery<Recipe> Judged(RecipeTrial trial, IEnumerable<Recipe> recipes) =>

@@ -98,6 +98,22 @@ public enum PanelFrom
     Centre,
 }
 
+/// <summary>How much of a print stays to be seen between the strokes that accent it.</summary>
+public enum PrintLeft
+{
+    /// <summary>A third, as painted-look images want it: the default.</summary>
+    Third,
+
+    /// <summary>Half of it: a few strokes.</summary>
+    Half,
+
+    /// <summary>Two thirds of it: a touch here and there.</summary>
+    TwoThirds,
+
+    /// <summary>Nothing but what the tooth leaves: the strokes lie close together.</summary>
+    Nothing,
+}
+
 /// <summary>How much of the edges the maker holds in hand.</summary>
 public enum Edges
 {
@@ -152,6 +168,7 @@ public enum Turns
 /// <param name="Shadows">How much darker shadows are.</param>
 /// <param name="Mixes">Whether few colours or a near one is preferred.</param>
 /// <param name="Inks">Whether inks of pads and markers are mixed.</param>
+/// <param name="Prints">How much of a print accents leave.</param>
 public sealed record Schools(
     ToneOrder Tones = ToneOrder.LightToDark,
     PenBlend Pens = PenBlend.Water,
@@ -166,7 +183,8 @@ public sealed record Schools(
     Turns Turns = Turns.Steady,
     [property: AddedLater(partWise: true)] ShadowStep Shadows = ShadowStep.Usual,
     [property: AddedLater(partWise: true)] Closeness Mixes = Closeness.WorthIt,
-    [property: AddedLater(partWise: true)] InkMixing Inks = InkMixing.AsTheyAre
+    [property: AddedLater(partWise: true)] InkMixing Inks = InkMixing.AsTheyAre,
+    [property: AddedLater(partWise: true)] PrintLeft Prints = PrintLeft.Third
 )
 {
     /// <summary>The defaults.</summary>
@@ -182,9 +200,28 @@ public sealed record Schools(
     public bool ChoosesLike(Schools other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return (Pens, Pencils, Whites, Reds, Shadows, Mixes, Inks)
-            == (other.Pens, other.Pencils, other.Whites, other.Reds, other.Shadows, other.Mixes, other.Inks);
+        return (Pens, Pencils, Whites, Reds, Shadows, Mixes, Inks, Prints)
+            == (
+                other.Pens,
+                other.Pencils,
+                other.Whites,
+                other.Reds,
+                other.Shadows,
+                other.Mixes,
+                other.Inks,
+                other.Prints
+            );
     }
+
+    /// <summary>Share of a print that strokes over it leave, 0 to 1.</summary>
+    public double PrintShowing =>
+        Prints switch
+        {
+            PrintLeft.Third => 1 / 3.0,
+            PrintLeft.Half => 0.5,
+            PrintLeft.TwoThirds => 2 / 3.0,
+            _ => 0,
+        };
 
     /// <summary>How colours take turns, in a few words.</summary>
     public static string InWords(Turns turns) =>

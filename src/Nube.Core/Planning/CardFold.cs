@@ -58,6 +58,8 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
         .Append((Surface: PieceAreas.Picture, Paints: paints))
         .ToDictionary(one => one.Surface, one => (one.Paints, Surface.Bare(one.Paints)));
 
+    private readonly Dictionary<Srgb, Surface> prints = [];
+
     private readonly Dictionary<(Surface Under, Act Act, int Piece), Surface> laid = [];
 
     /// <summary>A card after a pass.</summary>
@@ -82,7 +84,7 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
         foreach (var area in pass.Areas)
         {
             var piece = PieceAreas.SurfaceOf(area);
-            areas[area] = acts.Aggregate(areas.GetValueOrDefault(area, papers[piece].Bare), (under, act) =>
+            areas[area] = acts.Aggregate(areas.GetValueOrDefault(area) ?? Before(area, piece), (under, act) =>
                 Lay(under, ground?.On(act, area) ?? act, piece)
             );
         }
@@ -94,6 +96,14 @@ public sealed class CardFold(Paints paints, ImmutableArray<PlannedPiece> pieces)
     {
         ArgumentNullException.ThrowIfNull(passes);
         return passes.Aggregate(CardSurface.Bare, (there, pass) => After(there, pass));
+    }
+
+    /// <summary>What is there before anything is painted: the bare paper of a piece, or what is printed on its picture.</summary>
+    private Surface Before(int area, int piece)
+    {
+        if (piece != PieceAreas.Picture || !paints.Printed.TryGetValue(area, out var print))
+            return papers[piece].Bare;
+        return prints.TryGetValue(print, out var known) ? known : prints[print] = Surface.Before(paints, area);
     }
 
     private Surface Lay(Surface under, Act act, int piece) =>

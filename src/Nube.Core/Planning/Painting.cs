@@ -130,7 +130,7 @@ public sealed record Painting(
     public ImmutableDictionary<int, ZoneDifferences> Differences(Paints paints, Schools schools)
     {
         ArgumentNullException.ThrowIfNull(paints);
-        var (finished, card) = (Finished(paints, schools), SpectralColour.ToLab(paints.Reflectance));
+        var finished = Finished(paints, schools);
         var shares = Areas.ToDictionary(area => area.Area, area => area.Shares);
         return Colours
             .Select(colour => colour.Wish)
@@ -141,7 +141,13 @@ public sealed record Painting(
                     wish.Exactly
                         ? new ZoneDifferences(null, null, null)
                         : ZoneWishes
-                            .Of(wish.Method, wish.Colour.ToLab(), wish.Shadow, card, schools.Shadows)
+                            .Of(
+                                wish.Method,
+                                wish.Colour.ToLab(),
+                                wish.Shadow,
+                                SpectralColour.ToLab(paints.ReflectanceOf(wish.Area)),
+                                schools.Shadows
+                            )
                             .In(shares[wish.Area])
                             .From(finished.Areas[wish.Area])
             );
@@ -286,13 +292,13 @@ public sealed record Painting(
 
         public Surface On(int area)
         {
-            // Where no ground has a place, all areas lie alike.
-            if (laid.TrueForAll(pass => pass.Ground is null))
+            // Where no ground has a place and nothing is printed, all areas lie alike.
+            if (laid.TrueForAll(pass => pass.Ground is null) && !paints.Printed.ContainsKey(area))
                 area = Pass.Panel;
             return on.TryGetValue(area, out var known)
                 ? known
                 : on[area] = Laying.Lay(
-                    Surface.Bare(paints),
+                    Surface.Before(paints, area),
                     laid.SelectMany(pass => pass.Acts.Select(act => pass.Ground?.On(act, area) ?? act)),
                     paints
                 );

@@ -27,7 +27,7 @@ public sealed class CardPlay
     private readonly List<CardLayer> layers = [];
     private readonly List<CardLayer> overWet = []; // what was done to colour that is still in work
     private readonly Dictionary<int, Surface> surfaces = [];
-    private readonly Surface bare;
+    private readonly ImmutableArray<TowardsLayer> prints; // in colour, from before
     private readonly List<CellBox> touched = []; // since the last look
     private double now;
     private int drawn; // pencils so far: each has strokes of its own
@@ -74,7 +74,13 @@ public sealed class CardPlay
         (wet, dry) = (new WetStrokes(play.Paints, places), new DryStrokes(play.Paints, places, sheet.Paper, play.Seed));
         details = new DetailStrokes(play.Paints, places, play.Masks, play.Seed);
         evaporation = Evaporation.From(play.Air).Rate / play.DryingFactor;
-        bare = Surface.Bare(play.Paints);
+        prints =
+        [
+            .. play
+                .Masks.Where(mask => play.Paints.Printed.ContainsKey(mask.Id))
+                .Select(mask => Nearer(Area(mask.Id)!, [Zone.Whole], 1, play.Paints.ReflectanceOf(mask.Id))),
+        ];
+        layers.AddRange(prints);
         touched.Add(CellBox.Of(grid));
         now = play.Passes.IsEmpty ? 0 : play.Passes[0].StartSeconds;
     }
@@ -88,7 +94,7 @@ public sealed class CardPlay
     /// <summary>The card before anything is done to it.</summary>
     public CardPicture Bare()
     {
-        seen.Look([], sheet, touched);
+        seen.Look(prints, sheet, touched);
         return Cut();
     }
 
@@ -166,7 +172,7 @@ public sealed class CardPlay
         }
         foreach (var area in go.Pass.Areas)
             surfaces[area] = Laying.Lay(
-                surfaces.GetValueOrDefault(area, bare),
+                Before(area),
                 acts.Select(act => go.Pass.Ground?.On(act, area) ?? act),
                 play.Paints
             );
@@ -193,7 +199,7 @@ public sealed class CardPlay
         WaitUntil(to, evaporation);
         if (DetailStrokes.Are(pass))
             layers.Add(details.Laid(pass, area, sheet.Paper.Grid.CellMm));
-        var surface = surfaces.GetValueOrDefault(area.Id, bare);
+        var surface = Before(area.Id);
         foreach (var act in acts)
         {
             switch (act.Kind)
@@ -240,6 +246,7 @@ public sealed class CardPlay
                     act.Times,
                     act.Pressure,
                     play.Paints.Paper.Texture,
+                    act.Share,
                     layers.Count(layer => layer is PencilLayer && layer.Box == area.Box),
                     play.Seed + 100 + drawn++
                 )
@@ -272,6 +279,9 @@ public sealed class CardPlay
         }
         return new TowardsLayer(area.Box, SmallerCells.Of(nearer, area.Box), to);
     }
+
+    /// <summary>What lies on an area so far.</summary>
+    private Surface Before(int area) => surfaces.GetValueOrDefault(area) ?? Surface.Before(play.Paints, area);
 
     private AreaToGoOver? Area(int id)
     {

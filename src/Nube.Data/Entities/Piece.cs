@@ -122,6 +122,9 @@ public sealed class PieceImage : IOwned
     /// <summary>Pairs of touching areas that the maker gave leave to run together when both are wet.</summary>
     public ImmutableArray<AreaPair> MayRun { get; set; } = [];
 
+    /// <summary>What is printed on it in colour before anything is painted.</summary>
+    public PrintOnPaper Print { get; set; } = PrintOnPaper.None;
+
     /// <summary>Longest gap in a line that was bridged, mm.</summary>
     public double GapMm { get; set; } = GapRule.Strict.LongestMm;
 
@@ -162,6 +165,7 @@ public sealed class PieceImage : IOwned
             Depth = Depth,
             Marks = Marks,
             MayRun = MayRun,
+            Print = Print,
             GapMm = GapMm,
             SmallestMm2 = SmallestMm2,
             Names = Names,

@@ -622,6 +622,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("panel");
 
+                    b.Property<string>("Print")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("print");
+
                     b.Property<string>("Size")
                         .IsRequired()
                         .HasColumnType("jsonb")

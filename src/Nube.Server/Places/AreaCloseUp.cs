@@ -45,7 +45,10 @@ public static class AreaCloseUp
                 new Pace(1, run.Hand, bare.Paper, bare.Air, PlanOptions.None),
                 Before: null,
                 Dilution: run.Dilution
-            ),
+            )
+            {
+                Printed = run.Printed,
+            },
             bare
         );
         var url = await looks.Only(run, CardLooksKept.KeyOf(play, image), Paint, cancel);

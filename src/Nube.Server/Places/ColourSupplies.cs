@@ -87,7 +87,10 @@ public static partial class Colours
             // Where a method's colour is not there any more, the area gets the usual one of what is.
             ChosenColour Again(ChosenColour colour)
             {
-                var under = details.Contains(colour.Wish.Area) ? Under(colour.Wish.Area, loaded, palettes) : ground;
+                var under =
+                    details.Contains(colour.Wish.Area) || loaded.Printed.ContainsKey(colour.Wish.Area)
+                        ? Under(colour.Wish.Area, loaded, palettes)
+                        : ground;
                 return NamedPlace.Still(there, loaded, under, colour)
                     ?? Chosen(
                         loaded,

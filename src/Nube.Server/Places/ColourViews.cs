@@ -321,7 +321,10 @@ internal static class ColourViews
                 .Where(colour => finished.ContainsKey(colour.Wish.Area))
                 .Select(colour =>
                 {
-                    var ground = MethodRecipes.GroundOf(colour.Wish.Method, onGround.Paints);
+                    var under = run.Printed.ContainsKey(colour.Wish.Area)
+                        ? Colours.Under(colour.Wish.Area, run, palettes)
+                        : onGround;
+                    var ground = MethodRecipes.GroundOf(colour.Wish.Method, under.Paints);
                     return new AreaColourView(
                         colour.Wish.Area,
                         colour.Wish.Colour,

@@ -27,15 +27,17 @@ public static partial class Colours
             : null;
 
     /// <summary>
-    /// The run's palette on what an area is coloured on, which under a detail is what lies around it; or a sentence that
-    /// it is missing.
+    /// The run's palette on what an area is coloured on: under a detail what lies around it, else the print that is there, or
+    /// the ground; or a sentence that it is missing.
     /// </summary>
     internal static RunPalette Under(int area, RunWithSupplies run, Palettes palettes)
     {
         var painting = run.Painting;
         return
-            painting.Areas.FirstOrDefault(one => one.Area == area) is { DetailOf: not null }
-            && Palette(run, palettes) is { } onPaper
+            (
+                run.Printed.ContainsKey(area)
+                || painting.Areas.FirstOrDefault(one => one.Area == area) is { DetailOf: not null }
+            ) && Palette(run, palettes) is { } onPaper
             ? On(painting.Under(area, onPaper.Paints, run.Schools), onPaper, run, palettes)
             : Ground(run, palettes);
     }
@@ -88,8 +90,11 @@ public static partial class Colours
         OnGround(run, palettes) ?? throw NothingToColourWith();
 
     /// <summary>The run's palette on its paper; null when either is missing.</summary>
-    internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes) =>
-        run.NeedsPicture && (run.Paper is null || run.Palette.Count == 0)
-            ? null
-            : palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.PaperOf(null), run.Dilution);
+    internal static RunPalette? Palette(RunWithSupplies run, Palettes palettes)
+    {
+        if (run.NeedsPicture && (run.Paper is null || run.Palette.Count == 0))
+            return null;
+        var plain = palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.PaperOf(null), run.Dilution);
+        return run.Printed.IsEmpty ? plain : plain with { Paints = plain.Paints with { Printed = run.Printed } };
+    }
 }

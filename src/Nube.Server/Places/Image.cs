@@ -63,6 +63,7 @@ public static class Image
         [Microsoft.AspNetCore.Mvc.FromForm] double? dotsPerInch,
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
+        [Microsoft.AspNetCore.Mvc.FromForm] PictureShows? shows,
         RunLoader runs,
         PictureDesk desk,
         MakerAtWork maker,
@@ -77,6 +78,7 @@ public static class Image
         {
             Piece = id,
             Panel = picture.Panel,
+            Shows = shows ?? PictureShows.Lines,
         };
         var job = await board.Begin(maker.MakerId, run.Run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
@@ -161,6 +163,7 @@ public static class Image
             Piece = image.PieceId,
             Again = true,
             Panel = image.Panel,
+            Shows = image.Print.Shows,
             GapMm = gapMm,
             SmallestMm2 = smallestMm2,
             Edits = edits,
@@ -198,6 +201,7 @@ public static class Image
         image.Edits = edits;
         var map = await forms.Areas(image, cancel);
         (image.Areas, image.Touching) = (map.Areas, map.Touching);
+        image.Print = image.Print.After(await forms.Found(image, cancel), map.Labels);
         image.Depth = image.Depth with { Guessed = DepthGuess.Of(map.Labels) };
         await forms.Light(image, cancel);
         run.Run.ChangedAt = clock.GetUtcNow();

@@ -185,7 +185,10 @@ public static class PlanPlace
                 search,
                 run.Dilution,
                 run.Card
-            ),
+            )
+            {
+                Printed = run.Printed,
+            },
             stop: cancel
         );
     }

@@ -71,7 +71,10 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
             [],
             SeedOf(run.Run.Id),
             CardToPlay.FinestMm(image.WidthMm, image.HeightMm)
-        );
+        )
+        {
+            Printed = run.Printed,
+        };
     }
 
     /// <summary>Tells apart all that the looks depend on.</summary>

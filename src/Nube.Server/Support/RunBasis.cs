@@ -48,6 +48,9 @@ internal static class RunBasis
             ("work", "what is done to the whole card", run.InHand.CardWork),
             ("leave", "which areas may run together", run.InHand.Image?.MayRun),
             ("ways", "how you work", new { run.Schools, run.Options }),
+            .. run.Printed.IsEmpty
+                ? Array.Empty<(string, string, object?)>()
+                : [("print", "what is printed in colour", run.Printed.OrderBy(print => print.Key))],
             // Where nobody said what pieces there are, a plan does not depend on them.
             .. run.Card is { } card
                 ? [("pieces", "what the cards are made of", (object?)card)]

@@ -99,6 +99,9 @@ public sealed record RunWithSupplies(
     /// <summary>All that is to be painted on each card.</summary>
     public Painting Painting => Piece.Painting;
 
+    /// <summary>What is printed in colour on areas before anything is painted.</summary>
+    public ImmutableDictionary<int, Srgb> Printed => InHand.Image?.Print.Areas ?? ImmutableDictionary<int, Srgb>.Empty;
+
     /// <summary>Areas that are painted over with what is around them and coloured last.</summary>
     public IReadOnlySet<int> Details =>
         Painting.Areas.Where(area => area.DetailOf is not null).Select(area => area.Area).ToHashSet();

@@ -50,6 +50,9 @@ public sealed class FindAreasJob(
         /// <summary>The scene whose print the picture is; null for a picture that was brought in.</summary>
         public Scene? Scene { get; init; }
 
+        /// <summary>What is on the paper.</summary>
+        public PictureShows Shows { get; init; }
+
         /// <summary>The maker's corrections.</summary>
         public ImmutableArray<AreaEdit> Edits { get; init; } = [];
     }
@@ -97,7 +100,7 @@ public sealed class FindAreasJob(
         if (!again)
             light = light with { Own = ImmutableDictionary<int, ZoneRule>.Empty };
         var found = await apprentices.Do(
-            new FindAreas(order.Size, order.Panel, order.GapMm, order.SmallestMm2, edits, light, before),
+            new FindAreas(order.Size, order.Panel, order.GapMm, order.SmallestMm2, edits, light, before, order.Shows),
             (await files.Get(order.FileHash, stop)).Content,
             now => say(now.Share, now.Doing),
             stop
@@ -159,6 +162,7 @@ public sealed class FindAreasJob(
         (image.Panel, image.LineHash, image.LabelsHash) = (order.Panel, lineHash, labelsHash);
         (image.WidthMm, image.HeightMm) = (found.WidthMm, found.HeightMm);
         (image.Areas, image.Touching, image.Edits) = (found.Areas, found.Touching, found.Edits);
+        image.Print = found.Print;
         (image.GapMm, image.SmallestMm2) = (order.GapMm, order.SmallestMm2);
         (image.Light, image.Depth, image.Zones) = (light, found.Depth, found.Zones);
         if (!again)

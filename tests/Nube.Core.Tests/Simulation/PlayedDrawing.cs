@@ -30,12 +30,18 @@ internal sealed class PlayedDrawing
         Gradient? gradient = null,
         Dams? dams = null,
         int seed = 7,
+        bool print = false,
         params ChosenCard[] work
     )
     {
         paints = on ?? Supplies.OnWatercolourPaper;
         var picture = PictureReader.Read(drawing, new PictureSize(null, null));
-        var map = AreaFinder.FindAreas(LineExtraction.From(picture));
+        var coloured = print
+            ? PictureReader.ReadColours(drawing, new PictureSize(null, null), ColouredPrint.PixelsPerMm)
+            : null;
+        var map = coloured is null ? AreaFinder.FindAreas(LineExtraction.From(picture)) : ColouredPrint.Parts(coloured);
+        if (coloured is not null)
+            paints = paints with { Printed = ColouredPrint.ColoursOf(coloured, map.Labels, lines: null) };
         var forms = AreaForm.Of(map.Labels);
         masks = Zoning.Masks(forms, ImageLight.Usual.Angle, ImageLight.Usual.RuleOf);
         var ways = schools ?? Schools.Usual;
@@ -47,7 +53,7 @@ internal sealed class PlayedDrawing
             .Select(area =>
             {
                 var colour = colours[area.Index % colours.Length];
-                var recipe = Supplies.Best(method, colour, paints, mixes, ShadowDepth.Soft, ways);
+                var recipe = Supplies.Best(method, colour, Under(area.Item.Id), mixes, ShadowDepth.Soft, ways);
                 if (gradient is not null)
                     recipe = Passing(recipe, gradient, colours[(area.Index + 1) % colours.Length], mixes);
                 return new ChosenColour(
@@ -114,9 +120,25 @@ internal sealed class PlayedDrawing
         );
     }
 
+    /// <summary>The colourants on what an area is coloured on: paper of the colour of the print, where there is one.</summary>
+    private Paints Under(int area) =>
+        paints.Printed.ContainsKey(area)
+            ? paints.OnPaper(
+                paints.Paper with
+                {
+                    Colour = Srgb.FromLab(SpectralColour.ToLab(paints.ReflectanceOf(area))),
+                }
+            )
+            : paints;
+
     public Schools Schools { get; }
 
     public Plan Plan { get; }
+
+    /// <summary>What each area should look like in the end.</summary>
+    public CardSurface Surfaces => painting.Finished(paints, Schools);
+
+    public Paints Paints => paints;
 
     public CardToPlay Card { get; }
 

@@ -133,8 +133,25 @@ internal static class Pencils
     }
 
     /// <summary>Light layers on the shadow side of a print that is there already.</summary>
-    public static IEnumerable<AreaPass> Accents(AreaTask task, Paints paints, Schools schools) =>
-        [Drawn(task.Mix, Zone.Shadow, task.Recipe.Layers)];
+    /// <remarks>
+    /// Strokes lie apart, so that as much of print and paper stays to be seen as the maker likes; a second pencil goes over
+    /// the first in strokes of its own.
+    /// </remarks>
+    public static IEnumerable<AreaPass> Accents(AreaTask task, Paints paints, Schools schools)
+    {
+        yield return Apart(task.Mix, task.Recipe.Layers);
+        if (task.Recipe.Over is { Layers: > 0 } second)
+            yield return Apart(second.Mix, second.Layers);
+
+        AreaPass Apart(PaintMix pencil, int layers) =>
+            new(
+                Stroke.Draw,
+                pencil,
+                Zone.Shadow,
+                BrushWater.DryBrush,
+                [Act.Draw(pencil, Zone.Shadow, layers) with { Share = 1 - schools.PrintShowing }]
+            );
+    }
 
     internal static AreaPass Drawn(
         PaintMix pencil,

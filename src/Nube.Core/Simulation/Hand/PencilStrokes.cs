@@ -27,6 +27,7 @@ public static class PencilStrokes
     /// <param name="layers">How many layers.</param>
     /// <param name="pressure">How hard.</param>
     /// <param name="texture">The tooth.</param>
+    /// <param name="covers">How much of the place the strokes go over, above 0 to 1: they lie apart where it is less.</param>
     /// <param name="before">How many pencils were drawn there before.</param>
     /// <param name="seed">Another one, other strokes.</param>
     public static PencilLayer Drawn(
@@ -38,6 +39,7 @@ public static class PencilStrokes
         int layers,
         Pressure pressure,
         PaperTexture texture,
+        double covers,
         int before,
         int seed
     )
@@ -50,13 +52,15 @@ public static class PencilStrokes
         var taken = Math.Min(layers, PencilOnTooth.MostLayers(texture, pressure));
         var (touch, load) = (PencilOnTooth.Touch(texture, pressure), PencilOnTooth.LoadOf(pressure));
         var strokes = Grain(area, form, box, paper.Grid.CellMm, seed);
+        // Strokes are noise of mean 0 and variance 1: those above a height cover a share of the place.
+        var from = covers >= 1 ? double.NegativeInfinity : Normal.InvCDF(0, 1, 1 - covers);
         var heights = new float[box.Count];
         var density = new float[box.Count];
         for (var at = 0; at < heights.Length; at++)
         {
             var (x, y) = (at % box.Width, at / box.Width);
             heights[at] = OfStrokes * strokes[at] - OfTooth * Valley(box.Left + x, box.Top + y);
-            density[at] = Math.Max(0, field[OnMask(area, paper.Grid.CellMm, x, y)]);
+            density[at] = strokes[at] < from ? 0 : Math.Max(0, field[OnMask(area, paper.Grid.CellMm, x, y)]);
         }
         var ranks = Ranks(heights, density);
         var touches = new byte[box.Count];
