@@ -87,6 +87,34 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         window.Sees("104 x 112 mm");
     }
 
+    [Fact]
+    public void A_print_in_colour_becomes_areas_that_keep_what_is_printed_on_them()
+    {
+        window.OpenDemoBook();
+        window.Field("Name").SendKeys("Pear prints");
+        window.Button("Start the run").Click();
+        window.Heading("Pear prints");
+        var file = Path.Combine(folder, "pears.svg");
+        File.WriteAllText(
+            file,
+            """
+            <svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="50mm" viewBox="0 0 80 50">
+            <ellipse cx="20" cy="26" rx="13" ry="17" fill="#dfe2a6"/><ellipse cx="54" cy="26" rx="13" ry="17" fill="#f0c8a8"/></svg>
+            """
+        );
+        window.Find("//input[@type='file']").SendKeys(file);
+        window.Find("//label[contains(., 'a print in colour without lines')]").Click();
+        window.Button("Find areas").Click();
+        window.Sees("2 areas found in pears.svg.");
+        window.Sees("Printed already");
+        window.Sees("% of the light");
+        // Only lines have gaps, and only lines are embossed.
+        Assert.Empty(window.Driver.FindElements(By.XPath("//button[.='Close a gap']")));
+        // A colour of the print picks its areas.
+        window.Find("//section[@aria-label='Printed already']//button").Click();
+        window.Sees("Picked: 1.");
+    }
+
     public void Dispose()
     {
         window.Dispose();

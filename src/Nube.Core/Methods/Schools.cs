@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nube.Core.Mixing;
 
 namespace Nube.Core.Methods;
@@ -214,6 +215,7 @@ public sealed record Schools(
     }
 
     /// <summary>Share of a print that strokes over it leave, 0 to 1.</summary>
+    [JsonIgnore]
     public double PrintShowing =>
         Prints switch
         {

@@ -143,10 +143,19 @@ public static class Choosing
         return wasBest ? Best(to, schools, chosen.Wish) ?? chosen : chosen;
     }
 
-    /// <summary>The method for a colour where none is said: by what comes nearest to it.</summary>
-    public static Method UsualFor(RunPalette palette, Schools schools, Srgb colour)
+    /// <summary>
+    /// The method for a colour where none is said: accents on what is printed already, as far as there are pencils; else by
+    /// what comes nearest to it.
+    /// </summary>
+    /// <param name="palette">What the run has.</param>
+    /// <param name="schools">The maker's ways.</param>
+    /// <param name="colour">The colour wanted, dry.</param>
+    /// <param name="printed">The area is printed in colour.</param>
+    public static Method UsualFor(RunPalette palette, Schools schools, Srgb colour, bool printed = false)
     {
         ArgumentNullException.ThrowIfNull(palette);
+        if (printed && palette.CanUse(Method.PencilAccents))
+            return Method.PencilAccents;
         var toned = Thing.Of(palette.Paints.Paper).Traits.HasFlag(Traits.DarkPaper);
         return palette
             .Owned.Select(medium => MethodTable.Usual(medium, toned, schools))

@@ -7,7 +7,14 @@ namespace Nube.Core.Stamping;
 /// <param name="Ink">Its place among those that were compared.</param>
 /// <param name="Load">Its load, 1 for a full layer.</param>
 /// <param name="Difference">CIEDE2000 between the print and such a layer.</param>
-public sealed record PrintedWith(int Ink, double Load, double Difference);
+public sealed record PrintedWith(int Ink, double Load, double Difference)
+{
+    private const int LastSeen = 5; // of the prints from one inking
+
+    /// <summary>Which print from one full inking carries about as much, from 1.</summary>
+    public int Generation =>
+        Math.Clamp((int)Math.Round(1 + Math.Log(Load) / Math.Log(Generations.RelativeLoad(2))), 1, LastSeen);
+}
 
 /// <summary>How strong a print in colour is.</summary>
 public static class PrintStrength

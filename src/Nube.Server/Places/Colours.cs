@@ -77,7 +77,8 @@ public static partial class Colours
             {
                 var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
-                var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour);
+                var printed = areas.All(run.Printed.ContainsKey);
+                var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour, printed);
                 RefuseMissing(run, method, wholeCard: false);
                 var before = run.InHand.Colours.ToDictionary(c => c.Wish.Area);
                 run.InHand.Colours =

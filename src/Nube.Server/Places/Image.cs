@@ -43,6 +43,7 @@ public static class Image
         image.MapPut("/areas/{area:int}/name", Rename);
         image.MapImageAreas();
         image.MapImageLighting();
+        image.MapImagePrints();
     }
 
     private static Ok<IEnumerable<UsualWidth>> UsualWidths() =>
@@ -63,7 +64,7 @@ public static class Image
         [Microsoft.AspNetCore.Mvc.FromForm] double? dotsPerInch,
         [Microsoft.AspNetCore.Mvc.FromForm] string? height,
         [Microsoft.AspNetCore.Mvc.FromForm] string? points,
-        [Microsoft.AspNetCore.Mvc.FromForm] PictureShows? shows,
+        [Microsoft.AspNetCore.Mvc.FromForm] string? shows,
         RunLoader runs,
         PictureDesk desk,
         MakerAtWork maker,
@@ -78,7 +79,7 @@ public static class Image
         {
             Piece = id,
             Panel = picture.Panel,
-            Shows = shows ?? PictureShows.Lines,
+            Shows = ImagePrints.Shown(shows),
         };
         var job = await board.Begin(maker.MakerId, run.Run.Id, JobKind.FindAreas, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));

@@ -246,7 +246,7 @@ public static class Line
                     : coloured == 0 && run.HasWork ? "The card is worked as a whole; its areas stay as they are."
                     : coloured == 0 ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
                     : coloured == image.Areas.Length ? "Every area has a colour."
-                    : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay white.",
+                    : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay {(image.Print.Areas.IsEmpty ? "white" : "as they are")}.",
                 image is not null || !run.NeedsPicture
             ),
             new(

@@ -26,7 +26,11 @@ public sealed record AreaView(
     string WhiteOutline,
     AreaMark? Mark,
     string Note
-);
+)
+{
+    /// <summary>What is printed on it in colour before anything is painted, on white paper; null where it is bare.</summary>
+    public Srgb? Printed { get; init; }
+}
 
 /// <summary>The image of a run as it is drawn: areas below, lines above.</summary>
 public sealed record ImageView(
@@ -45,6 +49,9 @@ public sealed record ImageView(
     IReadOnlyList<AreaView> Areas
 )
 {
+    /// <summary>What is on the paper that was brought in.</summary>
+    public PictureShows Shows { get; init; }
+
     /// <summary>The view of an image; null when there is none.</summary>
     /// <param name="image">The image.</param>
     /// <param name="ink">The ink of its line; null where none is chosen.</param>
@@ -81,9 +88,15 @@ public sealed record ImageView(
                     zones.GetValueOrDefault(a.Id)?.White ?? "",
                     image.Marks.TryGetValue(a.Id, out var mark) ? mark : null,
                     image.Notes.GetValueOrDefault(a.Id, "")
-                )),
+                )
+                {
+                    Printed = image.Print.Areas.TryGetValue(a.Id, out var print) ? print : null,
+                }),
             ]
-        );
+        )
+        {
+            Shows = image.Print.Shows,
+        };
     }
 }
 

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Cards;
+using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;

@@ -46,6 +46,7 @@
   );
   // Lines under melted powder stand up and shine, all of them or those of chosen areas.
   const raised = $derived(look ? (image?.dams.lines ?? 'none') : 'none');
+  const printed = $derived(image?.areas.filter((area) => area.printed) ?? []);
   const painted = $derived(
     fills.flatMap((fill) => (areas.get(fill.area) ? [{ fill, area: areas.get(fill.area) }] : [])),
   );
@@ -90,6 +91,9 @@
             fill={ground}
           />
         {/if}
+        {#each look ? [] : printed as area (area.id)}
+          <path d={area.outline} fill={area.printed} fill-rule="evenodd" class="print" />
+        {/each}
         {#each look ? [] : painted as { fill, area } (fill.area)}
           <g style:color={fill.whole}>
             {#if fill.gradient}
@@ -161,6 +165,10 @@
 </div>
 
 <style>
+  /* A print lets the paper through: what it takes of white, it takes of any paper. */
+  .print {
+    mix-blend-mode: multiply;
+  }
   /* Pigment gathers at the edge of a wash as it dries. */
   .dry-rim {
     stroke: color-mix(in srgb, currentColor 82%, black);

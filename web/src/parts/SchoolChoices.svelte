@@ -55,6 +55,15 @@
         asClose: 'as close to the wish as possible',
       },
     },
+    prints: {
+      asks: 'Prints under pencil',
+      ways: {
+        third: 'a third of them shows',
+        half: 'half of them shows',
+        twoThirds: 'two thirds of them show',
+        nothing: 'strokes close together',
+      },
+    },
     inks: {
       asks: 'Ink pads',
       ways: { asTheyAre: 'as they are, with water', onTheMat: 'mixed with each other on a mat' },

@@ -4,6 +4,7 @@ import type {
   Corner,
   Deviation,
   Glue,
+  PictureShows,
   Gradient,
   Grain,
   GroundFrom,
@@ -180,6 +181,12 @@ export const strokeWords: Record<Speed['stroke'], string> = {
 };
 
 /** What holds a piece on what lies under it. */
+export const pictureShows: Record<PictureShows, string> = {
+  lines: 'lines, with bare paper between them',
+  colouredLines: 'lines, and what they enclose is printed in colour',
+  print: 'a print in colour without lines',
+};
+
 export const glueWords: Record<Glue, string> = {
   tape: 'tape: flat, at once, dry',
   liquid: 'liquid glue: time to slide',

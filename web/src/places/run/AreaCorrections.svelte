@@ -91,6 +91,7 @@
       true,
     );
 
+  const lined = $derived(image.shows !== 'print'); // only lines have gaps
   const idle = $derived(!work.busy && !again.busy);
   const one = $derived(chosen.length === 1 && idle);
   const several = $derived(chosen.length > 1 && idle);
@@ -127,13 +128,15 @@
     <button type="button" class="btn btn-line" disabled={!one} onclick={() => cut(true)}>Cut across</button>
     <button type="button" class="btn btn-line" disabled={!one} onclick={() => cut(false)}>Cut down</button>
     <button type="button" class="btn btn-line" disabled={!one} onclick={alike}>Pick all alike</button>
-    <button
-      type="button"
-      class="btn btn-line"
-      aria-pressed={drawing === 'gap'}
-      disabled={again.busy}
-      onclick={() => (drawing = drawing === 'gap' ? undefined : 'gap')}>Close a gap</button
-    >
+    {#if lined}
+      <button
+        type="button"
+        class="btn btn-line"
+        aria-pressed={drawing === 'gap'}
+        disabled={again.busy}
+        onclick={() => (drawing = drawing === 'gap' ? undefined : 'gap')}>Close a gap</button
+      >
+    {/if}
     <button type="button" class="btn btn-line" disabled={!image.canUndo || !idle} onclick={undo}>Undo</button>
   </div>
   {#if any}
@@ -149,21 +152,21 @@
   {/if}
   {#if any}<AreaNaming {image} {chosen} piece={path.path.id} change={(what) => change(what, true)} />{/if}
   <div class="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)_4.5rem] items-center gap-x-3 gap-y-2 text-sm">
-    <label class="contents">
-      Bridge gaps up to
-      <input
-        class="range range-sm"
-        type="range"
-        min="0"
-        max="2.5"
-        step="0.1"
-        value={image.gapMm}
-        disabled={again.busy}
-        onchange={(event) =>
-          findAgain({ longestMm: event.currentTarget.valueAsNumber, stroke: null, smallestMm2: null })}
-      />
-    </label>
-    <span class="text-right">{image.gapMm.toFixed(1)} mm</span>
+    {#if lined}<label class="contents">
+        Bridge gaps up to
+        <input
+          class="range range-sm"
+          type="range"
+          min="0"
+          max="2.5"
+          step="0.1"
+          value={image.gapMm}
+          disabled={again.busy}
+          onchange={(event) =>
+            findAgain({ longestMm: event.currentTarget.valueAsNumber, stroke: null, smallestMm2: null })}
+        />
+      </label>
+      <span class="text-right">{image.gapMm.toFixed(1)} mm</span>{/if}
     <label class="contents">
       Smallest area
       <input

@@ -4,8 +4,10 @@
   import { FollowedJob } from '../../parts/job.svelte';
   import JobProgress from '../../parts/JobProgress.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { pictureShows } from '../../parts/words';
   import { Resource } from '../../state/resource.svelte';
   import SizeOfPicture from './SizeOfPicture.svelte';
+  import type { PictureShows } from '../../api/client';
 
   let {
     piece,
@@ -15,6 +17,7 @@
   }: { piece: string; done: () => void; replaces?: boolean; as?: 'image' | 'stamp' } = $props();
   const to = $derived(as === 'stamp' ? 'scene/stamps' : 'image');
 
+  const uid = $props.id();
   type Point = { x: number; y: number };
   type How = 'width' | 'dots' | 'points' | 'photo';
 
@@ -25,6 +28,7 @@
   let size = $state({ width: '', height: '', dots: 300 });
   let shown = $state<{ url: string; width: number; height: number }>();
   let points = $state<Point[]>([]);
+  let shows = $state<PictureShows>('lines');
   let over = $state(false);
   const isSvg = $derived(/\.svg$/i.test(file?.name ?? ''));
 
@@ -97,6 +101,7 @@
       const { width, height } = shown;
       form.set('points', JSON.stringify(points.map(({ x, y }) => ({ x: x / width, y: y / height }))));
     }
+    if (as === 'image') form.set('shows', shows);
     await work.start(() => sendForm<{ job: string }>(`/api/pieces/${piece}/${to}`, form));
   }
 </script>
@@ -149,6 +154,17 @@
       </span>
     </div>
     {#if file}<p>{file.name}</p>{/if}
+    {#if as === 'image'}
+      <fieldset class="grid gap-1">
+        <legend class="mb-1">What is on the paper?</legend>
+        {#each Object.entries(pictureShows) as [value, words] (value)}
+          <label class="flex items-center gap-2">
+            <input class="radio radio-sm" type="radio" name="{uid}-shows" {value} bind:group={shows} />
+            {words}
+          </label>
+        {/each}
+      </fieldset>
+    {/if}
     <SizeOfPicture {how} {isSvg} pointing={shown !== undefined} bind:size {choose} />
     {#if prepare.trouble}<TroubleNote trouble={prepare.trouble} />{/if}
     <JobProgress {work} />

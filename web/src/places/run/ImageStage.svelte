@@ -16,6 +16,7 @@
   import HowToStamp from './HowToStamp.svelte';
   import LightOverlay from './LightOverlay.svelte';
   import LightPanel from './LightPanel.svelte';
+  import PrintedColours from './PrintedColours.svelte';
   import SceneView from './scene/SceneView.svelte';
 
   const run = useRun();
@@ -157,8 +158,9 @@
         {#if values.value}<GreysPanel values={values.value} pick={(areas) => (chosen = areas)} />{/if}
       {:else}
         <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
-        <DamChoice {image} {chosen} />
-        <HowToStamp piece={id} />
+        {#if image.shows !== 'print'}<DamChoice {image} {chosen} />{/if}
+        {#if image.shows !== 'print'}<HowToStamp piece={id} />{/if}
+        {#if image.shows !== 'lines'}<PrintedColours piece={id} {image} bind:chosen />{/if}
         <AreaList {image} {chosen} {pick} />
         <details>
           <summary class="cursor-pointer underline">Bring in another image</summary>
@@ -170,7 +172,8 @@
 {:else if run.value}
   <p class="mb-5 max-w-prose">
     Scan a stamped panel flat and straight, dark on light, at 300 dots per inch if you can; or bring in a
-    drawing as SVG. Every part of it that its lines enclose becomes an area to colour.
+    drawing as SVG. Every part of it that its lines enclose becomes an area to colour. A print in colour
+    without lines is read too: each part of it becomes an area.
   </p>
   <BringIn piece={id} done={() => void run.refresh()} />
   <p class="mt-8">
