@@ -127,7 +127,6 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run) = await Begun();
         var onPaper = (await Wish(maker, run, "#7f9a4a", "flatWash", 1))["areas"]![0]!;
-        static double Off(JsonNode area) => area["differences"]!["middle"]!.GetValue<double>();
         var work = new { work = new[] { new { method = "looseBackground", colours = new[] { "#f2df9a" } } } };
         var onYellow = (await maker.Ok(maker.Put($"{run}/piece/colours/card", work)))["areas"]![0]!;
         // The green on yellow is another mix than the green on white, and comes as near.
@@ -138,6 +137,50 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         var bare = await maker.Ok(maker.Put($"{run}/piece/colours/card", new { work = Array.Empty<object>() }));
         Assert.Equal(onPaper["recipe"]!.ToJsonString(), bare["areas"]![0]!["recipe"]!.ToJsonString());
     }
+
+    /// <summary>
+    /// Yellow on the left passes into blue on the right: the same green is another recipe in the room on the left than in the
+    /// one on the right, and each comes nearer than the other's would.
+    /// </summary>
+    [Fact]
+    public async Task Areas_get_recipes_for_the_part_of_a_ground_on_which_they_lie()
+    {
+        var (maker, run) = await Begun("Lemon blending ink", "Sky blending ink");
+        var onPaper = await Wish(maker, run, "#7fa25a", "flatWash", 1, 2);
+        var ground = new
+        {
+            work = new[]
+            {
+                new
+                {
+                    method = "blendedPanel",
+                    colours = Sides,
+                    times = 1,
+                    place = new
+                    {
+                        from = "oneSide",
+                        degrees = 0,
+                        softness = 0.5,
+                    },
+                },
+            },
+        };
+        var onGround = await maker.Ok(maker.Put($"{run}/piece/colours/card", ground));
+        var (left, right) = (onGround["areas"]![0]!, onGround["areas"]![1]!);
+        Assert.NotEqual(left["recipe"]!["parts"]!.ToJsonString(), right["recipe"]!["parts"]!.ToJsonString());
+        Assert.Equal(left["recipe"]!["difference"]!.GetValue<double>(), Off(left), 1.5);
+        Assert.Equal(right["recipe"]!["difference"]!.GetValue<double>(), Off(right), 1.5);
+        // Without it all is as before.
+        var bare = await maker.Ok(maker.Put($"{run}/piece/colours/card", new { work = Array.Empty<object>() }));
+        Assert.Equal(
+            onPaper["areas"]!.AsArray().Select(area => area!["recipe"]!.ToJsonString()),
+            bare["areas"]!.AsArray().Select(area => area!["recipe"]!.ToJsonString())
+        );
+    }
+
+    private static double Off(JsonNode area) => area["differences"]!["middle"]!.GetValue<double>();
+
+    private static readonly string[] Sides = ["#f2e06a", "#a8cfe8"];
 
     [Fact]
     public async Task What_is_kept_white_is_gone_around_and_said()

@@ -153,19 +153,30 @@ public sealed record Painting(
             );
     }
 
-    /// <summary>What an area is coloured on: what lies under a detail, else the ground.</summary>
+    /// <summary>
+    /// What areas are coloured on: what lies under a detail, else the ground as it is where the area lies, and what is printed
+    /// there. Asked for by area; what they share is worked out once.
+    /// </summary>
+    /// <param name="paints">The run's colourants on its paper.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public Func<int, Surface> Unders(Paints paints, Schools schools)
+    {
+        var (_, ground) = OfCards(paints);
+        var hosts = Areas
+            .Where(area => area.DetailOf is not null)
+            .ToDictionary(area => area.Area, area => area.DetailOf!.Value);
+        var coloured = new Lazy<List<ColouredArea>>(() => OfAreas(paints, schools, ground));
+        return area =>
+            hosts.TryGetValue(area, out var host) && coloured.Value.Find(one => one.Area == host) is { } around
+                ? Laying.Lay(ground.On(area), around.Passes.SelectMany(pass => pass.Acts), paints)
+                : ground.On(area);
+    }
+
+    /// <summary>What an area is coloured on.</summary>
     /// <param name="area">The area.</param>
     /// <param name="paints">The run's colourants on its paper.</param>
     /// <param name="schools">The maker's ways.</param>
-    public Surface Under(int area, Paints paints, Schools schools)
-    {
-        var (_, ground) = OfCards(paints);
-        return
-            Areas.FirstOrDefault(one => one.Area == area)?.DetailOf is { } host
-            && OfAreas(paints, schools, ground).Find(one => one.Area == host) is { } around
-            ? Laying.Lay(ground.On(area), around.Passes.SelectMany(pass => pass.Acts), paints)
-            : ground.On(area);
-    }
+    public Surface Under(int area, Paints paints, Schools schools) => Unders(paints, schools)(area);
 
     /// <summary>What each area gets by its wish; details at the end, over what is around them.</summary>
     private List<ColouredArea> OfAreas(Paints paints, Schools schools, Grounded ground)

@@ -76,7 +76,7 @@ public static partial class Colours
                     .Select(work => Choosing.Best(onPaper, work.Wish)),
             ];
             // What is done to the whole card first: its backgrounds are what areas are coloured on.
-            var ground = Ground(loaded, palettes);
+            var unders = Unders(loaded, palettes);
             // Details last: they are coloured on what is around them.
             var details = loaded.Details;
             var kept = piece.Colours;
@@ -87,10 +87,10 @@ public static partial class Colours
             // Where a method's colour is not there any more, the area gets the usual one of what is.
             ChosenColour Again(ChosenColour colour)
             {
-                var under =
-                    details.Contains(colour.Wish.Area) || loaded.Printed.ContainsKey(colour.Wish.Area)
-                        ? Under(colour.Wish.Area, loaded, palettes)
-                        : ground;
+                // What is around a detail has its new recipe by now.
+                var under = details.Contains(colour.Wish.Area)
+                    ? Under(colour.Wish.Area, loaded, palettes)
+                    : unders(colour.Wish.Area);
                 return NamedPlace.Still(there, loaded, under, colour)
                     ?? Chosen(
                         loaded,

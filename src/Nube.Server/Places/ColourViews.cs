@@ -300,11 +300,10 @@ internal static class ColourViews
 
     private static IReadOnlyList<AreaColourView> Areas(RunWithSupplies run, RunPalette palette, Palettes palettes)
     {
-        var onGround = Colours.Ground(run, palettes);
+        var unders = Colours.Unders(run, palettes);
         // Areas with the same wish share the search: a palette remembers what was found.
         var mixed = run.Mixed;
-        ImmutableArray<Recipe> Offered(Wish wish) =>
-            Choosing.Offers(Colours.Under(wish.Area, run, palettes), run.Schools, wish, mixed);
+        ImmutableArray<Recipe> Offered(Wish wish) => Choosing.Offers(unders(wish.Area), run.Schools, wish, mixed);
         // By whom each mix is used, so that an offer says that it is mixed already.
         var mixedFor = run
             .Colours.SelectMany(colour => Thrift.MixesOf(colour.Recipe).Select(mix => (mix, colour.Wish.Area)))
@@ -321,9 +320,7 @@ internal static class ColourViews
                 .Where(colour => finished.ContainsKey(colour.Wish.Area))
                 .Select(colour =>
                 {
-                    var under = run.Printed.ContainsKey(colour.Wish.Area)
-                        ? Colours.Under(colour.Wish.Area, run, palettes)
-                        : onGround;
+                    var under = unders(colour.Wish.Area);
                     var ground = MethodRecipes.GroundOf(colour.Wish.Method, under.Paints);
                     return new AreaColourView(
                         colour.Wish.Area,
@@ -343,7 +340,7 @@ internal static class ColourViews
                                 .Of(
                                     colour,
                                     sizes[colour.Wish.Area],
-                                    onGround,
+                                    under,
                                     run.Schools,
                                     run.Room,
                                     run.Options.DryingFactor
@@ -370,7 +367,7 @@ internal static class ColourViews
                                 GradientCheck.Of(
                                     colour,
                                     sizes[colour.Wish.Area],
-                                    onGround,
+                                    under,
                                     run.Schools,
                                     run.Room,
                                     run.Hand,

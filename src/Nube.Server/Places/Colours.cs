@@ -77,6 +77,7 @@ public static partial class Colours
             {
                 var palette = Ground(run, palettes);
                 var areas = Known(run, given.Areas);
+                var unders = Unders(run, palettes);
                 var printed = areas.All(run.Printed.ContainsKey);
                 var method = given.Method ?? Choosing.UsualFor(palette, run.Schools, given.Colour, printed);
                 RefuseMissing(run, method, wholeCard: false);
@@ -87,8 +88,7 @@ public static partial class Colours
                     .. areas.Select(area =>
                     {
                         var wish = new Wish(area, given.Colour, given.Shadow, method);
-                        var under = Under(area, run, palettes);
-                        return Choosing.Changed(under, run.Schools, wish, before.GetValueOrDefault(area))
+                        return Choosing.Changed(unders(area), run.Schools, wish, before.GetValueOrDefault(area))
                             ?? throw NoneFor(run, wish);
                     }),
                 ];
@@ -142,19 +142,12 @@ public static partial class Colours
             {
                 var areas = Known(run, given.Areas);
                 RefuseMissing(run, given.Method, wholeCard: false);
+                var unders = Unders(run, palettes);
                 run.InHand.Colours =
                 [
                     .. run.InHand.Colours.Select(c =>
                         areas.Contains(c.Wish.Area) && c.Wish.Method != given.Method
-                            ? Chosen(
-                                run,
-                                Under(c.Wish.Area, run, palettes),
-                                c.Wish with
-                                {
-                                    Method = given.Method,
-                                    Exactly = false,
-                                }
-                            )
+                            ? Chosen(run, unders(c.Wish.Area), c.Wish with { Method = given.Method, Exactly = false })
                             : c
                     ),
                 ];
@@ -193,14 +186,9 @@ public static partial class Colours
                     if (wish.Trouble() is { } trouble)
                         throw TroubleException.Unusable(trouble);
                 }
-                var before = Ground(run, palettes);
-                run.InHand.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))];
-                var now = Ground(run, palettes);
-                if (now != before)
-                    run.InHand.Colours =
-                    [
-                        .. run.InHand.Colours.Select(c => Choosing.OnAnotherGround(before, now, run.Schools, c)),
-                    ];
+                FollowWhatIsUnder(run.Colours.Select(colour => colour.Wish.Area), run, palettes, () =>
+                    run.InHand.CardWork = [.. work.Select(wish => Choosing.Best(palette, wish))]
+                );
             },
             cancel
         );
@@ -225,13 +213,14 @@ public static partial class Colours
             run =>
             {
                 var areas = Known(run, given.Areas);
+                var unders = Unders(run, palettes);
                 run.InHand.Colours =
                 [
                     .. run.InHand.Colours.Select(colour =>
                     {
                         if (!areas.Contains(colour.Wish.Area))
                             return colour;
-                        var under = Under(colour.Wish.Area, run, palettes);
+                        var under = unders(colour.Wish.Area);
                         var offered = Choosing.Offers(under, run.Schools, colour.Wish, run.Mixed);
                         if (given.Place < 0 || given.Place >= offered.Length)
                             throw TroubleException.Unusable("This recipe was not offered.");

@@ -23,23 +23,37 @@ public static partial class Colours
     /// </summary>
     internal static RunPalette? OnGround(RunWithSupplies run, Palettes palettes) =>
         Palette(run, palettes) is { } onPaper
-            ? On(run.Painting.GroundOn(onPaper.Paints), onPaper, run, palettes)
+            ? On(run.Painting.GroundOn(onPaper.Paints).Middle.Colour(), onPaper, run, palettes)
             : null;
 
+    /// <summary>The run's palette on what an area is coloured on; see <see cref="Unders"/>.</summary>
+    internal static RunPalette Under(int area, RunWithSupplies run, Palettes palettes) => Unders(run, palettes)(area);
+
     /// <summary>
-    /// The run's palette on what an area is coloured on: under a detail what lies around it, else the print that is there, or
-    /// the ground; or a sentence that it is missing.
+    /// The run's palette on what its areas are coloured on, by area: under a detail what lies around it, else the ground where
+    /// the area lies, and the print that is there; or a sentence that it is missing. The run is taken as it is now.
     /// </summary>
-    internal static RunPalette Under(int area, RunWithSupplies run, Palettes palettes)
+    internal static Func<int, RunPalette> Unders(RunWithSupplies run, Palettes palettes)
     {
+        var onPaper = Needed(run, palettes);
         var painting = run.Painting;
-        return
-            (
-                run.Printed.ContainsKey(area)
-                || painting.Areas.FirstOrDefault(one => one.Area == area) is { DetailOf: not null }
-            ) && Palette(run, palettes) is { } onPaper
-            ? On(painting.Under(area, onPaper.Paints, run.Schools), onPaper, run, palettes)
-            : Ground(run, palettes);
+        var surfaces = painting.Unders(onPaper.Paints, run.Schools);
+        var panel = painting.GroundOn(onPaper.Paints).Middle.Colour();
+        var (details, printed) = (run.Details, run.Printed);
+        return area =>
+        {
+            var ground = surfaces(area).Middle.Colour();
+            // A ground that passes from hue to hue is another one under each area: those that look about alike share one.
+            if (
+                !details.Contains(area)
+                && !printed.ContainsKey(area)
+                && Ciede2000.Difference(ground, panel) >= SameGround
+            )
+                ground = new Lab(Stepped(ground.L), Stepped(ground.A), Stepped(ground.B));
+            return On(ground, onPaper, run, palettes);
+        };
+
+        static double Stepped(double coordinate) => GroundStep * Math.Round(coordinate / GroundStep);
     }
 
     /// <summary>Does a change; where it changes what details are coloured on, their recipes follow.</summary>
@@ -54,23 +68,27 @@ public static partial class Colours
         Action change
     )
     {
-        var before = Palette(run, palettes) is null
-            ? []
-            : areas.ToDictionary(area => area, area => Under(area, run, palettes));
+        if (Palette(run, palettes) is null)
+        {
+            change();
+            return;
+        }
+        var (on, changed) = (areas.ToHashSet(), Unders(run, palettes));
+        var before = on.ToDictionary(area => area, area => changed(area));
         change();
+        var now = Unders(run, palettes);
         run.InHand.Colours =
         [
             .. run.InHand.Colours.Select(colour =>
-                before.TryGetValue(colour.Wish.Area, out var was)
-                    ? Choosing.OnAnotherGround(was, Under(colour.Wish.Area, run, palettes), run.Schools, colour)
+                before.TryGetValue(colour.Wish.Area, out var was) && now(colour.Wish.Area) is var under && under != was
+                    ? Choosing.OnAnotherGround(was, under, run.Schools, colour)
                     : colour
             ),
         ];
     }
 
-    private static RunPalette On(Surface surface, RunPalette onPaper, RunWithSupplies run, Palettes palettes)
+    private static RunPalette On(Lab ground, RunPalette onPaper, RunWithSupplies run, Palettes palettes)
     {
-        var ground = surface.Middle.Colour();
         return Ciede2000.Difference(ground, onPaper.Paints.Paper.Colour.ToLab()) < SameGround
             ? onPaper
             : palettes.ForRun(
@@ -84,6 +102,7 @@ public static partial class Colours
     }
 
     private const double SameGround = 1; // CIEDE2000: what is not seen changes no recipe
+    private const double GroundStep = 3; // in each coordinate of CIELAB; half of it changes a recipe little. This project's own
 
     /// <summary>The run's palette on its ground, or a sentence that it is missing.</summary>
     internal static RunPalette Ground(RunWithSupplies run, Palettes palettes) =>

@@ -128,11 +128,10 @@ public static class HabitsPlace
         if (!before.ChoosesLike(there.Schools) && Colours.Palette(there, palettes) is not null)
         {
             await gate.Open(there, Colours.OnTheBench, cancel);
+            var unders = Colours.Unders(there, palettes);
             Colours.DetailsFollow(there, palettes, () =>
                 there.InHand.Colours = [
-                    .. there.InHand.Colours.Select(c =>
-                        Choosing.Anew(Colours.Under(c.Wish.Area, there, palettes), c, before, there.Schools)
-                    ),
+                    .. there.InHand.Colours.Select(c => Choosing.Anew(unders(c.Wish.Area), c, before, there.Schools)),
                 ]
             );
         }

@@ -35,7 +35,7 @@ internal static class ThriftPlace
     )
     {
         var run = await runs.Piece(id, cancel);
-        var stops = Thrift.Stops(Colours.Ground(run, palettes), run.Schools, [.. run.Colours], Details(run));
+        var stops = Thrift.Stops(Colours.Ground(run, palettes), run.Schools, [.. run.Colours], Apart(run, palettes));
         var now = run.Colours.Select(colour => colour.Recipe).ToList();
         return TypedResults.Ok(
             stops
@@ -78,7 +78,7 @@ internal static class ThriftPlace
                     Colours.Ground(run, palettes),
                     run.Schools,
                     [.. run.Colours],
-                    Details(run),
+                    Apart(run, palettes),
                     given.PricePerMix
                 );
                 // Wishes of areas that are joined away or marked are kept as they are.
@@ -91,6 +91,15 @@ internal static class ThriftPlace
             cancel
         );
 
-    private static HashSet<int> Details(RunWithSupplies run) =>
-        [.. run.Painting.Areas.Where(area => area.DetailOf is not null).Select(area => area.Area)];
+    /// <summary>Areas whose recipes are found on something else than the others': details, prints, a ground's hues.</summary>
+    private static HashSet<int> Apart(RunWithSupplies run, Palettes palettes)
+    {
+        var (ground, unders) = (Colours.Ground(run, palettes), Colours.Unders(run, palettes));
+        return
+        [
+            .. run
+                .Painting.Areas.Select(area => area.Area)
+                .Where(area => run.Details.Contains(area) || unders(area) != ground),
+        ];
+    }
 }
