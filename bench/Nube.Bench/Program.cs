@@ -35,7 +35,7 @@ if (args.Length == 0 || !args.Contains("--filter") || args[^1] is "*" or "areas"
 {
     foreach (var way in Nube.Core.Tests.Artwork.Trial.AgreementTrial.Cases)
         Console.WriteLine(
-            $"areas found again, {way}: {Nube.Core.Tests.Artwork.Trial.AgreementTrial.Of(way, Enumerable.Range(0, Nube.Core.Tests.Artwork.Trial.AgreementTrial.Drawings))}"
+            $"areas found again, {way}: {Nube.Core.Tests.Artwork.Trial.AgreementTrial.Of(way, heldBack: true)}"
         );
 }
 if (args[^1..] is ["look"])

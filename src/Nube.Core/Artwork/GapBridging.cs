@@ -19,17 +19,24 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
     /// </summary>
     public const double MostMm = 2.5;
 
-    /// <summary>The rule for gaps up to this length: strict to what a clean print needs, more willing beyond.</summary>
+    /// <summary>
+    /// The rule for gaps up to this length: strict to what a clean print needs, beyond it more willing step by step, until
+    /// ends run on to lines as far as to each other.
+    /// </summary>
     /// <param name="longestMm">0 to <see cref="MostMm"/>; 0 closes none.</param>
-    public static GapRule UpTo(double longestMm) =>
-        longestMm <= 0 ? None
-        : longestMm <= Strict.LongestMm
-            ? Strict with
-            {
-                LongestMm = longestMm,
-                LongestToLineMm = Math.Min(longestMm, Strict.LongestToLineMm),
-            }
-        : Gappy with { LongestMm = longestMm, LongestToLineMm = longestMm };
+    public static GapRule UpTo(double longestMm)
+    {
+        if (longestMm <= 0)
+            return None;
+        if (longestMm <= Strict.LongestMm)
+            return Strict with { LongestMm = longestMm, LongestToLineMm = Math.Min(longestMm, Strict.LongestToLineMm) };
+        var beyond = (longestMm - Strict.LongestMm) / (MostMm - Strict.LongestMm);
+        return new GapRule(
+            longestMm,
+            Strict.LeastCosine + beyond * (Gappy.LeastCosine - Strict.LeastCosine),
+            Strict.LongestToLineMm + beyond * (MostMm - Strict.LongestToLineMm)
+        );
+    }
 
     /// <summary>Closes nothing.</summary>
     public static GapRule None { get; } = new(0, 1, 0);
@@ -38,7 +45,8 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
 /// <summary>Closes small breaks where the stamp did not print.</summary>
 /// <remarks>
 /// Works on the skeleton of the lines: every end has a direction, taken over its last millimetre. Two ends that point
-/// at each other are joined, nearest pairs first; an end left over runs on to the nearest line ahead of it.
+/// at each other are joined, nearest pairs first; an end left over runs on to the nearest line ahead of it. Breaks in
+/// lines that are broader than they are long have no ends: see <see cref="BroadGaps"/>.
 /// </remarks>
 internal static class GapBridging
 {
@@ -89,6 +97,7 @@ internal static class GapBridging
             if (!joined[end] && InkAhead(art, ends[end], rule.LongestToLineMm * art.PixelsPerMm) is { } hit)
                 Draw(drawn, ends[end].At, hit);
         }
+        BroadGaps.Close(art, rule.LongestMm, bridges);
         return bridges;
     }
 

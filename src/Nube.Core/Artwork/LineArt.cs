@@ -18,8 +18,9 @@ public sealed record LineArt(int Width, int Height, double PixelsPerMm, byte[] D
 /// <remarks>
 /// A drawing is cut at half darkness. A scan is first divided by its own light (a grey closing wider than any line,
 /// blurred), smoothed a little, stretched between its paper and its ink, and cut with two thresholds (hysteresis, J.
-/// Canny, IEEE PAMI 8 (1986), 679-698): a faint pixel is a line only if it hangs together with dark ones. The low
-/// threshold follows the noise of the paper. Specks are dropped.
+/// Canny, IEEE PAMI 8 (1986), 679-698): a faint pixel is a line only if it hangs together with dark ones, or with a long
+/// row of faint ones. The low threshold follows the noise of the paper; <see cref="Hairlines"/> go below it. Specks are
+/// dropped.
 /// </remarks>
 public static class LineExtraction
 {
@@ -32,6 +33,7 @@ public static class LineExtraction
     private const double SpeckMm2 = 0.12,
         SpeckMm = 1,
         CoreMm2 = 0.02; // least surface and length of a line; the surface that must be dark in it. Set on the trial drawings
+    private const double HairlineMm = 3; // what is so long is a line without being dark anywhere. Set on the trial drawings
     private const int HalfDarkness = 127; // of 255: a drawing in vectors has no light to even out
 
     /// <summary>Grey that the division gives to paper; leaves room for paper lighter than its surroundings.</summary>
@@ -53,7 +55,7 @@ public static class LineExtraction
         var darkness = picture.IsDrawn ? Inverted(picture) : Stretched(picture);
         var (low, high) = picture.IsDrawn ? (HalfDarkness, HalfDarkness) : Thresholds(darkness);
         var art = new LineArt(picture.Width, picture.Height, picture.PixelsPerMm, darkness, new byte[darkness.Length]);
-        if (!Cut(art, low, high))
+        if (!Cut(art, low, high, picture.IsDrawn))
             throw new PictureTroubleException(
                 "No lines stand out from the paper in this picture. Scan it darker, or bring in another."
             );
@@ -180,11 +182,13 @@ public static class LineExtraction
     }
 
     /// <summary>Fills the ink of the art; false when there is none.</summary>
-    private static bool Cut(LineArt art, int low, int high)
+    private static bool Cut(LineArt art, int low, int high, bool drawn)
     {
         using var darkness = art.Wrap(art.Darkness);
         using var faint = new Mat();
         Cv2.Threshold(darkness, faint, low, 255, ThresholdTypes.Binary);
+        if (!drawn)
+            Hairlines.Add(darkness, faint, low);
         using var labelled = new Mat();
         using var stats = new Mat();
         using var centres = new Mat();
@@ -216,7 +220,7 @@ public static class LineExtraction
         {
             var extent = Math.Max(stats.At<int>(label, 2), stats.At<int>(label, 3));
             kept[label] =
-                core[label] >= Math.Max(1, CoreMm2 * perMm2)
+                (core[label] >= Math.Max(1, CoreMm2 * perMm2) || extent >= HairlineMm * art.PixelsPerMm)
                 && (stats.At<int>(label, 4) >= SpeckMm2 * perMm2 || extent >= SpeckMm * art.PixelsPerMm);
         }
         var any = false;

@@ -16,6 +16,7 @@ public static class PhotoPanel
     private const int SmallSide = 900; // pixels of the longer side in which the panel is looked for
     private const double LeastShare = 0.15; // of the photo: smaller is a thing on the desk
     private const double MostShare = 0.985; // larger is the photo's own rim
+    private const double OnRim = 0.01; // of the photo's width or height
     private const double CornerTolerance = 0.02; // of the outline's length, when it is reduced to its corners
 
     /// <summary>The corners of the largest bright four-sided thing, as shares; null when there is none.</summary>
@@ -57,6 +58,7 @@ public static class PhotoPanel
                     // A blot is no panel: its hull is much larger than itself.
                     if (
                         corners.Length != 4
+                        || corners.Any(corner => IsOnRim(corner, small.Size()))
                         || share is < LeastShare or > MostShare
                         || area <= best.Area
                         || Cv2.ContourArea(outline) < 0.8 * area
@@ -73,6 +75,16 @@ public static class PhotoPanel
             .. FromTopLeft(best.Corners)
                 .Select(corner => new PicturePoint((corner.X + 0.5) / small.Width, (corner.Y + 0.5) / small.Height)),
         ];
+    }
+
+    /// <summary>A corner on the photo's own rim is where the light ends, or where a shadow does.</summary>
+    private static bool IsOnRim(Point corner, Size photo)
+    {
+        var (across, down) = (OnRim * photo.Width, OnRim * photo.Height);
+        return corner.X < across
+            || corner.Y < down
+            || corner.X >= photo.Width - across
+            || corner.Y >= photo.Height - down;
     }
 
     /// <summary>The panel as it looks from straight above, in greys.</summary>

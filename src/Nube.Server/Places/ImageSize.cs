@@ -106,10 +106,7 @@ internal static class ImageSize
             await apprentices.Do(new FindPanel(), await PictureDesk.Content(file, cancel), stop: cancel)
         ).Corners;
         return TypedResults.Ok(
-            new PanelFound(
-                found is not null,
-                found ?? [new(0.02, 0.02), new(0.98, 0.02), new(0.98, 0.98), new(0.02, 0.98)]
-            )
+            new PanelFound(found is not null, found ?? [new(0, 0), new(1, 0), new(1, 1), new(0, 1)])
         );
     }
 

@@ -60,6 +60,35 @@ public class PhotoPanelTests
         );
     }
 
+    /// <summary>
+    /// Eighteen photos of a desk without a panel, each with a straight-edged shadow: what the shadow leaves has four corners,
+    /// but on the photo's rim.
+    /// </summary>
+    [Fact]
+    public void A_shadow_that_reaches_the_rim_is_no_panel()
+    {
+        var random = new Random(18);
+        var found = 0;
+        for (var photo = 0; photo < 18; photo++)
+        {
+            const int width = 480,
+                height = 360;
+            var (sin, cos) = Math.SinCos(random.NextDouble() * 2 * Math.PI);
+            var (offset, deep) = (120 * (random.NextDouble() - 0.5), 0.35 + 0.3 * random.NextDouble());
+            var pixels = new byte[4 * width * height];
+            for (var at = 0; at < width * height; at++)
+            {
+                var inShadow = (at % width - width / 2) * cos + (at / width - height / 2) * sin > offset;
+                var light = (inShadow ? deep : 1) * (0.97 + 0.06 * random.NextDouble());
+                (pixels[4 * at], pixels[4 * at + 1]) = ((byte)(170 * light), (byte)(140 * light));
+                (pixels[4 * at + 2], pixels[4 * at + 3]) = ((byte)(105 * light), byte.MaxValue);
+            }
+            if (PhotoPanel.Find(new ColourPicture(width, height, pixels)) is not null)
+                found++;
+        }
+        Assert.Equal(0, found);
+    }
+
     [Fact]
     public void Nothing_four_sided_is_no_panel()
     {

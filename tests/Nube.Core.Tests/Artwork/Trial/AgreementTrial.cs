@@ -23,14 +23,44 @@ internal static class AgreementTrial
 {
     private const double LineWithOneGapMm = 60;
 
-    /// <summary>How many drawings there are.</summary>
-    public const int Drawings = 32;
+    /// <summary>
+    /// The drawings that constants were set on, or those that are held back: eight and eight by turns, so that each has all
+    /// kinds.
+    /// </summary>
+    /// <param name="name">The way in which they are spoiled, which says what is drawn.</param>
+    /// <param name="heldBack">Those that nothing was set on.</param>
+    public static IEnumerable<int> Drawings(string name, bool heldBack)
+    {
+        var (first, count) =
+            name.StartsWith("hairlines", StringComparison.Ordinal) ? (TrialDrawings.Hairlines, 16)
+            : name.StartsWith("walls", StringComparison.Ordinal) ? (TrialDrawings.Walls, 16)
+            : (0, 32);
+        return Enumerable.Range(0, count).Where(at => at / 8 % 2 == (heldBack ? 1 : 0)).Select(at => first + at);
+    }
 
     /// <summary>The ways in which drawings are spoiled.</summary>
     public static IReadOnlyList<string> Cases { get; } =
-    ["clean", "scan", "kraft", "photo", "contrast 15 %", "contrast 7.5 %", "gaps 0.5 mm", "gaps 1 mm"];
+    [
+        "clean",
+        "scan",
+        "kraft",
+        "photo",
+        "contrast 15 %",
+        "contrast 7.5 %",
+        "gaps 0.5 mm",
+        "gaps 1 mm",
+        "gaps 1 mm, set for them",
+        "hairlines",
+        "hairlines, kraft",
+        "hairlines, contrast 15 %",
+        "hairlines, contrast 15 %, grain",
+        "walls",
+        "walls, gaps 0.5 mm",
+        "walls, gaps 1 mm",
+    ];
 
-    private static readonly ScanConditions Scan = ScanConditions.Ordinary;
+    private static readonly ScanConditions Scan = ScanConditions.Ordinary,
+        Soft = Scan with { BlurMm = 0.07 }; // as soft as the photo's lens
 
     internal static (ScanConditions? Conditions, double GapMm, GapRule Rule) Case(string name) =>
         name switch
@@ -53,16 +83,22 @@ internal static class AgreementTrial
             ),
             "contrast 15 %" => (Scan with { Contrast = 0.15, Grain = 2.5 }, 0, GapRule.Strict),
             "contrast 7.5 %" => (Scan with { Contrast = 0.075, Grain = 2 }, 0, GapRule.Strict),
-            "gaps 0.5 mm" => (Scan, 0.5, GapRule.Strict),
-            "gaps 1 mm" => (Scan, 1.0, GapRule.Gappy),
+            "gaps 0.5 mm" or "walls, gaps 0.5 mm" => (Scan, 0.5, GapRule.Strict),
+            "gaps 1 mm" or "walls, gaps 1 mm" => (Scan, 1.0, GapRule.Strict),
+            "gaps 1 mm, set for them" => (Scan, 1.0, GapRule.UpTo(1.5)),
+            "hairlines" => (Soft, 0, GapRule.Strict),
+            "hairlines, kraft" => (Soft with { Kraft = true }, 0, GapRule.Strict),
+            "hairlines, contrast 15 %" => (Soft with { Contrast = 0.15, Grain = 2.5 }, 0, GapRule.Strict),
+            "hairlines, contrast 15 %, grain" => (Soft with { Contrast = 0.15, Grain = 3.5 }, 0, GapRule.Strict),
+            "walls" => (Scan, 0, GapRule.Strict),
             _ => throw new ArgumentOutOfRangeException(nameof(name)),
         };
 
-    /// <summary>Agreement over some drawings, spoiled in one of the ways.</summary>
-    public static Agreement Of(string name, IEnumerable<int> drawings)
+    /// <summary>Agreement over drawings spoiled in one of the ways.</summary>
+    public static Agreement Of(string name, bool heldBack)
     {
         var (conditions, gap, rule) = Case(name);
-        return Of(drawings, conditions, gap, rule);
+        return Of(Drawings(name, heldBack), conditions, gap, rule);
     }
 
     /// <summary>The clean drawings with their areas: the same for every way of spoiling them.</summary>
@@ -236,9 +272,10 @@ internal static class AgreementTrial
                 }
             }
             var (sin, cos) = Math.SinCos(0.5 * Math.Atan2(2 * xy, xx - yy));
-            for (var dy = -around; dy <= around; dy++)
+            var reach = Math.Max(around, (int)Math.Ceiling(across + half));
+            for (var dy = Math.Max(-reach, -y); dy <= Math.Min(reach, sheet.Height - 1 - y); dy++)
             {
-                for (var dx = -around; dx <= around; dx++)
+                for (var dx = Math.Max(-reach, -x); dx <= Math.Min(reach, sheet.Width - 1 - x); dx++)
                 {
                     if (Math.Abs(dx * cos + dy * sin) < half && Math.Abs(dy * cos - dx * sin) < across)
                         pixels[(y + dy) * sheet.Width + x + dx] = 255;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.RegularExpressions;
 
 namespace Nube.Core.Tests.Artwork.Trial;
 
@@ -7,7 +8,7 @@ namespace Nube.Core.Tests.Artwork.Trial;
 /// Invented stamp drawings of eight kinds, made by seeded code: thin and thick line, dense and sparse, lettering,
 /// hatching, dots.
 /// </summary>
-internal static class TrialDrawings
+internal static partial class TrialDrawings
 {
     /// <summary>Side of a drawing, mm.</summary>
     public const double Side = 62;
@@ -24,15 +25,26 @@ internal static class TrialDrawings
         Hatched,
     ];
 
-    /// <summary>Names of the kinds, for reports.</summary>
-    public static string KindOf(int number) => Kinds[number % Kinds.Length].Method.Name;
+    /// <summary>The first number of drawings of which two thirds are hairlines of 0.12 to 0.17 mm.</summary>
+    public const int Hairlines = 100;
+
+    /// <summary>The first number of drawings with walls of 2.1 to 2.9 mm.</summary>
+    public const int Walls = 200;
 
     /// <summary>A drawing by its number; the same number gives the same drawing.</summary>
     public static byte[] Svg(int number)
     {
         var random = new Random(1000 + number);
-        var line = 0.25 + 0.75 * ((number / Kinds.Length % 4 + random.NextDouble()) / 4);
-        var body = Kinds[number % Kinds.Length](random);
+        var line = number switch
+        {
+            >= Walls => Between(random, 2.1, 2.9),
+            >= Hairlines => Between(random, 0.12, 0.17),
+            _ => 0.25 + 0.75 * ((number / Kinds.Length % 4 + random.NextDouble()) / 4),
+        };
+        var body =
+            number >= Walls ? Rooms(random)
+            : number >= Hairlines ? Mixed(Kinds[number % Kinds.Length](random))
+            : Kinds[number % Kinds.Length](random);
         return Encoding.UTF8.GetBytes(
             F(
                 $"""<svg xmlns="http://www.w3.org/2000/svg" width="{Side}mm" height="{Side}mm" viewBox="0 0 {Side} {Side}"><g fill="#fff" stroke="#000" stroke-width="{line}" stroke-linejoin="round" stroke-linecap="round">{body}</g></svg>"""
@@ -135,6 +147,37 @@ internal static class TrialDrawings
                 F($"""<path fill="none" d="M{8 + column * 46 / 6.0:0.##} 32L{14 + column * 34 / 6.0:0.##} 57"/>""")
             );
         return body.ToString();
+    }
+
+    /// <summary>Every third shape of a drawing in a line of 0.6 mm, as outlines are that have fine details in them.</summary>
+    private static string Mixed(string body)
+    {
+        var shape = 0;
+        return ShapeStart()
+            .Replace(body, start => shape++ % 3 == 0 ? start.Value + "stroke-width=\"0.6\" " : start.Value);
+    }
+
+    [GeneratedRegex("<(path|ellipse) ")]
+    private static partial Regex ShapeStart();
+
+    /// <summary>A house seen from above: rooms in rows, their walls at all angles, one round tower.</summary>
+    private static string Rooms(Random random)
+    {
+        var body = new StringBuilder();
+        var (rows, lean) = (random.Next(3, 5), Between(random, -4, 4));
+        var high = (Side - 12) / rows;
+        for (var row = 0; row < rows; row++)
+        {
+            var columns = random.Next(2, 5);
+            var wide = (Side - 16) / columns;
+            for (var column = 0; column < columns; column++)
+                body.Append(
+                    F(
+                        $"""<path d="M{8 + column * wide + lean:0.##} {6 + row * high:0.##}h{wide:0.##}l{-lean:0.##} {high:0.##}h{-wide:0.##}Z"/>"""
+                    )
+                );
+        }
+        return body.Append(Ellipse(Between(random, 20, 42), Between(random, 20, 42), 8, 7)).ToString();
     }
 
     private static string Tiles(Random random)
