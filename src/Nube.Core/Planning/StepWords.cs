@@ -95,6 +95,16 @@ public static class StepWords
     private static HuesAlong? OnGradient(Pass pass) =>
         pass.Acts.Select(act => act.Along).FirstOrDefault(along => along is not null);
 
+    /// <summary>How far apart the strokes of a pencil lie; empty where they lie close together.</summary>
+    private static string Apart(Pass pass) =>
+        pass.Acts.Where(act => act.Kind == ActKind.Draw).Select(act => act.Share).DefaultIfEmpty(1).Min() switch
+        {
+            > 0.9 => "",
+            > 0.58 => "Strokes apart: about a third of what is under them stays to be seen. ",
+            > 0.42 => "Strokes apart: about half of what is under them stays to be seen. ",
+            _ => "A few strokes only: about two thirds of what is under them stay to be seen. ",
+        };
+
     private static string ZoneWords(Pass pass, bool inInches)
     {
         var each = pass.Areas.Length == 1 ? "" : " of each area";
@@ -157,7 +167,7 @@ public static class StepWords
             Stroke.Pull =>
                 "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
             Stroke.Draw =>
-                $"{Pressed(pass.Pressure)}. {(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
+                $"{Pressed(pass.Pressure)}. {Apart(pass)}{(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
             Stroke.WetDrawn => "A clean wet brush along the strokes, from light into dark; rinse it often",
             Stroke.PenPair => schools.Pens switch
             {

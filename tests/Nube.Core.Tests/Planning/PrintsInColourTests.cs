@@ -2,6 +2,7 @@ using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
+using Nube.Core.Planning;
 using Nube.Core.Simulation;
 using Nube.Core.Tests.Methods;
 using Nube.Core.Tests.Simulation;
@@ -127,5 +128,16 @@ public sealed class PrintsInColourTests(ITestOutputHelper output)
             Assert.InRange(apart, 0, 2);
             Assert.True(pears.Seen(picture, area).L < pears.Seen(bare, area).L - 0.5);
         }
+        // The hand is told, too.
+        Assert.All(pears.Plan.Passes, pass => Assert.Contains(
+                left switch
+                {
+                    PrintLeft.Third => "about a third of what is under them",
+                    PrintLeft.TwoThirds => "about two thirds of what is under them",
+                    _ => "light hand",
+                },
+                StepWords.How(pass, pears.Schools),
+                StringComparison.Ordinal
+            ));
     }
 }
