@@ -9,7 +9,7 @@ namespace Nube.Core.Artwork;
 /// goes on beyond them. Two lines side by side face each other, too, but are thin behind their faces; a notch is open at
 /// one end only. This project's own.
 /// </remarks>
-internal static class BroadGaps
+internal sealed class BroadGaps
 {
     // Set on every other one of the trial drawings.
     private const int Around = 4; // pixels in which the direction of a rim is looked for
@@ -20,19 +20,34 @@ internal static class BroadGaps
     private const double LeastFaceByGap = 0.5; // length of a face in parts of the gap: the same
     private const double LeastLean = 0.15; // of the ink around a rim that must lie on one side: less is a hairline
 
+    private readonly LineArt art;
+    private readonly byte[] ink,
+        bridges,
+        slots;
+    private readonly int width,
+        height,
+        reach;
+    private readonly Dictionary<int, Point2d> rims;
+
+    private BroadGaps(LineArt art, double longestMm, byte[] bridges)
+    {
+        (this.art, ink, this.bridges, slots) = (art, art.Ink, bridges, new byte[art.Ink.Length]);
+        (width, height, reach) = (art.Width, art.Height, (int)Math.Ceiling(longestMm * art.PixelsPerMm));
+        rims = Rims(art, reach);
+    }
+
     /// <summary>Draws what closes them into a mask of bridges.</summary>
     /// <param name="art">The lines.</param>
     /// <param name="longestMm">Longest break, mm.</param>
     /// <param name="bridges">255 where a gap is closed; more is added.</param>
-    public static void Close(LineArt art, double longestMm, byte[] bridges)
+    public static void Close(LineArt art, double longestMm, byte[] bridges) =>
+        new BroadGaps(art, longestMm, bridges).Close();
+
+    private void Close()
     {
-        var (ink, width, height) = (art.Ink, art.Width, art.Height);
-        var reach = (int)Math.Ceiling(longestMm * art.PixelsPerMm);
-        var rims = Rims(art, reach);
         var rays = rims.Select(rim => Across(rim.Key, rim.Value)).OfType<Ray>().ToList();
         if (rays.Count == 0)
             return;
-        var slots = new byte[ink.Length];
         using (var drawn = art.Wrap(slots))
         {
             foreach (var ray in rays)
@@ -45,7 +60,7 @@ internal static class BroadGaps
             if (!seen.Add(At(ray.From, ray.Out, ray.Steps)))
                 continue;
             // What hangs together is one slot.
-            var slot = Flood(At(ray.From, ray.Out, ray.Steps), pixel => IsSlot(pixel), int.MaxValue);
+            var slot = Flood(At(ray.From, ray.Out, ray.Steps), IsSlot, int.MaxValue);
             seen.UnionWith(slot);
             var across = slot.SelectMany(pixel => raysAt[pixel]).ToList();
             if (across.Count == 0 || !IsBreak(across) || Mouths(slot) < 2)
@@ -53,109 +68,109 @@ internal static class BroadGaps
             foreach (var pixel in slot)
                 bridges[pixel] = byte.MaxValue;
         }
+    }
 
-        Point Pixel(int at) => new(at % width, at / width);
+    private Point Pixel(int at) => new(at % width, at / width);
 
-        bool IsSlot(int pixel) => ink[pixel] == 0 && slots[pixel] != 0;
+    private bool IsSlot(int pixel) => ink[pixel] == 0 && slots[pixel] != 0;
 
-        bool IsFree(int pixel) => ink[pixel] == 0 && slots[pixel] == 0 && bridges[pixel] == 0;
+    private bool IsFree(int pixel) => ink[pixel] == 0 && slots[pixel] == 0 && bridges[pixel] == 0;
 
-        // All that hangs together with a pixel, sides and corners, or as many of it as are enough.
-        HashSet<int> Flood(int from, Func<int, bool> belongs, int enough)
+    /// <summary>All that hangs together with a pixel, sides and corners, or as many of it as are enough.</summary>
+    private HashSet<int> Flood(int from, Func<int, bool> belongs, int enough)
+    {
+        var found = new HashSet<int> { from };
+        var next = new Queue<int>(found);
+        while (found.Count < enough && next.TryDequeue(out var at))
         {
-            var found = new HashSet<int> { from };
-            var next = new Queue<int>(found);
-            while (found.Count < enough && next.TryDequeue(out var at))
+            foreach (var other in Beside(at))
             {
-                foreach (var other in Beside(at))
-                {
-                    if (belongs(other) && found.Add(other))
-                        next.Enqueue(other);
-                }
-            }
-            return found;
-        }
-
-        IEnumerable<int> Beside(int at)
-        {
-            var (x, y) = (at % width, at / width);
-            for (var ny = Math.Max(0, y - 1); ny <= Math.Min(height - 1, y + 1); ny++)
-            {
-                for (var nx = Math.Max(0, x - 1); nx <= Math.Min(width - 1, x + 1); nx++)
-                {
-                    if (nx != x || ny != y)
-                        yield return ny * width + nx;
-                }
+                if (belongs(other) && found.Add(other))
+                    next.Enqueue(other);
             }
         }
+        return found;
+    }
 
-        // Pieces of paper beside a slot that are not beside each other, each of which opens into what can be an area.
-        int Mouths(HashSet<int> slot)
+    private IEnumerable<int> Beside(int at)
+    {
+        var (x, y) = (at % width, at / width);
+        for (var ny = Math.Max(0, y - 1); ny <= Math.Min(height - 1, y + 1); ny++)
         {
-            var least = (int)(AreaFinder.SliverMm2 * art.PixelsPerMm * art.PixelsPerMm);
-            var ring = slot.SelectMany(Beside).Where(IsFree).ToHashSet();
-            var mouths = 0;
-            while (ring.Count > 0)
+            for (var nx = Math.Max(0, x - 1); nx <= Math.Min(width - 1, x + 1); nx++)
             {
-                var mouth = Flood(ring.First(), ring.Contains, int.MaxValue);
-                ring.ExceptWith(mouth);
-                if (Flood(mouth.First(), IsFree, least).Count >= least)
-                    mouths++;
+                if (nx != x || ny != y)
+                    yield return ny * width + nx;
             }
-            return mouths;
         }
+    }
 
-        int At(int from, Point2d direction, int step)
+    /// <summary>Pieces of paper beside a slot that are not beside each other, each of which opens into what can be an area.</summary>
+    private int Mouths(HashSet<int> slot)
+    {
+        var least = (int)(AreaFinder.SliverMm2 * art.PixelsPerMm * art.PixelsPerMm);
+        var ring = slot.SelectMany(Beside).Where(IsFree).ToHashSet();
+        var mouths = 0;
+        while (ring.Count > 0)
         {
-            var (x, y) = (
-                from % width + (int)Math.Round(direction.X * step),
-                from / width + (int)Math.Round(direction.Y * step)
-            );
-            return x < 0 || y < 0 || x >= width || y >= height ? from : y * width + x;
+            var mouth = Flood(ring.First(), ring.Contains, int.MaxValue);
+            ring.ExceptWith(mouth);
+            if (Flood(mouth.First(), IsFree, least).Count >= least)
+                mouths++;
         }
+        return mouths;
+    }
 
-        Ray? Across(int from, Point2d direction)
-        {
-            var step = 1;
-            while (step <= 2 && ink[At(from, direction, step)] != 0)
-                step++;
-            var first = step;
-            while (step <= reach + first && ink[At(from, direction, step)] == 0)
-                step++;
-            if (step == first || step > reach + first || ink[At(from, direction, step)] == 0)
-                return null;
-            var hit = At(from, direction, step);
-            if (hit == from)
-                return null;
-            foreach (var rim in (ReadOnlySpan<int>)[hit, hit - 1, hit + 1, hit - width, hit + width])
-            {
-                if (rims.TryGetValue(rim, out var other) && other.X * direction.X + other.Y * direction.Y < Facing)
-                    return new Ray(from, direction, step - 1, step - first);
-            }
+    private int At(int from, Point2d direction, int step)
+    {
+        var (x, y) = (
+            from % width + (int)Math.Round(direction.X * step),
+            from / width + (int)Math.Round(direction.Y * step)
+        );
+        return x < 0 || y < 0 || x >= width || y >= height ? from : y * width + x;
+    }
+
+    private Ray? Across(int from, Point2d direction)
+    {
+        var step = 1;
+        while (step <= 2 && ink[At(from, direction, step)] != 0)
+            step++;
+        var first = step;
+        while (step <= reach + first && ink[At(from, direction, step)] == 0)
+            step++;
+        if (step == first || step > reach + first || ink[At(from, direction, step)] == 0)
             return null;
-        }
-
-        int Depth(int from, Point2d direction, int most)
+        var hit = At(from, direction, step);
+        if (hit == from)
+            return null;
+        foreach (var rim in (ReadOnlySpan<int>)[hit, hit - 1, hit + 1, hit - width, hit + width])
         {
-            var step = 1;
-            while (step < most && At(from, direction, step) is var pixel && pixel != from && ink[pixel] != 0)
-                step++;
-            return step;
+            if (rims.TryGetValue(rim, out var other) && other.X * direction.X + other.Y * direction.Y < Facing)
+                return new Ray(from, direction, step - 1, step - first);
         }
+        return null;
+    }
 
-        bool IsBreak(List<Ray> across)
-        {
-            // Both faces send rays.
-            var face = across.Count / 2.0;
-            var gap = Median(across.Select(ray => ray.Gap));
-            if (face < LeastFaceMm * art.PixelsPerMm || face < LeastFaceByGap * gap)
-                return false;
-            var byFace = face > AreaFinder.WidestLineMm * art.PixelsPerMm ? DepthOfWallByFace : DepthByFace;
-            var enough = (int)Math.Ceiling(byFace * face);
-            var depth = Median(across.Select(ray => Depth(ray.From, new Point2d(-ray.Out.X, -ray.Out.Y), enough)));
-            var behind = Median(across.Select(ray => Depth(At(ray.From, ray.Out, ray.Steps + 1), ray.Out, enough)));
-            return Math.Min(depth, behind) >= enough;
-        }
+    private int Depth(int from, Point2d direction, int most)
+    {
+        var step = 1;
+        while (step < most && At(from, direction, step) is var pixel && pixel != from && ink[pixel] != 0)
+            step++;
+        return step;
+    }
+
+    private bool IsBreak(List<Ray> across)
+    {
+        // Both faces send rays.
+        var face = across.Count / 2.0;
+        var gap = Median(across.Select(ray => ray.Gap));
+        if (face < LeastFaceMm * art.PixelsPerMm || face < LeastFaceByGap * gap)
+            return false;
+        var byFace = face > AreaFinder.WidestLineMm * art.PixelsPerMm ? DepthOfWallByFace : DepthByFace;
+        var enough = (int)Math.Ceiling(byFace * face);
+        var depth = Median(across.Select(ray => Depth(ray.From, new Point2d(-ray.Out.X, -ray.Out.Y), enough)));
+        var behind = Median(across.Select(ray => Depth(At(ray.From, ray.Out, ray.Steps + 1), ray.Out, enough)));
+        return Math.Min(depth, behind) >= enough;
     }
 
     private static double Median(IEnumerable<int> values)
