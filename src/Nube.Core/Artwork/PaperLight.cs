@@ -38,7 +38,8 @@ public sealed class PaperLight
     public static PaperLight Of(ColourPicture picture, double pixelsPerMm)
     {
         ArgumentNullException.ThrowIfNull(picture);
-        var samples = Samples(picture, Math.Max(1, (int)Math.Round(SampledMm * pixelsPerMm)));
+        var side = Math.Clamp((int)Math.Round(SampledMm * pixelsPerMm), 1, Math.Min(picture.Width, picture.Height));
+        var samples = Samples(picture, side);
         var rim = RimMm * pixelsPerMm;
         var onRim = samples
             .Where(one => one.X < rim || one.Y < rim || one.X > picture.Width - rim || one.Y > picture.Height - rim)

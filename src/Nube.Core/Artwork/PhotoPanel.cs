@@ -107,7 +107,7 @@ public static class PhotoPanel
     /// be.</exception>
     public static SizedPicture FlattenInColour(ColourPicture photo, PanelInPhoto panel, double pixelsPerMm)
     {
-        using var flat = Flat(photo, panel, pixelsPerMm);
+        using var flat = Flat(photo, panel, PictureReader.ScaleOfColours(pixelsPerMm, panel.WidthMm, panel.HeightMm));
         var rgba = new byte[4 * flat.Width * flat.Height];
         flat.AsSpan<byte>().CopyTo(rgba);
         return new SizedPicture(

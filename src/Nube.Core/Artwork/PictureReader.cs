@@ -41,6 +41,8 @@ public static class PictureReader
     /// <summary>Most pixels that are worked on: a letter sheet at 300 dots per inch, and a little.</summary>
     internal const double MostWorkPixels = 9_000_000;
 
+    private const double MostColourPixels = 4_000_000; // each takes some fifty bytes while it is looked at
+
     /// <summary>The kind of a file by its first bytes.</summary>
     /// <exception cref="PictureTroubleException">It is none that can be read.</exception>
     public static PictureKind Sniff(ReadOnlySpan<byte> file)
@@ -110,6 +112,12 @@ public static class PictureReader
         return new ColourPicture(width, height, upright.GetPixelSpan().ToArray());
     }
 
+    /// <summary>
+    /// Scale of a picture in colour: what is enough, or less where that would be more pixels than can be looked at in time.
+    /// </summary>
+    internal static double ScaleOfColours(double enough, double widthMm, double heightMm) =>
+        Math.Min(enough, Math.Sqrt(MostColourPixels / (widthMm * heightMm)));
+
     /// <summary>Reads a picture in colour at its size; clear paper is white.</summary>
     /// <param name="file">The whole file.</param>
     /// <param name="size">The size that the maker gave; an SVG may do without.</param>
@@ -125,7 +133,8 @@ public static class PictureReader
         var widthMm = size.WidthOf(picture.Width);
         using var read = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
         using var shrunk = new Mat();
-        var shrink = Math.Min(1, pixelsPerMm / (picture.Width / widthMm));
+        var scale = ScaleOfColours(pixelsPerMm, widthMm, widthMm * picture.Height / picture.Width);
+        var shrink = Math.Min(1, scale / (picture.Width / widthMm));
         Cv2.Resize(read, shrunk, default, shrink, shrink, InterpolationFlags.Area);
         shrunk.GetArray(out Vec4b[] pixels);
         var rgba = new byte[4 * pixels.Length];

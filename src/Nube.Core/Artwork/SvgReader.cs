@@ -53,7 +53,7 @@ internal static partial class SvgReader
 
     public static GreyPicture Read(byte[] file, PictureSize size)
     {
-        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Gray8, PictureReader.WorkPixelsPerMm);
+        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Gray8, (_, _) => PictureReader.WorkPixelsPerMm);
         using (sheet)
         {
             return new GreyPicture(
@@ -72,7 +72,9 @@ internal static partial class SvgReader
     /// <summary>The drawing in colour on white.</summary>
     public static SizedPicture ReadColours(byte[] file, PictureSize size, double pixelsPerMm)
     {
-        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Rgba8888, pixelsPerMm);
+        var (sheet, widthMm, remarks) = Drawn(file, size, SKColorType.Rgba8888, (w, h) =>
+            PictureReader.ScaleOfColours(pixelsPerMm, w, h)
+        );
         using (sheet)
         {
             return new SizedPicture(
@@ -90,7 +92,7 @@ internal static partial class SvgReader
         byte[] file,
         PictureSize size,
         SKColorType colours,
-        double pixelsPerMm
+        Func<double, double, double> scale
     )
     {
         var (text, declaredMm, filtered) = Clean(file);
@@ -119,7 +121,8 @@ internal static partial class SvgReader
         var heightMm = widthMm * bounds.Height / bounds.Width;
         if (heightMm > PictureSize.WidestMm)
             throw new PictureTroubleException($"The drawing would be {heightMm:0} mm high. Give it a smaller width.");
-        var width = (int)Math.Round(widthMm * pixelsPerMm);
+        var pixelsPerMm = scale(widthMm, heightMm);
+        var width = Math.Max(1, (int)Math.Round(widthMm * pixelsPerMm));
         var height = Math.Max(1, (int)Math.Round(heightMm * pixelsPerMm));
 
         var sheet = new SKBitmap(

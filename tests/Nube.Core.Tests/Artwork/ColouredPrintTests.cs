@@ -158,6 +158,35 @@ public sealed class ColouredPrintTests
         Assert.StartsWith("No print stands out", trouble.Message, StringComparison.Ordinal);
     }
 
+    /// <summary>A strip of a pixel or two is answered in words, too.</summary>
+    [Theory]
+    [InlineData(400, 1)]
+    [InlineData(40, 2)]
+    public void A_picture_that_is_hardly_one_is_refused_in_words(int width, int height)
+    {
+        using var bitmap = new SKBitmap(width, height);
+        bitmap.Erase(new SKColor(240, 238, 230));
+        using var file = bitmap.Encode(SKEncodedImageFormat.Png, 100);
+        var picture = PictureReader.ReadColours(file.ToArray(), new PictureSize(50, null), ColouredPrint.PixelsPerMm);
+        Assert.Throws<PictureTroubleException>(() => ColouredPrint.Parts(picture));
+    }
+
+    /// <summary>An A3 sheet has four times as many pixels as can be looked at in time: it is read coarser.</summary>
+    [Fact]
+    public void A_large_print_is_read_on_fewer_pixels()
+    {
+        var svg =
+            """
+            <svg xmlns="http://www.w3.org/2000/svg" width="420mm" height="297mm" viewBox="0 0 420 297">
+            <circle cx="120" cy="150" r="60" fill="#e8b4c0"/></svg>
+            """u8.ToArray();
+        var picture = PictureReader.ReadColours(svg, new PictureSize(null, null), ColouredPrint.PixelsPerMm);
+        Assert.InRange(picture.Picture.Width * picture.Picture.Height, 3_900_000, 4_100_000);
+        Assert.Equal(420, picture.WidthMm, 0.2);
+        var area = Assert.Single(ColouredPrint.Parts(picture).Areas);
+        Assert.InRange(area.SizeMm2, 0.98 * Math.PI * 3600, 1.02 * Math.PI * 3600);
+    }
+
     [Fact]
     public void A_drawing_in_colour_is_a_print_too()
     {
