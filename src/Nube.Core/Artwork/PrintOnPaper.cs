@@ -30,6 +30,29 @@ public sealed record PrintOnPaper(
     public static PrintOnPaper None { get; } =
         new(PictureShows.Lines, ImmutableDictionary<int, Srgb>.Empty, ImmutableDictionary<int, Srgb>.Empty);
 
+    private const double Alike = 3; // CIEDE2000: what is nearer counts as one colour of a print. This project's own
+
+    /// <summary>Its colours, each with the areas that have it, those on most areas first.</summary>
+    public ImmutableArray<(Srgb Colour, ImmutableArray<int> Areas)> ByColour()
+    {
+        var groups = new List<(Srgb Colour, List<int> Areas)>();
+        foreach (var (area, colour) in Areas.OrderBy(print => print.Key))
+        {
+            var like = groups.FindIndex(group => Ciede2000.Difference(group.Colour.ToLab(), colour.ToLab()) < Alike);
+            if (like < 0)
+                groups.Add((colour, [area]));
+            else
+                groups[like].Areas.Add(area);
+        }
+        return
+        [
+            .. groups
+                .OrderByDescending(group => group.Areas.Count)
+                .ThenBy(group => group.Areas[0])
+                .Select(group => (group.Colour, group.Areas.ToImmutableArray())),
+        ];
+    }
+
     /// <summary>
     /// The same after areas were joined and cut: what several were is mixed by their sizes, and each part of one is as it was.
     /// </summary>

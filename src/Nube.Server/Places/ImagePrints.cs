@@ -15,14 +15,12 @@ namespace Nube.Server.Places;
 /// <param name="Colour">How it looks on white paper.</param>
 /// <param name="LightTaken">Share of the light that it takes away, 0 to 1.</param>
 /// <param name="InWords">The same in a sentence, with the ink of the stash that it looks like.</param>
-public sealed record PrintedColourView(IReadOnlyList<int> Areas, Srgb Colour, double LightTaken, string InWords);
+public sealed record PrintedColourView(ImmutableArray<int> Areas, Srgb Colour, double LightTaken, string InWords);
 
 /// <summary>What was read of a print in colour.</summary>
 internal static class ImagePrints
 {
     private static readonly string[] Nth = ["first", "second", "third", "fourth", "fifth"];
-
-    private const double Alike = 3; // CIEDE2000: what is nearer counts as one colour of the print
 
     public static void MapImagePrints(this IEndpointRouteBuilder image) => image.MapGet("/prints", Prints);
 
@@ -49,30 +47,16 @@ internal static class ImagePrints
             .ToList();
         var optics = inks.ConvertAll(ink => palettes.Optics(ink.Colourant!));
         return TypedResults.Ok<IReadOnlyList<PrintedColourView>>([
-            .. Alikes(run.Printed)
-                .Select(areas =>
+            .. run
+                .Image.Print.ByColour()
+                .Select(print =>
                 {
-                    var colour = run.Printed[areas[0]];
+                    var (colour, areas) = print;
                     var with = PrintStrength.Nearest(colour, optics);
                     var sentence = InWords(colour, with, with is null ? "" : inks[with.Ink].Colourant!.Name);
                     return new PrintedColourView(areas, colour, PrintStrength.LightTaken(colour), sentence);
                 }),
         ]);
-    }
-
-    /// <summary>Areas that look alike, those with most of them first.</summary>
-    private static IEnumerable<List<int>> Alikes(ImmutableDictionary<int, Srgb> printed)
-    {
-        var groups = new List<List<int>>();
-        foreach (var (area, colour) in printed.OrderBy(print => print.Key))
-        {
-            var like = groups.Find(group => Ciede2000.Difference(printed[group[0]].ToLab(), colour.ToLab()) < Alike);
-            if (like is null)
-                groups.Add([area]);
-            else
-                like.Add(area);
-        }
-        return groups.OrderByDescending(group => group.Count).ThenBy(group => group[0]);
     }
 
     private static string InWords(Srgb colour, PrintedWith? with, string ink)
