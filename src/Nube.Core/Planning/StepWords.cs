@@ -96,14 +96,17 @@ public static class StepWords
         pass.Acts.Select(act => act.Along).FirstOrDefault(along => along is not null);
 
     /// <summary>How far apart the strokes of a pencil lie; empty where they lie close together.</summary>
-    private static string Apart(Pass pass) =>
-        pass.Acts.Where(act => act.Kind == ActKind.Draw).Select(act => act.Share).DefaultIfEmpty(1).Min() switch
-        {
-            > 0.9 => "",
-            > 0.58 => "Strokes apart: about a third of what is under them stays to be seen. ",
-            > 0.42 => "Strokes apart: about half of what is under them stays to be seen. ",
-            _ => "A few strokes only: about two thirds of what is under them stay to be seen. ",
-        };
+    private static string Apart(Pass pass)
+    {
+        var covered = pass.Acts.Where(act => act.Kind == ActKind.Draw).Select(act => act.Share).DefaultIfEmpty(1).Min();
+        return covered < 1
+            ? FormattableString.Invariant(
+                $"Strokes apart: about {100 * (1 - covered):0} % of what is under them stays to be seen. "
+            )
+            : "";
+    }
+
+    private static string Across(Pass pass) => pass.Times > 1 ? "Each layer across the one before. " : "";
 
     private static string ZoneWords(Pass pass, bool inInches)
     {
@@ -167,7 +170,7 @@ public static class StepWords
             Stroke.Pull =>
                 "Line the area with colour, then pull it in with a wet brush at once; in small areas line all of one colour first",
             Stroke.Draw =>
-                $"{Pressed(pass.Pressure)}. {Apart(pass)}{(pass.Times > 1 ? "Each layer across the one before. " : "")}Brush the crumbs off, a sheet under your hand",
+                $"{Pressed(pass.Pressure)}. {Apart(pass)}{Across(pass)}Brush the crumbs off, a sheet under your hand",
             Stroke.WetDrawn => "A clean wet brush along the strokes, from light into dark; rinse it often",
             Stroke.PenPair => schools.Pens switch
             {

@@ -219,6 +219,9 @@ public static class Line
         return Stage.Bench;
     }
 
+    /// <summary>How areas stay that get no colour.</summary>
+    private static string Stay(PieceImage image) => image.Print.Areas.IsEmpty ? "white" : "as they are";
+
     private static List<StageView> Stages(RunWithSupplies run, BenchState? bench)
     {
         var image = run.InHand.Image;
@@ -246,7 +249,7 @@ public static class Line
                     : coloured == 0 && run.HasWork ? "The card is worked as a whole; its areas stay as they are."
                     : coloured == 0 ? $"Say what colour the {Count(image.Areas.Length, "area")} should become."
                     : coloured == image.Areas.Length ? "Every area has a colour."
-                    : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay {(image.Print.Areas.IsEmpty ? "white" : "as they are")}.",
+                    : $"{coloured} of {Count(image.Areas.Length, "area")} have a colour; the others stay {Stay(image)}.",
                 image is not null || !run.NeedsPicture
             ),
             new(

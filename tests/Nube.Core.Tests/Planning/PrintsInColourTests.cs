@@ -132,8 +132,8 @@ public sealed class PrintsInColourTests(ITestOutputHelper output)
         Assert.All(pears.Plan.Passes, pass => Assert.Contains(
                 left switch
                 {
-                    PrintLeft.Third => "about a third of what is under them",
-                    PrintLeft.TwoThirds => "about two thirds of what is under them",
+                    PrintLeft.Third => "about 33 % of what is under them",
+                    PrintLeft.TwoThirds => "about 67 % of what is under them",
                     _ => "light hand",
                 },
                 StepWords.How(pass, pears.Schools),

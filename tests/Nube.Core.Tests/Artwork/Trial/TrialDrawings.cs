@@ -171,11 +171,12 @@ internal static partial class TrialDrawings
             var columns = random.Next(2, 5);
             var wide = (Side - 16) / columns;
             for (var column = 0; column < columns; column++)
+            {
+                var (left, top) = (8 + column * wide + lean, 6 + row * high);
                 body.Append(
-                    F(
-                        $"""<path d="M{8 + column * wide + lean:0.##} {6 + row * high:0.##}h{wide:0.##}l{-lean:0.##} {high:0.##}h{-wide:0.##}Z"/>"""
-                    )
+                    F($"""<path d="M{left:0.##} {top:0.##}h{wide:0.##}l{-lean:0.##} {high:0.##}h{-wide:0.##}Z"/>""")
                 );
+            }
         }
         return body.Append(Ellipse(Between(random, 20, 42), Between(random, 20, 42), 8, 7)).ToString();
     }

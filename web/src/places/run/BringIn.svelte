@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, sendForm } from '../../api/client';
+  import { api, ask, sendForm, type PictureShows } from '../../api/client';
   import CornerHandles from '../../parts/CornerHandles.svelte';
   import { FollowedJob } from '../../parts/job.svelte';
   import JobProgress from '../../parts/JobProgress.svelte';
@@ -7,7 +7,6 @@
   import { pictureShows } from '../../parts/words';
   import { Resource } from '../../state/resource.svelte';
   import SizeOfPicture from './SizeOfPicture.svelte';
-  import type { PictureShows } from '../../api/client';
 
   let {
     piece,
