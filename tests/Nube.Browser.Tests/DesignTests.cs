@@ -65,6 +65,32 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
         window.WaitUntil(() => OnCard("Image").Displayed, "the front");
     }
 
+    [Fact]
+    public void A_second_image_shows_the_part_of_the_sheet_that_it_is_cut_out_of()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "design");
+        new SelectElement(window.Find("//select[@aria-label='Kind of piece to add']")).SelectByText("Image");
+        window.Button("Add it").Click();
+        // Of both, only what is cut out says what the picture's own piece is.
+        window.WaitUntil(
+            () => window.Driver.PageSource.Contains("say which part of the picture", StringComparison.Ordinal),
+            "what is missing"
+        );
+        var added = window.Find(
+            "//ol[@aria-label='Pieces, the highest first']/li[1]//strong[.='Image']/parent::button"
+        );
+        Assert.Contains("cut out of the picture", added.Text, StringComparison.Ordinal);
+        added.Click();
+        var way = window.Find("//input[@aria-label='Length of the way from the left of the picture to Image']");
+        way.SendKeys(Keys.Control + "a");
+        way.SendKeys("2 mm" + Keys.Enter);
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.XPath("//*[name()='svg' and starts-with(@viewBox, '2 ')]")).Count == 1,
+            "the part of the picture from 2 mm on"
+        );
+    }
+
     private IWebElement Steps(string name) => window.Find($"//ol[starts-with(@aria-label, 'Done to {name},')]");
 
     /// <summary>Adds work to the piece that is open, or to one that is named.</summary>

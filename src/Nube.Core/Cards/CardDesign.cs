@@ -123,6 +123,29 @@ public sealed record CardDesign(
     [JsonIgnore]
     public DesignPiece? PictureOf => Pieces.FirstOrDefault(piece => piece.Kind == PieceKind.Image);
 
+    /// <summary>The sheet that a piece is made from; null for one that is cut out of the sheet with the picture.</summary>
+    public SizeMm? SheetOf(DesignPiece piece)
+    {
+        ArgumentNullException.ThrowIfNull(piece);
+        return piece.FromPicture is not { } cut ? piece.Size
+            : piece.Id == PictureOf?.Id ? cut.Sheet
+            : null;
+    }
+
+    /// <summary>The same with a picture of this size; what is cut out of it stays where it was on it.</summary>
+    public CardDesign WithPicture(SizeMm picture) =>
+        Pieces.Any(piece => piece.FromPicture is { } cut && cut.Sheet != picture)
+            ? this with
+            {
+                Pieces =
+                [
+                    .. Pieces.Select(piece =>
+                        piece.FromPicture is { } cut ? piece with { FromPicture = cut with { Sheet = picture } } : piece
+                    ),
+                ],
+            }
+            : this;
+
     /// <summary>All papers that are chosen for it, each once.</summary>
     [JsonIgnore]
     public IEnumerable<Guid> Papers =>
@@ -223,12 +246,14 @@ public sealed record CardDesign(
         return Of(BasePaper, OtherBasePapers, 0, new PartToCut(BaseId, sheet.WidthMm, sheet.HeightMm, 1, grain))
             .Concat(
                 Pieces.SelectMany(piece =>
-                    Of(
-                        piece.Paper,
-                        piece.OtherPapers,
-                        piece.Spare,
-                        new PartToCut(piece.Id, piece.WidthMm, piece.HeightMm, 1)
-                    )
+                    SheetOf(piece) is { } whole
+                        ? Of(
+                            piece.Paper,
+                            piece.OtherPapers,
+                            piece.Spare,
+                            new PartToCut(piece.Id, whole.Width, whole.Height, 1)
+                        )
+                        : []
                 )
             )
             .ToLookup(one => one.Paper, one => one.Part);
@@ -256,7 +281,10 @@ public sealed record CardDesign(
         double?[] prices =
         [
             sheet.WidthMm * sheet.HeightMm * priceOf(BasePaper),
-            .. Pieces.Select(piece => piece.WidthMm * piece.HeightMm * priceOf(piece.Paper)),
+            .. Pieces
+                .Select(piece => (piece.Paper, Sheet: SheetOf(piece)))
+                .Where(one => one.Sheet is not null)
+                .Select(one => one.Sheet!.Value.Width * one.Sheet.Value.Height * priceOf(one.Paper)),
         ];
         return prices.All(price => price is null) ? null : prices.Sum();
     }

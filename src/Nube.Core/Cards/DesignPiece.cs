@@ -65,6 +65,10 @@ public sealed record DesignPiece(
     [AddedLater(partWise: true)]
     public ImmutableArray<PaperOfCards> OtherPapers { get; init; } = [];
 
+    /// <summary>Where it is cut out of the sheet with the picture; null where it has a paper of its own.</summary>
+    [AddedLater(partWise: true)]
+    public PictureCut? FromPicture { get; init; }
+
     /// <summary>What is done to it, in its order; null for what is usual for its kind.</summary>
     public ImmutableArray<PieceWork>? Work { get; init; }
 
@@ -73,7 +77,8 @@ public sealed record DesignPiece(
 
     /// <summary>What is done to it, in its order.</summary>
     /// <param name="embossed">The lines of the card's image are embossed.</param>
-    public ImmutableArray<PieceWork> WorkOn(bool embossed = false) => Work ?? PieceWork.Usual(Kind, embossed);
+    public ImmutableArray<PieceWork> WorkOn(bool embossed = false) =>
+        Work ?? PieceWork.Usual(Kind, embossed, FromPicture is not null);
 
     /// <summary>Its size.</summary>
     [JsonIgnore]

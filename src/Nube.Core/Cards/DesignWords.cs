@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Cards.Cutting;
 using Nube.Core.Methods;
+using Nube.Core.Planning;
 
 namespace Nube.Core.Cards;
 
@@ -124,6 +125,7 @@ public static class DesignWords
         );
         if (design.Opening == Opening.Flat && design.Pieces.Any(piece => piece.Inside))
             remarks.Add("A flat card has no inside: fold it, or lay what is inside on its front.");
+        remarks.AddRange(CutOut(design));
         if (design.Opening == Opening.Gate && design.Pieces.Any(piece => !piece.Inside && Closes(design, piece)))
             remarks.Add("What lies over both flaps of a gate is glued to one of them only.");
         return [.. remarks];
@@ -142,6 +144,31 @@ public static class DesignWords
                     $"{under.Name} reaches only {format.Said(hidden)} under {frame.Name}: give it {format.Said(least)} to be held by.",
                 _ => null,
             };
+    }
+
+    /// <summary>What is wrong with pieces that are cut out of one sheet.</summary>
+    private static IEnumerable<string> CutOut(CardDesign design)
+    {
+        var cut = design.Pieces.Where(piece => piece.FromPicture is not null).ToList();
+        foreach (var piece in cut.Where(piece => !piece.FromPicture!.Holds(piece.Size)))
+            yield return $"{piece.Name} reaches beyond the picture that it is cut out of: move it there, or make it smaller.";
+        foreach (var (at, piece) in cut.Index())
+        {
+            if (cut.Take(at).FirstOrDefault(other => Share(other, piece)) is { } other)
+                yield return $"{other.Name} and {piece.Name} lie on each other in the picture: only one of them can be cut out whole.";
+        }
+        if (cut.Count > 0 && design.PictureOf is { FromPicture: null } whole)
+            yield return $"{Words.Names([.. cut.Select(piece => piece.Name)])} {(cut.Count == 1 ? "is" : "are")} cut out of"
+                + $" {whole.Name}: say which part of the picture {whole.Name} itself is.";
+    }
+
+    private static bool Share(DesignPiece piece, DesignPiece other)
+    {
+        var (one, two) = (piece.FromPicture!, other.FromPicture!);
+        return one.LeftMm < two.LeftMm + other.WidthMm
+            && two.LeftMm < one.LeftMm + piece.WidthMm
+            && one.TopMm < two.TopMm + other.HeightMm
+            && two.TopMm < one.TopMm + piece.HeightMm;
     }
 
     /// <summary>How far a piece stands up from what it lies on, mm: its foam, or what is built up on it.</summary>

@@ -19,7 +19,8 @@ public sealed record PieceWork(Guid Id, CardWish Wish, ImmutableArray<Recipe> Re
     /// </summary>
     /// <param name="kind">The kind; null for the base.</param>
     /// <param name="embossed">Of an image, that its lines are embossed.</param>
-    public static ImmutableArray<PieceWork> Usual(PieceKind? kind, bool embossed = false) =>
+    /// <param name="cutOut">It is cut out of the sheet with the picture.</param>
+    public static ImmutableArray<PieceWork> Usual(PieceKind? kind, bool embossed = false, bool cutOut = false) =>
         [
             .. (
                 kind switch
@@ -31,7 +32,9 @@ public sealed record PieceWork(Guid Id, CardWish Wish, ImmutableArray<Recipe> Re
                         embossed ? Method.EmbossedImage : Method.StampedImage,
                         Method.Picture,
                         Method.Flattening,
+                        .. cutOut ? [Method.CutByHand] : Array.Empty<Method>(),
                     ],
+                    _ when cutOut => [Method.CutByHand],
                     // Words are stamped first and cut around: so they stand in the middle.
                     PieceKind.Greeting => [Method.StampedWords, Method.CutToSize],
                     PieceKind.Frame => [Method.CutToSize, Method.DieCut],

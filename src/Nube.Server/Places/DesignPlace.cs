@@ -64,7 +64,7 @@ public static class DesignPlace
         // Papers that are chosen now are known from here on.
         run = run with { Items = run.Items.ToImmutableDictionary().SetItems(items) };
         var design = WithWork(
-            new DesignReading(given, Of(run), papers, run.Run.Cards, run.Lengths).Read(),
+            new DesignReading(given, Of(run), papers, run.Run.Cards, run.Lengths, PictureOf(run)).Read(),
             given,
             Of(run),
             run,
@@ -126,12 +126,10 @@ public static class DesignPlace
 
     /// <summary>The run's own, or what is usual for its image.</summary>
     internal static CardDesign Of(RunWithSupplies run) =>
-        run.Run.Design
-        ?? CardDesign.Usual(
-            run.InHand.Image is { } image ? new SizeMm(image.WidthMm, image.HeightMm) : null,
-            run.InHand.PaperId,
-            run.InHand.Id
-        );
+        run.Run.Design ?? CardDesign.Usual(PictureOf(run), run.InHand.PaperId, run.InHand.Id);
+
+    private static SizeMm? PictureOf(RunWithSupplies run) =>
+        run.InHand.Image is { } image ? new SizeMm(image.WidthMm, image.HeightMm) : null;
 
     internal static Task<List<StashItem>> Papers(NubeDb db, CancellationToken cancel) =>
         db
@@ -191,8 +189,8 @@ public static class DesignPlace
                         piece,
                         papers,
                         unit,
-                        Work(piece.WorkOn(embossed), piece.Paper, piece.Size),
-                        GroundPictures.UrlsOf(run, design, piece),
+                        Work(piece.WorkOn(embossed), piece.Paper, design.SheetOf(piece) ?? piece.Size),
+                        GroundPictures.UrlsOf(run, design, design.SheetOf(piece) is null ? design.PictureOf! : piece),
                         run.Run.Cards
                     )
                 ),
@@ -292,7 +290,10 @@ public static class DesignPlace
             Lengths.Exactly(piece.TopMm, unit),
             unit == LengthUnit.Inches
                 ? DesignWords.Size(design.Format, piece.WidthMm, piece.HeightMm)
-                : $"{Lengths.Exactly(piece.WidthMm, unit)} x {Lengths.Exactly(piece.HeightMm, unit)}"
+                : $"{Lengths.Exactly(piece.WidthMm, unit)} x {Lengths.Exactly(piece.HeightMm, unit)}",
+            piece.FromPicture,
+            piece.FromPicture is { } fromLeft ? Lengths.Exactly(fromLeft.LeftMm, unit) : null,
+            piece.FromPicture is { } fromTop ? Lengths.Exactly(fromTop.TopMm, unit) : null
         );
 
     internal static DesignPaperView ViewOf(StashItem paper, LengthUnit unit) =>

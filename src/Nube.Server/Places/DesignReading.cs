@@ -12,12 +12,14 @@ namespace Nube.Server.Places;
 /// <param name="papers">Papers of the stash.</param>
 /// <param name="cards">How many cards.</param>
 /// <param name="unit">In what lengths were shown.</param>
+/// <param name="picture">The size of the run's picture; null where there is none.</param>
 internal sealed class DesignReading(
     DesignGiven given,
     CardDesign before,
     List<StashItem> papers,
     int cards,
-    LengthUnit unit
+    LengthUnit unit,
+    SizeMm? picture
 )
 {
     private const double MostFoamMm = 20,
@@ -54,9 +56,41 @@ internal sealed class DesignReading(
             var (piece, placed) = Piece(one, so);
             return so.With(piece, placed);
         });
-        return design with
+        design = design with
         {
             Pieces = [.. design.Pieces.Zip(given.Pieces, (piece, one) => Fitted(piece, one, design))],
+        };
+        return design with
+        {
+            Pieces = [.. design.Pieces.Zip(given.Pieces, (piece, one) => CutOut(piece, one, design))],
+        };
+    }
+
+    /// <summary>A piece that is cut out of the sheet with the picture: it is of that sheet's paper.</summary>
+    private DesignPiece CutOut(DesignPiece piece, DesignPieceGiven one, CardDesign design)
+    {
+        if (!one.CutOut)
+            return piece;
+        if (picture is not { } sheet || design.PictureOf is not { } image)
+            throw TroubleException.Unusable(
+                $"{piece.Name} is cut out of the picture: the card needs an image, and the image a picture, first."
+            );
+        if (piece.Kind is PieceKind.Mat or PieceKind.Frame)
+            throw TroubleException.Unusable("Mats and frames have papers of their own.");
+        var was = Was(one)?.FromPicture;
+        var middle = PictureCut.InMiddle(sheet, piece.Size);
+        return piece with
+        {
+            // A second image is not stamped by itself any more.
+            Kind = piece.Kind == PieceKind.Image && piece.Id != image.Id ? PieceKind.Shape : piece.Kind,
+            Paper = image.Paper,
+            OtherPapers = [],
+            Spare = piece.Id == image.Id ? piece.Spare : 0,
+            FromPicture = new PictureCut(
+                one.FromLeft is null ? was?.LeftMm ?? middle.LeftMm : Place(one.FromLeft, was?.LeftMm),
+                one.FromTop is null ? was?.TopMm ?? middle.TopMm : Place(one.FromTop, was?.TopMm),
+                sheet
+            ),
         };
     }
 

@@ -43,7 +43,10 @@ public sealed record DesignPieceView(
     bool Inside,
     string Left,
     string Top,
-    string Size
+    string Size,
+    PictureCut? FromPicture,
+    string? FromLeft,
+    string? FromTop
 );
 
 /// <summary>A paper that pieces can be of, with its sheets.</summary>
@@ -100,7 +103,7 @@ public sealed record DesignView(
 /// A piece as the maker wants it; lengths as makers write them. Without a size it has a usual one, without a place it lies
 /// in the middle; Left and Top, where they are there, count before those in mm. Around: instead of both, the piece that it
 /// leaves the usual border around. Behind: the frame whose window it is to fill. Window: of a frame, its opening; a new one
-/// has a usual one.
+/// has a usual one. CutOut: it is cut out of the sheet with the picture, so far from its left and top, or in its middle.
 /// </summary>
 public sealed record DesignPieceGiven(
     PieceKind Kind,
@@ -121,6 +124,9 @@ public sealed record DesignPieceGiven(
     string? WindowHeight = null,
     IReadOnlyList<PaperOfCards>? OtherPapers = null,
     bool Inside = false,
+    bool CutOut = false,
+    string? FromLeft = null,
+    string? FromTop = null,
     Glue? Glue = null,
     ImmutableArray<PieceWorkGiven>? Work = null
 );

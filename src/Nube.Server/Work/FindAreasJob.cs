@@ -4,6 +4,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core;
 using Nube.Core.Artwork;
+using Nube.Core.Cards;
 using Nube.Core.Light;
 using Nube.Core.Stamping;
 using Nube.Data;
@@ -163,6 +164,7 @@ public sealed class FindAreasJob(
         (image.WidthMm, image.HeightMm) = (found.WidthMm, found.HeightMm);
         (image.Areas, image.Touching, image.Edits) = (found.Areas, found.Touching, found.Edits);
         image.Print = found.Print;
+        run.Design = run.Design?.WithPicture(new SizeMm(found.WidthMm, found.HeightMm));
         (image.GapMm, image.SmallestMm2) = (order.GapMm, order.SmallestMm2);
         (image.Light, image.Depth, image.Zones) = (light, found.Depth, found.Zones);
         if (!again)

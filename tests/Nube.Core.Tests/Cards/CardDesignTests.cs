@@ -107,6 +107,38 @@ public class CardDesignTests
         Assert.Equal(7, Assert.Single(parts[White]).Count);
     }
 
+    [Fact]
+    public void What_cannot_be_cut_out_of_one_picture_is_said()
+    {
+        SizeMm sheet = new(120, 90);
+        CardDesign With(PictureCut? basket, PictureCut apple) =>
+            new CardDesign(CardFormat.All[0], Opening.Tent, null, Kraft, [])
+                .With(Piece("Basket", PieceKind.Image, 70, 80, White) with { FromPicture = basket }, Centred.Both)
+                .With(Piece("Apple", PieceKind.Shape, 30, 30, White) with { FromPicture = apple }, Centred.Both);
+        var left = new PictureCut(5, 5, sheet);
+        Assert.Empty(DesignWords.Remarks(With(left, new PictureCut(82, 30, sheet))));
+        Assert.Equal(
+            ["Apple reaches beyond the picture that it is cut out of: move it there, or make it smaller."],
+            DesignWords.Remarks(With(left, new PictureCut(95, 30, sheet)))
+        );
+        Assert.Equal(
+            ["Basket and Apple lie on each other in the picture: only one of them can be cut out whole."],
+            DesignWords.Remarks(With(left, new PictureCut(60, 30, sheet)))
+        );
+        Assert.Equal(
+            ["Apple is cut out of Basket: say which part of the picture Basket itself is."],
+            DesignWords.Remarks(With(null, new PictureCut(82, 30, sheet)))
+        );
+        // By hand: its paper is that of the sheet, 120 x 90 mm, and not of both pieces.
+        Assert.Equal(
+            120 * 90 * 0.5,
+            With(left, new PictureCut(82, 30, sheet)).PaperPrice(paper => paper == White ? 0.5 : null)
+        );
+        // Another picture, and they stay where they were on it.
+        var larger = With(left, new PictureCut(95, 30, sheet)).WithPicture(new SizeMm(140, 90));
+        Assert.Empty(DesignWords.Remarks(larger));
+    }
+
     /// <summary>Two leaves, a mat, a panel on foam, each of 0.3 mm.</summary>
     [Fact]
     public void Its_thickness_counts_both_leaves_and_foam()

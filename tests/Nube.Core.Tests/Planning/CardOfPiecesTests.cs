@@ -196,6 +196,50 @@ public class CardOfPiecesTests
     }
 
     [Fact]
+    public void Two_images_are_stamped_on_one_sheet_coloured_in_one_go_and_cut_apart()
+    {
+        SizeMm sheet = new(120, 90);
+        // The apple lies under the basket on the card, and is cut out after it all the same.
+        var design = Card()
+            .With(PieceKind.Shape, "Apple", 30, 30, Watercolour, left: 5, top: 100)
+            .With(PieceKind.Image, "Basket", 70, 80, Watercolour, raised: 1.5);
+        design = design with
+        {
+            Pieces =
+            [
+                design.Pieces[0] with
+                {
+                    FromPicture = new PictureCut(82, 30, sheet),
+                },
+                design.Pieces[1] with
+                {
+                    FromPicture = new PictureCut(5, 5, sheet),
+                },
+            ],
+        };
+        Assert.Empty(DesignWords.Remarks(design));
+        var trial = Trials
+            .Run(Method.FlatWash, ["#e5812b", "#5c9140"], 2, [(1, 2)], Supplies.On(Supplies.Paper(Watercolour)))
+            .On(design);
+        var plan = trial.Plan();
+        // The sheet is cut, stamped, coloured, flattened; then the basket is cut out of it.
+        var strokes = plan.On("Basket");
+        Assert.Equal([Stroke.Trim, Stroke.StampImage, Stroke.Wash], strokes[..3]);
+        Assert.Equal([Stroke.Flatten, Stroke.CutByHand, Stroke.SetOnFoam], strokes[^3..]);
+        // The apple has no work of its own but being cut out, when the sheet is done and dry.
+        Assert.Equal([Stroke.CutByHand, Stroke.FixWithTape], plan.On("Apple"));
+        var apple = plan.Step("Apple", Stroke.CutByHand);
+        Assert.True(plan.Step("Basket", Stroke.Flatten).EndSeconds <= apple.StartSeconds);
+        Assert.All(
+            plan.Steps.Where(step => step.Card == 1 && plan.PassOf(step).Areas.Any(area => area > Pass.Panel)),
+            step => Assert.True(step.Number >= apple.Number || step.DrySeconds <= apple.StartSeconds + 1e-6)
+        );
+        // One sheet for a card, of the size that both lie on.
+        var parts = design.Parts(2)[StashOf(Watercolour)];
+        Assert.Equal((120.0, 90.0, 2), Assert.Single(parts.Select(part => (part.WidthMm, part.HeightMm, part.Count))));
+    }
+
+    [Fact]
     public void Three_generations_of_a_banded_stamp_with_a_mat_for_each()
     {
         var design = Card()

@@ -2,6 +2,7 @@
 
 <script lang="ts">
   import type { DesignPiece, Image } from '../api/client';
+  import PictureOnPiece from './PictureOnPiece.svelte';
 
   // A piece of a card as it will be, from its own corner: its paper with the ground that its work leaves.
   let {
@@ -13,6 +14,14 @@
 
   const own = $props.id();
   const ground = $derived(piece.grounds[0]);
+  /** What the ground lies on, from the piece's corner: the sheet that it is cut out of, or the piece itself. */
+  const sheet = $derived({
+    x: -(piece.fromPicture?.leftMm ?? 0),
+    y: -(piece.fromPicture?.topMm ?? 0),
+    width: piece.fromPicture?.sheet.width ?? piece.widthMm,
+    height: piece.fromPicture?.sheet.height ?? piece.heightMm,
+  });
+  const pictured = $derived(piece.kind === 'image' || piece.fromPicture !== null);
   // The sheet, and the opening in the middle of a frame.
   const outline = $derived.by(() => {
     const around = (left: number, top: number, width: number, height: number) =>
@@ -36,21 +45,10 @@
 />
 {#if ground}
   <clipPath id="{own}-paper"><path d={outline} clip-rule="evenodd" /></clipPath>
-  <image
-    clip-path="url(#{own}-paper)"
-    href={ground}
-    width={piece.widthMm}
-    height={piece.heightMm}
-    preserveAspectRatio="none"
-  />
+  <image clip-path="url(#{own}-paper)" href={ground} {...sheet} preserveAspectRatio="none" />
 {/if}
-{#if piece.kind === 'image' && image}
-  <image
-    href={image.lineUrl}
-    width={piece.widthMm}
-    height={piece.heightMm}
-    preserveAspectRatio="xMidYMid meet"
-  />
+{#if pictured && image}
+  <PictureOnPiece {piece} {image} />
 {:else if piece.widthMm > 20 && piece.kind !== 'mat' && !ground && !piece.window}
   <text
     x={piece.widthMm / 2}

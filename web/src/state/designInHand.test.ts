@@ -17,6 +17,7 @@ const piece = (id: string, leftMm = 0) => ({
   raisedMm: 0,
   spare: 0,
   border: null,
+  fromPicture: null,
 });
 const design = (...ids: string[]) =>
   ({
@@ -74,9 +75,18 @@ describe('a design in hand', () => {
       raisedMm: 0,
       spare: 0,
       inside: false,
+      cutOut: false,
     });
     expect(ids()).toEqual(['a', 'mat', 'b']);
-    await hand.add({ id: 'top', kind: 'greeting', name: 'Words', raisedMm: 0, spare: 0, inside: false });
+    await hand.add({
+      id: 'top',
+      kind: 'greeting',
+      name: 'Words',
+      raisedMm: 0,
+      spare: 0,
+      inside: false,
+      cutOut: false,
+    });
     expect(ids()).toEqual(['a', 'mat', 'b', 'top']);
     await hand.raise('a', 1);
     expect(ids()).toEqual(['mat', 'a', 'b', 'top']);

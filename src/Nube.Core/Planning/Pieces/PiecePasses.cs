@@ -44,7 +44,8 @@ public static class PiecePasses
             })
             .ToImmutableArray();
         var rows = new Rows(card, pieces, picture, painting, paints);
-        foreach (var piece in card.Pieces)
+        // What is cut out of the sheet with the picture waits for all that is done to it.
+        foreach (var piece in card.Pieces.OrderBy(piece => piece.CutFrom is not null))
             rows.Work(piece);
         if (card.Picture is null)
             rows.Colour(after: []);
@@ -78,7 +79,8 @@ public static class PiecePasses
         /// <summary>The work on a piece, in its order.</summary>
         public void Work(PieceToPlan piece)
         {
-            var after = ImmutableArray<int>.Empty;
+            var whole = piece.CutFrom; // until it is out of that sheet
+            var after = whole is { } sheet ? done[sheet] : [];
             var own = paints.OnPaper(piece.Paper);
             var look = Surface.Bare(own);
             foreach (var work in piece.Work)
@@ -99,7 +101,10 @@ public static class PiecePasses
                 foreach (var pass in PassesOf(work, own, piece))
                 {
                     look = Laying.Lay(look, pass.Acts, own);
-                    after = [Add(piece, work, pass, ++round, look.LightnessOf(pass.Zone), after)];
+                    var index = Add(piece, work, pass, ++round, look.LightnessOf(pass.Zone), after);
+                    if (whole is { } still)
+                        passes[index] = FromSheet(passes[index], still);
+                    (after, whole) = ([index], null);
                 }
             }
             // What was stamped apart is cut out when all of it is coloured.
@@ -126,6 +131,14 @@ public static class PiecePasses
                 }
             }
         }
+
+        /// <summary>A pass that takes a piece out of a sheet: the sheet is dry before it, as the piece itself is.</summary>
+        private Pass FromSheet(Pass pass, Guid sheet) =>
+            pass with
+            {
+                Areas = [.. pass.Areas.Concat(AreasOf(SurfaceOf(sheet))).Distinct().Order()],
+                Layer = GoneOver(pass.Piece!.Value, SurfaceOf(sheet)),
+            };
 
         private const double NextPrint = 45; // s; to clean or change the stamp, ink it, place it; from memory
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Nube.Core.Cards;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -32,6 +33,10 @@ public sealed record PieceToPlan(Guid Piece, string Name, Paper Paper, SizeMm Si
 
     /// <summary>Its paper on each card, where these are not all of one; empty where they are.</summary>
     public ImmutableArray<Paper> OnCards { get; init; } = [];
+
+    /// <summary>The piece with the picture, out of whose sheet it is cut; null where it has a paper of its own.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? CutFrom { get; init; }
 
     /// <summary>What it is put onto; null for the base.</summary>
     public Guid? Onto { get; init; }
@@ -79,11 +84,12 @@ public sealed record CardToPlan(ImmutableArray<PieceToPlan> Pieces, Guid? Pictur
                 piece.Id,
                 piece.Name,
                 paperOf(piece.Paper),
-                piece.Size,
+                design.SheetOf(piece) ?? piece.Size,
                 piece.WorkOn(embossed)
             )
             {
                 OnCards = OnCards(piece.Paper, piece.OtherPapers),
+                CutFrom = design.SheetOf(piece) is null ? picture?.Id : null,
                 Onto = design.Under(piece)?.Id ?? CardDesign.BaseId,
                 Joint =
                     piece.RaisedMm > 0 ? Joint.Foam

@@ -29,6 +29,8 @@
     windowHeight: 'Height',
     left: 'Length',
     top: 'Length',
+    fromLeft: 'Length',
+    fromTop: 'Length',
   };
   const frames = $derived(design.pieces.filter((piece) => piece.window !== null));
   const fromTop = $derived(design.pieces.toReversed());
@@ -38,16 +40,21 @@
   function add() {
     // A mat goes around what is chosen.
     const around = adding === 'mat' ? chosen : undefined;
-    void hand.add({ kind: adding, name: pieceKindWords[adding], raisedMm: 0, spare: 0, around, inside });
+    // A second image is stamped on the sheet of the first, beside it.
+    const cutOut = adding === 'image' && design.pieces.some((piece) => piece.kind === 'image');
+    void hand.add({
+      kind: adding,
+      name: pieceKindWords[adding],
+      raisedMm: 0,
+      spare: 0,
+      around,
+      inside,
+      cutOut,
+    });
   }
 </script>
 
-{#snippet length(
-  id: string,
-  name: string,
-  side: 'width' | 'height' | 'windowWidth' | 'windowHeight' | 'left' | 'top',
-  value: string,
-)}
+{#snippet length(id: string, name: string, side: keyof typeof sideWords, value: string)}
   <input
     class="input w-28"
     aria-label="{sideWords[side]} of {name}"
@@ -102,6 +109,7 @@
           {#if piece.raisedMm > 0}<span>on {piece.raisedMm} mm of foam</span>{/if}
           {#if piece.spare > 0}<span>{piece.spare} to spare</span>{/if}
           {#if piece.inside}<span>inside</span>{/if}
+          {#if piece.fromPicture}<span>cut out of the picture</span>{/if}
           {#if piece.border}<span class="text-quiet">{piece.border}</span>{/if}
         </button>
         {#if chosen === piece.id}
@@ -119,6 +127,7 @@
               class="select w-64"
               aria-label="Paper of {piece.name}"
               value={piece.paper ?? ''}
+              disabled={piece.fromPicture !== null && piece.kind !== 'image'}
               onchange={({ currentTarget }) =>
                 void hand.changePiece(piece.id, { paper: currentTarget.value || null })}
             >
@@ -148,7 +157,37 @@
               </label>
             {/if}
           </div>
-          {#if piece.kind !== 'image'}
+          {#if piece.kind !== 'mat' && piece.kind !== 'frame'}
+            <div class="flex flex-wrap items-center gap-2">
+              <label class="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  class="checkbox checkbox-sm"
+                  checked={piece.fromPicture !== null}
+                  onchange={({ currentTarget }) =>
+                    void hand.changePiece(piece.id, { cutOut: currentTarget.checked })}
+                />
+                cut out of the picture when that is coloured
+              </label>
+              {#if piece.fromLeft !== null && piece.fromTop !== null}
+                {@render length(
+                  piece.id,
+                  `the way from the left of the picture to ${piece.name}`,
+                  'fromLeft',
+                  piece.fromLeft,
+                )}
+                from its left
+                {@render length(
+                  piece.id,
+                  `the way from the top of the picture to ${piece.name}`,
+                  'fromTop',
+                  piece.fromTop,
+                )}
+                from its top
+              {/if}
+            </div>
+          {/if}
+          {#if piece.kind !== 'image' && !piece.fromPicture}
             <OtherPapers
               name={piece.name}
               {design}
