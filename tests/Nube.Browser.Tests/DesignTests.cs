@@ -146,7 +146,12 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
             "passes on pieces"
         );
         window.Button("Go to the bench").Click();
-        var done = WorkUntil("Your turn to water: stamp words", most: 60);
+        // What is cut first says from which sheet, and each cut in its order.
+        var before = WorkUntil("Mat: cut to size", most: 60);
+        window.Find("//summary[.='How the sheets are cut, for all cards']").Click();
+        var cuts = window.Find("//ol[@aria-label='The cuts of this sheet, in their order']");
+        Assert.StartsWith("The sheet: ", cuts.FindElement(By.XPath("./li[1]")).Text, StringComparison.Ordinal);
+        List<string> done = [.. before, .. WorkUntil("Your turn to water: stamp words", most: 60)];
         Assert.Contains("Your turn to water: cut to size", done);
         Assert.Contains("Evening sky: cut to size", done);
     }

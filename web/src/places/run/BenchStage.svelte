@@ -18,6 +18,7 @@
   import BenchSwitches from './BenchSwitches.svelte';
   import BenchWait from './BenchWait.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
+  import HowToCut from './HowToCut.svelte';
   import { FilmOfPlan } from './filmOfPlan.svelte';
   import OwnTimers from './OwnTimers.svelte';
   import SomethingElse from './SomethingElse.svelte';
@@ -81,6 +82,12 @@
   const made = madeOf(
     () => id,
     () => Boolean(step?.pass.piece),
+  );
+  /** What the piece in hand is called on cut sheets. */
+  const cutName = $derived(
+    made.value &&
+      (made.value.pieces.find((one) => one.id === step?.pass.piece)?.name ??
+        (step?.pass.piece && 'The base')),
   );
   // What each step should look like is painted once for the whole plan.
   const film = new FilmOfPlan(() => id);
@@ -160,6 +167,7 @@
         dry={film.film.ofPass(step.pass.index)}
         roomy={!waiting}
       />
+      {#if step.pass.stroke === 'trim' && cutName}<HowToCut {id} piece={cutName} />{/if}
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">
           {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}

@@ -2,6 +2,7 @@
   import { api, ask, type Design, type DesignPaper, type PaperCuts } from '../../api/client';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { Resource } from '../../state/resource.svelte';
+  import CutSheet from './CutSheet.svelte';
   import SheetsOfPaper from './SheetsOfPaper.svelte';
 
   // From which sheets the pieces of all cards are cut, and how.
@@ -94,41 +95,7 @@
       <ul class="flex flex-wrap gap-6">
         {#each paper.sheets as sheet, place (place)}
           <li class="grid max-w-64 content-start gap-2">
-            <strong>{sheet.title}</strong>
-            <div class="mat p-2">
-              <svg
-                viewBox="0 0 {sheet.widthMm} {sheet.heightMm}"
-                class="mx-auto block h-48 max-w-full"
-                role="img"
-                aria-label="{sheet.title}: {sheet.parts
-                  .flatMap((part) => (part.name ? [part.name] : []))
-                  .join(', ')}"
-              >
-                {#each sheet.parts as part, at (at)}
-                  <rect
-                    x={part.leftMm}
-                    y={part.topMm}
-                    width={part.widthMm}
-                    height={part.heightMm}
-                    fill={paper.colour}
-                    fill-opacity={part.name ? 1 : 0.35}
-                    stroke="#1d2026"
-                    stroke-width="0.8"
-                    stroke-dasharray={part.name ? undefined : '3 3'}
-                  />
-                  {#if part.name && part.widthMm > 25 && part.heightMm > 12}
-                    <text
-                      x={part.leftMm + part.widthMm / 2}
-                      y={part.topMm + part.heightMm / 2}
-                      font-size={Math.min(12, part.widthMm / 6)}
-                      text-anchor="middle"
-                      dominant-baseline="central"
-                      fill="#1d2026">{part.name}</text
-                    >
-                  {/if}
-                {/each}
-              </svg>
-            </div>
+            <CutSheet {sheet} colour={paper.colour} />
             <p class="flex flex-wrap gap-x-4 text-sm">
               <a class="underline" href="/api/runs/{id}/design/cuts/{paper.paper}/{place + 1}.svg" download
                 >SVG, for a cutter</a
@@ -140,9 +107,6 @@
             {#if sent?.paper === paper.paper && sent.sheet === place + 1}<p role="status">
                 {sent.sentence}
               </p>{/if}
-            <ol class="list-decimal pl-5 text-sm">
-              {#each sheet.cuts as cut, at (at)}<li>{cut}</li>{/each}
-            </ol>
           </li>
         {/each}
       </ul>
