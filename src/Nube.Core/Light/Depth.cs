@@ -61,7 +61,8 @@ public sealed record Depth(ImmutableArray<InFront> Guessed, ImmutableArray<Depth
 /// and both areas beside the stem lie behind it. This is the oldest cue for what hides what in line drawings (T-joints;
 /// A. Guzman, "Decomposition of a visual scene into three-dimensional bodies", 1968, from memory). At each point where
 /// three areas meet, the share of a small disc that each takes is measured: the one in front takes half of it. All such
-/// points vote; an area is in front of another when it has at least two votes more.
+/// points vote; an area is in front of another when it has at least two votes more. A straight line that ends at right
+/// angles on straight lines at both of its ends is a wall between rooms, or the edge of a tile: such joints are silent.
 /// </remarks>
 public static class DepthGuess
 {
@@ -82,12 +83,14 @@ public static class DepthGuess
         var votes = new Dictionary<(int Front, int Behind), double>();
         foreach (var (x, y) in Joints(labels))
         {
-            var shares = Shares(labels, x, y);
+            var shares = Shares(labels, x, y, DiscMm);
             var front = shares.FirstOrDefault(share => share.Share is >= HalfLeast and <= HalfMost);
             if (front.Label is LabelRaster.Background or LabelRaster.Line || front.Share == 0)
                 continue;
             var others = shares.Where(share => share.Label != front.Label).ToList();
             if (others.Count != 2 || others.Any(other => other.Share is < StemLeast or > StemMost))
+                continue;
+            if (Walls.IsWall(labels, x, y, others[0].Label, others[1].Label))
                 continue;
             foreach (
                 var (label, _) in others.Where(other =>
@@ -137,9 +140,10 @@ public static class DepthGuess
         return joints;
     }
 
-    private static List<(ushort Label, double Share)> Shares(LabelRaster labels, int x, int y)
+    /// <summary>Of a disc around a pixel, the share of each label, the largest first.</summary>
+    internal static List<(ushort Label, double Share)> Shares(LabelRaster labels, int x, int y, double discMm)
     {
-        var radius = DiscMm * labels.PixelsPerMm;
+        var radius = discMm * labels.PixelsPerMm;
         var counts = new Dictionary<ushort, int>();
         var total = 0;
         for (var dy = (int)-radius; dy <= radius; dy++)

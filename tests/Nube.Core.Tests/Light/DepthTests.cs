@@ -51,6 +51,31 @@ public class DepthTests
         );
     }
 
+    /// <summary>Rooms of a house, and bricks: their walls end on walls, and nothing lies behind anything.</summary>
+    [Theory]
+    [InlineData("M5 5H65V55H5ZM30 5V55M30 25H65M48 25V55M5 38H30", 0.5)]
+    [InlineData("M5 5H65V55H5ZM30 5V55M30 25H65M48 25V55M5 38H30", 2.4)]
+    [InlineData("M5 5H65V50H5ZM5 20H65M5 35H65M25 5V20M45 5V20M15 20V35M35 20V35M55 20V35M25 35V50M45 35V50", 0.6)]
+    public void Walls_that_end_on_walls_say_nothing(string path, double broadMm)
+    {
+        var map = Drawings.Find(
+            Drawings.Svg(70, 60, FormattableString.Invariant($"""<path d="{path}" stroke-width="{broadMm}"/>"""))
+        );
+        Assert.True(map.Areas.Length >= 5);
+        Assert.Empty(DepthGuess.Of(map.Labels));
+    }
+
+    /// <summary>A hill in front of the far edge of a field, and a tree before both: edges that go on behind something.</summary>
+    [Fact]
+    public void A_horizon_that_ends_on_something_round_lies_behind_it()
+    {
+        var map = Drawings.Find(
+            Drawings.Svg(90, 60, """<path d="M5 5H85V55H5ZM5 30H36.5M63.5 30H85"/>""" + Drawings.Circle(50, 33, 14))
+        );
+        var (sky, field, tree) = (At(map.Labels, 10, 10), At(map.Labels, 10, 50), At(map.Labels, 50, 33));
+        Assert.Equal([new(tree, Math.Min(sky, field)), new(tree, Math.Max(sky, field))], DepthGuess.Of(map.Labels));
+    }
+
     [Fact]
     public void The_makers_word_goes_before_the_guess_and_can_be_taken_back()
     {
