@@ -85,6 +85,17 @@ public sealed class SceneTests(NubeInBrowser nube) : IDisposable
             "areas called after their stamps"
         );
 
+        // Through the shed, said to be open, one sees what is behind it: its silhouette has a second outline.
+        window.Button("Scene").Click();
+        InList("shed").Click();
+        string Covered() => OnPanel("shed").FindElement(By.XPath("./*[local-name()='path'][1]")).GetDomAttribute("d")!;
+        Assert.Equal(1, Covered().Count(letter => letter == 'M'));
+        window.Find("//label[contains(., 'what is behind shows through its inside')]/input").Click();
+        window.WaitUntil(() => Covered().Count(letter => letter == 'M') == 2, "the shed to be open");
+        window.Button("Undo").Click();
+        window.WaitUntil(() => Covered().Count(letter => letter == 'M') == 1, "the shed to be closed again");
+        window.Button("Areas").Click();
+
         // Undo takes back the last move, and then the areas are of another arrangement.
         window.Button("Scene").Click();
         window.Sees("Areas are of this scene");

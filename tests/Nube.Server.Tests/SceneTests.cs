@@ -176,6 +176,46 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task What_lies_behind_a_crate_is_seen_where_its_maker_says_that_one_sees_through()
+    {
+        var (maker, run, scene) = await Begin();
+        var placed = scene["frontFirst"]!.AsArray();
+        JsonObject Crate(params int[] open)
+        {
+            var crate = At(placed[1]!, 40, 40);
+            crate["open"] = new JsonArray([.. open.Select(part => JsonValue.Create(part))]);
+            return crate;
+        }
+        JsonObject Of(params int[] open) => Scene(scene, Crate(open), At(placed[2]!, 40, 40));
+        async Task<string> Found() =>
+            (await maker.Follow(maker.Post($"{run}/piece/scene/areas")))["message"]!.GetValue<string>();
+
+        var closed = await maker.Ok(maker.Put($"{run}/piece/scene", Of()));
+        var crate = closed["stamps"]!.AsArray().Single(stamp => stamp!["name"]!.GetValue<string>() == "crate")!;
+        Assert.Single(crate["enclosed"]!.AsArray());
+        Assert.Equal("1 area found.", await Found());
+        var open = await maker.Ok(maker.Put($"{run}/piece/scene", Of(0)));
+        Assert.Equal(0, Assert.Single(open["frontFirst"]![0]!["open"]!.AsArray())!.GetValue<int>());
+        // Other areas than those that were found: they are looked for anew.
+        Assert.False(open["areasAreOfThis"]!.GetValue<bool>());
+        Assert.Equal("2 areas found.", await Found());
+        Assert.True((await maker.Ok(maker.Get($"{run}/piece/scene")))["areasAreOfThis"]!.GetValue<bool>());
+        Assert.Equal(
+            ["Ground, part 1", "pot, part 1"],
+            (await maker.Piece(run))["image"]!["areas"]!
+                .AsArray()
+                .Select(area => area!["name"]!.GetValue<string>())
+                .Order()
+        );
+        foreach (var wrong in new[] { Of(1), Of(-1), Of(0, 0) })
+            Assert.Contains(
+                "no such part to see through",
+                await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/piece/scene", wrong)),
+                StringComparison.Ordinal
+            );
+    }
+
+    [Fact]
     public async Task A_traced_shape_stays_bare_and_its_pencil_line_is_erased_when_bone_dry()
     {
         var (maker, run, scene) = await Begin();

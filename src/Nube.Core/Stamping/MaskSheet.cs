@@ -76,7 +76,7 @@ public sealed record MaskSheet(
             .Select(placed =>
             {
                 var shape = stamps[placed.Stamp]
-                    .Silhouette.At(placed.At with { Middle = default })
+                    .Covers(placed with { At = placed.At with { Middle = default } })
                     .Within(WithinLineMm);
                 return new Mask(placed.Id, scene.NameOf(placed, stamps), shape);
             })

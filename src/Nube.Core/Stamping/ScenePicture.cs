@@ -48,7 +48,7 @@ public static class ScenePicture
             foreach (var placed in scene.FrontFirst.Reverse())
             {
                 var picture = stamps[placed.Stamp];
-                using var outline = Outline(picture.Stamp, placed.At);
+                using var outline = Outline(picture.Stamp, placed);
                 canvas.DrawPath(outline, paper);
                 if (placed.As != PlacedAs.Stamped)
                 {
@@ -71,7 +71,7 @@ public static class ScenePicture
                 canvas.DrawRect(edge, rim);
             foreach (var placed in scene.FrontFirst)
             {
-                using var outline = Outline(stamps[placed.Stamp].Stamp, placed.At);
+                using var outline = Outline(stamps[placed.Stamp].Stamp, placed);
                 canvas.Save();
                 canvas.ClipPath(outline);
                 canvas.DrawRect(edge, rim);
@@ -99,7 +99,7 @@ public static class ScenePicture
         {
             var placed = scene.FrontFirst[i];
             var rings = stamps[placed.Stamp]
-                .Silhouette.At(placed.At)
+                .Covers(placed)
                 .Rings.Select(ring =>
                     ring.Select(point => new Point(Math.Round(point.X * scale), Math.Round(point.Y * scale))).ToArray()
                 );
@@ -126,9 +126,9 @@ public static class ScenePicture
     /// <summary>Scale of a scene's picture.</summary>
     public static double PixelsPerMm(Scene scene) => Pixels(scene).Width / scene.WidthMm;
 
-    private static SKPath Outline(Stamp stamp, Placement at)
+    private static SKPath Outline(Stamp stamp, PlacedStamp placed)
     {
-        var outline = SKPath.ParseSvgPathData(stamp.Silhouette.At(at).Path());
+        var outline = SKPath.ParseSvgPathData(stamp.Covers(placed).Path());
         outline.FillType = SKPathFillType.EvenOdd;
         return outline;
     }

@@ -15,11 +15,20 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
 {
     private readonly Lazy<Geometry> shape = new(() => Of(Rings));
 
+    /// <summary>
+    /// White parts within its lines, large enough for something to be seen through them, the largest first. Whether one sees
+    /// through the middle of a ring or onto a plate, a line drawing does not tell: for each print its maker says which of
+    /// them are open.
+    /// </summary>
+    public ImmutableArray<Silhouette> Enclosed { get; init; } = [];
+
     private Silhouette(ImmutableArray<ImmutableArray<PointMm>> rings, Lazy<Geometry> shape)
         : this(rings) => this.shape = shape;
 
     private const double CrumbMm2 = 1; // loose dots of ink below this are no part of what a mask covers
     private const double Simple = 0.7; // how far an outline may leave the pixels' edge, pixels
+    private const double SeenThroughMm2 = 40; // through less, nothing behind is told; by eye
+    private const int MostEnclosed = 9; // more of them, of one stamp, nobody says one by one
 
     /// <summary>The silhouette of a stamp's print.</summary>
     /// <param name="art">Its lines.</param>
@@ -39,21 +48,58 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         Cv2.CopyMakeBorder(mask, mask, 1, 1, 1, 1, BorderTypes.Constant, Scalar.Black);
         Cv2.FindContours(mask, out var contours, out _, RetrievalModes.External, ContourApproximationModes.ApproxNone);
         var scale = art.PixelsPerMm;
-        return new Silhouette([
-            .. contours
-                .Where(contour => Cv2.ContourArea(contour) >= CrumbMm2 * scale * scale)
-                .Select(contour => Cv2.ApproxPolyDP(contour, Simple, true))
-                .Where(contour => contour.Length >= 3)
-                .Select(contour =>
-                    contour
-                        .Select(point => new PointMm(
-                            (point.X - 0.5) / scale - art.Width / scale / 2,
-                            (point.Y - 0.5) / scale - art.Height / scale / 2
-                        ))
-                        .ToImmutableArray()
-                ),
-        ]);
+        // In the tree of outlines every other one is that of a white part, and those right within it are of lines in it.
+        Cv2.FindContours(mask, out var edges, out var tree, RetrievalModes.Tree, ContourApproximationModes.ApproxNone);
+        return new Silhouette(Rings(contours, CrumbMm2))
+        {
+            Enclosed =
+            [
+                .. Enumerable
+                    .Range(0, edges.Length)
+                    .Where(edge => IsWhite(edge))
+                    .Select(edge => new Silhouette(
+                        Rings(
+                            Enumerable
+                                .Range(0, edges.Length)
+                                .Where(other => other == edge || tree[other].Parent == edge)
+                                .Select(other => edges[other]),
+                            CrumbMm2
+                        )
+                    ))
+                    .Where(part => part.SizeMm2() >= SeenThroughMm2)
+                    .OrderByDescending(part => part.SizeMm2())
+                    .Take(MostEnclosed),
+            ],
+        };
+
+        bool IsWhite(int edge)
+        {
+            var depth = 0;
+            for (var up = tree[edge].Parent; up >= 0; up = tree[up].Parent)
+                depth++;
+            return depth % 2 == 1 && Cv2.ContourArea(edges[edge]) >= SeenThroughMm2 * scale * scale;
+        }
+
+        ImmutableArray<ImmutableArray<PointMm>> Rings(IEnumerable<OpenCvSharp.Point[]> rings, double leastMm2) =>
+            [
+                .. rings
+                    .Where(ring => Cv2.ContourArea(ring) >= leastMm2 * scale * scale)
+                    .Select(ring => Cv2.ApproxPolyDP(ring, Simple, true))
+                    .Where(ring => ring.Length >= 3)
+                    .Select(ring =>
+                        ring.Select(point => new PointMm(
+                                (point.X - 0.5) / scale - art.Width / scale / 2,
+                                (point.Y - 0.5) / scale - art.Height / scale / 2
+                            ))
+                            .ToImmutableArray()
+                    ),
+            ];
     }
+
+    /// <summary>The same where one sees through some of its enclosed parts.</summary>
+    /// <param name="parts">Which of <see cref="Enclosed"/>, from 0; each is there.</param>
+    public Silhouette Open(ImmutableArray<int> parts) =>
+        parts.IsDefaultOrEmpty ? this : new Silhouette([.. Rings, .. parts.SelectMany(part => Enclosed[part].Rings)]);
 
     /// <summary>Its surface, mm2.</summary>
     public double SizeMm2() => shape.Value.Area;

@@ -110,7 +110,10 @@ public static class ScenePlace
                         placed.As,
                         placed.Fill,
                         placed.Generation
-                    )),
+                    )
+                    {
+                        Open = [.. placed.Open ?? []],
+                    }),
                 ]
             ),
             cancel

@@ -13,8 +13,23 @@ public sealed record StampView(
     string Outline,
     string LineUrl,
     bool Lettering,
-    bool Here
+    bool Here,
+    IReadOnlyList<EnclosedView> Enclosed
 );
+
+/// <summary>A part within a stamp's lines through which something could be seen; X, Y: a point well inside it.</summary>
+public sealed record EnclosedView(string Outline, double X, double Y)
+{
+    /// <summary>The views of all of a stamp's.</summary>
+    internal static IReadOnlyList<EnclosedView> Of(Silhouette silhouette) =>
+        [
+            .. silhouette.Enclosed.Select(part =>
+            {
+                var inside = part.Inside();
+                return new EnclosedView(part.Path(), inside.X, inside.Y);
+            }),
+        ];
+}
 
 /// <summary>What is placed, with the name it has in this scene.</summary>
 public sealed record PlacedView(
@@ -27,7 +42,8 @@ public sealed record PlacedView(
     bool Mirrored,
     PlacedAs As,
     int? Fill,
-    int Generation
+    int Generation,
+    ImmutableArray<int> Open
 );
 
 /// <summary>A fill in counts.</summary>
@@ -65,7 +81,8 @@ public sealed record PlacedGiven(
     bool Mirrored,
     PlacedAs As,
     int? Fill,
-    int Generation
+    int Generation,
+    IReadOnlyList<int>? Open = null
 );
 
 /// <summary>A scene as it is to be from now on.</summary>

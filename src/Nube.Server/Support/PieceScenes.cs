@@ -69,7 +69,8 @@ public sealed class PieceScenes(NubeDb db, RunLoader runs, StampBox stamps, Time
                     stamp.Silhouette.Path(),
                     $"/api/pieces/{kept.PieceId}/scene/stamps/{stamp.Id}/lines",
                     stamp.Lettering,
-                    here.Contains(stamp.Id)
+                    here.Contains(stamp.Id),
+                    EnclosedView.Of(stamp.Silhouette)
                 )),
             ],
             [
@@ -83,7 +84,8 @@ public sealed class PieceScenes(NubeDb db, RunLoader runs, StampBox stamps, Time
                     placed.At.Mirrored,
                     placed.As,
                     placed.Fill,
-                    placed.Generation
+                    placed.Generation,
+                    placed.Open
                 )),
             ],
             [

@@ -200,14 +200,20 @@ public sealed class FindAreasJob(
         if (kept.Found is not { } scene)
             return;
         var labels = AreaEdits.Apply(AreaMeasuring.Measure(LabelFile.Read(found.Labels)), found.Edits).Labels;
-        var owners = SceneAreas.Owners(scene, await stamps.Of(scene, cancel), labels);
-        foreach (
-            var (area, placed) in owners
-                .Where(owner => !image.Names.ContainsKey(owner.Area))
-                .OrderBy(owner => owner.Area)
-        )
+        var known = await stamps.Of(scene, cancel);
+        string Called(PlacedStamp? placed) => placed is null ? "Ground" : scene.NameOf(placed, known);
+        var given = scene.FrontFirst.Select(Called).Append(Called(null)).ToHashSet();
+        foreach (var (area, placed) in SceneAreas.Owners(scene, known, labels).OrderBy(owner => owner.Area))
         {
-            var name = placed is null ? "Ground" : scene.NameOf(placed, await stamps.Of(scene, cancel));
+            var name = Called(placed);
+            if (image.Names.TryGetValue(area, out var was))
+            {
+                // A name of the maker's stays; one that was given here follows whose the area is now.
+                var of = was.LastIndexOf(", part ", StringComparison.Ordinal);
+                if (of < 0 || was[..of] == name || !given.Contains(was[..of]))
+                    continue;
+                image.Names = image.Names.Remove(area);
+            }
             var number = 1;
             while (image.Names.ContainsValue($"{name}, part {number}"))
                 number++;

@@ -59,6 +59,39 @@ public class ScenePictureTests
         );
     }
 
+    /// <summary>A wreath in front of a pot: through its open middle the pot is seen, and without it the wreath is a plate.</summary>
+    [Theory]
+    [InlineData(0, false)]
+    [InlineData(0, true)]
+    [InlineData(115, true)]
+    public void Through_the_open_middle_of_a_wreath_what_is_behind_is_seen(double degrees, bool open)
+    {
+        // The wreath's middle lies off the stamp's, so that turning it moves it.
+        var wreath = scenes.Stamp("Wreath", 60, 50, Drawings.Circle(30, 25, 22) + Drawings.Circle(34, 25, 12));
+        var pot = scenes.Square("Pot", 8);
+        var middle = Assert.Single(wreath.Silhouette.Enclosed.Skip(1));
+        Assert.Equal(Math.PI * 11.75 * 11.75, middle.SizeMm2(), 5.0);
+        var put = Put(wreath, 40, 40, degrees) with { Open = open ? [1] : [] };
+        var hole = put.At.OnPanel(new PointMm(4, 0));
+        var behind = Put(pot, hole.X, hole.Y);
+        var scene = Panel(80, 80, put, behind);
+        Assert.Null(scene.Trouble(scenes.Stamps));
+        var map = scenes.Find(scene);
+        var seen = SceneAreas
+            .Owners(scene, scenes.Stamps, map.Labels)
+            .SingleOrDefault(owner => owner.Placed?.Id == behind.Id);
+        Assert.Equal(open, seen.Area > 0);
+        if (open)
+            Assert.InRange(map.Areas.Single(area => area.Id == seen.Area).SizeMm2, 64 * 0.97, 64 * 1.03);
+        // It covers the ring alone, and its mask has the opening too.
+        var ring = Math.PI * (22.25 * 22.25 - (open ? 11.75 * 11.75 : 0));
+        Assert.Equal(ring, scene.Silhouettes(scenes.Stamps)[put.Id].SizeMm2(), ring * 0.01);
+        Assert.Equal(
+            "Wreath has no such part to see through.",
+            Panel(80, 80, put with { Open = [2] }).Trouble(scenes.Stamps)
+        );
+    }
+
     [Fact]
     public void A_turned_and_mirrored_print_lies_where_its_silhouette_does()
     {

@@ -34,6 +34,7 @@
     [
       placed.mirrored && 'mirrored',
       placed.as !== 'stamped' && kinds[placed.as],
+      placed.open.length > 0 && 'open',
       scene.masked.includes(placed.id) && 'needs a mask',
     ]
       .filter(Boolean)
@@ -138,6 +139,20 @@
           />
           it can be read
         </label>
+        {#each stamp.enclosed as part, at (part.outline)}
+          <label class="flex items-center gap-2">
+            <input
+              class="checkbox checkbox-sm"
+              type="checkbox"
+              checked={one.open.includes(at)}
+              onchange={(event) =>
+                edit(one.id, {
+                  open: event.currentTarget.checked ? [...one.open, at] : one.open.filter((n) => n !== at),
+                })}
+            />
+            what is behind shows through {stamp.enclosed.length === 1 ? 'its inside' : `part ${at + 1}`}
+          </label>
+        {/each}
       {/if}
     </div>
   {/if}

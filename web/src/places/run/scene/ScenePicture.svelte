@@ -46,6 +46,9 @@
     held?.id === placed.id ? { ...placed, x: held.x, y: held.y, degrees: held.degrees } : placed;
   const place = (p: Placed) =>
     `translate(${p.x} ${p.y}) rotate(${p.degrees})${p.mirrored ? ' scale(-1 1)' : ''}`;
+  /** What a print covers: its silhouette without the parts that are open. */
+  const covers = (placed: Placed, stamp: Stamp) =>
+    stamp.outline + placed.open.map((part) => stamp.enclosed[part]?.outline ?? '').join('');
   /** Where the handle is by which it is turned: above its upper edge. */
   const handle = (stamp: Stamp) => -stamp.heightMm / 2 - size * 1.2;
 
@@ -156,7 +159,7 @@
             opacity={scene.generations[placed.generation - 1]?.depth ?? 1}
             data-placed={placed.id}
           >
-            <path d={stamp.outline} fill={paper} fill-rule="evenodd" />
+            <path d={covers(placed, stamp)} fill={paper} fill-rule="evenodd" />
             {#if placed.as === 'stamped'}
               <image
                 pointer-events="none"
@@ -168,7 +171,7 @@
               />
             {/if}
             <path
-              d={stamp.outline}
+              d={covers(placed, stamp)}
               fill={shown.includes(placed.id) ? `url(#${id}-hatch)` : 'transparent'}
               fill-rule="evenodd"
               stroke={chosen === placed.id ? '#1f3a63' : placed.as === 'stamped' ? 'none' : '#6d7076'}
@@ -212,6 +215,19 @@
     {#each scene.frontFirst.filter((placed) => placed.id === chosen) as placed (placed.id)}
       {@const stamp = stamps.get(placed.stamp)}
       {#if stamp}
+        {#if stamp.enclosed.length > 1}
+          <g pointer-events="none" text-anchor="middle" fill="#1f3a63" font-size={size * 0.7}>
+            {#each stamp.enclosed as part, n (part.outline)}
+              {@const now = at(placed)}
+              <text
+                transform="{place(now)} translate({part.x} {part.y}){now.mirrored
+                  ? ' scale(-1 1)'
+                  : ''} rotate({-now.degrees})"
+                y={size * 0.25}>part {n + 1}</text
+              >
+            {/each}
+          </g>
+        {/if}
         <g transform={place({ ...at(placed), mirrored: false })}>
           <line y1={-stamp.heightMm / 2} y2={handle(stamp)} stroke="#1f3a63" stroke-width="0.4" />
           <circle
