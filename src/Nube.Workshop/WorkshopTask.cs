@@ -14,6 +14,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(FindColours), "findColours")]
 [JsonDerivedType(typeof(FindPaper), "findPaper")]
 [JsonDerivedType(typeof(FindAreas), "findAreas")]
+[JsonDerivedType(typeof(FindShortLines), "findShortLines")]
 [JsonDerivedType(typeof(ReadStamp), "readStamp")]
 [JsonDerivedType(typeof(ReadSheet), "readSheet")]
 [JsonDerivedType(typeof(ReadChart), "readChart")]

@@ -67,6 +67,103 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
         window.Sees("Give some areas a colour first");
     }
 
+    /// <summary>A leaf whose midrib parts it, and whose veins stop 1.5 mm short of its edge.</summary>
+    private const string Leaf =
+        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM5 20H55M20 20V6.75M40 20V6.75" fill="none" stroke="#000" stroke-width="0.5"/></svg>""";
+
+    /// <summary>A file as a page gets it when it is dropped on it, or pasted.</summary>
+    private void Hand(string how, string name, string svg) =>
+        window.Driver.ExecuteScript(
+            """
+            const files = new DataTransfer();
+            files.items.add(new File([arguments[2]], arguments[1], { type: 'image/svg+xml' }));
+            if (arguments[0] === 'paste')
+              window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: files }));
+            else
+              for (const event of ['dragover', 'drop'])
+                document
+                  .querySelector('form[aria-label="Bring in an image"]')
+                  .dispatchEvent(new DragEvent(event, { dataTransfer: files, bubbles: true, cancelable: true }));
+            """,
+            how,
+            name,
+            svg
+        );
+
+    [Fact]
+    public void An_image_is_dropped_pasted_or_taken_with_the_camera()
+    {
+        window.OpenDemoBook();
+        window.Field("Name").SendKeys("By hand");
+        window.Button("Start the run").Click();
+        window.Heading("By hand");
+        Hand("drop", "dropped.svg", Leaf);
+        window.Sees("dropped.svg");
+        window.Button("Find areas").Click();
+        window.Sees("2 areas found in dropped.svg.");
+
+        // What is pasted while nothing is to be brought in is left alone; then it takes the place of the other.
+        Hand("paste", "unseen.svg", Rooms);
+        window.Find("//summary[.='Bring in another image']").Click();
+        window.Sees("choose it, drop it here, or paste it");
+        Assert.DoesNotContain("unseen.svg", window.Driver.PageSource, StringComparison.Ordinal);
+        Hand("paste", "pasted.svg", Rooms);
+        window.Sees("pasted.svg");
+        window.Button("Find areas").Click();
+        window.Sees("1 area found in pasted.svg.");
+
+        // A phone's camera gives a file to an input of its own.
+        var photo = Path.Combine(folder, "camera.svg");
+        File.WriteAllText(photo, Leaf);
+        if (window.Driver.FindElements(By.XPath("//input[@type='file' and @capture='environment']")).Count == 0)
+            window.Find("//summary[.='Bring in another image']").Click();
+        window.Find("//input[@type='file' and @capture='environment']").SendKeys(photo);
+        window.Sees("camera.svg");
+        window.Button("Find areas").Click();
+        window.Sees("2 areas found in camera.svg.");
+    }
+
+    [Fact]
+    public void Veins_are_bridged_all_alike_in_one_tap_and_an_area_is_split_by_a_stroke()
+    {
+        window.OpenDemoBook();
+        Begin("A leaf", "leaf.svg", Encoding.UTF8.GetBytes(Leaf));
+        window.Sees("2 areas found");
+        window.Button("Look for lines that stop short of another").Click();
+        window.Sees("2 lines end 1.5 mm short of another line, as leaf veins do. Bridged, there are 2 areas more.");
+        Assert.Equal(2, window.Driver.FindElements(By.CssSelector("polyline[data-gap]")).Count);
+        window.Button("Bridge all alike").Click();
+        window.Sees("4 areas found");
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("polyline[data-gap]")).Count == 0,
+            "the gaps of before to be gone"
+        );
+        // Both are taken back together.
+        window.Button("Undo").Click();
+        window.Sees("2 areas found");
+
+        // The lower half, cut in two by a stroke from its midrib to its edge.
+        Pick(2);
+        window.Button("Split by a stroke").Click();
+        window.Sees("Draw a stroke across area 2");
+        var picture = window.Find(
+            "//*[name()='svg' and contains(@aria-label, 'numbered areas')]/*[name()='g']/*[name()='image']"
+        );
+        var step = picture.Size.Height / 40; // a millimetre
+        new Actions(window.Driver)
+            .MoveToElement(picture, 0, -2 * step)
+            .ClickAndHold()
+            .MoveByOffset(0, 20 * step)
+            .Release()
+            .Perform();
+        window.WaitUntil(() => window.Driver.FindElements(By.CssSelector("path[data-area]")).Count == 3, "three areas");
+        window.Button("Undo").Click();
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("path[data-area]")).Count == 2,
+            "two areas again"
+        );
+    }
+
     [Fact]
     public void A_photo_of_a_panel_is_laid_flat_by_its_corners()
     {

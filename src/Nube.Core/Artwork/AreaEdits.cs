@@ -29,7 +29,21 @@ public sealed record SplitArea(int Area, ImmutableArray<PointMm> Stroke, int? Fi
 /// that, so the areas are found once more with the stroke as a line; here it changes nothing.
 /// </summary>
 /// <param name="Stroke">Points of the stroke, two or more, from line to line.</param>
-public sealed record CloseGap(ImmutableArray<PointMm> Stroke) : AreaEdit;
+public sealed record CloseGap(ImmutableArray<PointMm> Stroke) : AreaEdit
+{
+    /// <summary>More such strokes, made and taken back together with it.</summary>
+    public ImmutableArray<ImmutableArray<PointMm>> Also { get; init; } = [];
+
+    /// <inheritdoc />
+    public bool Equals(CloseGap? other) =>
+        other is not null
+        && Stroke.SequenceEqual(other.Stroke)
+        && Also.Length == other.Also.Length
+        && Also.Zip(other.Also).All(two => two.First.SequenceEqual(two.Second));
+
+    /// <inheritdoc />
+    public override int GetHashCode() => HashCode.Combine(Stroke.Length, Also.Length);
+}
 
 /// <summary>A correction that cannot be made; the message says why.</summary>
 public sealed class AreaEditException : Exception

@@ -45,7 +45,7 @@ public static class AreaFinder
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps ?? GapRule.Strict);
         foreach (var closing in closings ?? [])
-            GapBridging.Draw(art, bridges, closing.Stroke);
+            GapBridging.Draw(art, bridges, closing);
         report?.Report(0.4);
         cancel.ThrowIfCancellationRequested();
 
@@ -57,7 +57,7 @@ public static class AreaFinder
         if (map.Areas.IsEmpty)
         {
             throw new PictureTroubleException(
-                "No enclosed area was found. The outlines must close; small gaps up to 1 mm are bridged."
+                "No enclosed area was found. The outlines must close: small gaps are bridged, wider ones are yours to close."
             );
         }
         report?.Report(1);

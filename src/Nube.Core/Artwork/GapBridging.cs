@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using OpenCvSharp;
 
 namespace Nube.Core.Artwork;
@@ -46,7 +47,8 @@ public sealed record GapRule(double LongestMm, double LeastCosine, double Longes
 /// <remarks>
 /// Works on the skeleton of the lines: every end has a direction, taken over its last millimetre. Two ends that point
 /// at each other are joined, nearest pairs first; an end left over runs on to the nearest line ahead of it. Breaks in
-/// lines that are broader than they are long have no ends: see <see cref="BroadGaps"/>.
+/// lines that are broader than they are long have no ends: see <see cref="BroadGaps"/>. What stops farther short of
+/// another line may be meant so: see <see cref="ShortLines"/>.
 /// </remarks>
 internal static class GapBridging
 {
@@ -101,12 +103,46 @@ internal static class GapBridging
         return bridges;
     }
 
-    /// <summary>Draws a stroke of the maker's into a mask of bridges.</summary>
-    public static void Draw(LineArt art, byte[] bridges, IReadOnlyList<PointMm> stroke)
+    /// <summary>From the ends of lines that stop short of another line to that line, mm, with how long the gap is.</summary>
+    /// <param name="art">The lines.</param>
+    /// <param name="rule">Which breaks are closed already.</param>
+    /// <param name="closings">Strokes of the maker's that close gaps already.</param>
+    /// <param name="furthestMm">How far ahead of an end is looked, mm.</param>
+    public static List<(ImmutableArray<PointMm> Stroke, double GapMm)> ShortOf(
+        LineArt art,
+        GapRule rule,
+        IEnumerable<CloseGap> closings,
+        double furthestMm
+    )
+    {
+        var bridges = Bridges(art, rule);
+        foreach (var closing in closings)
+            Draw(art, bridges, closing);
+        var found = new List<(ImmutableArray<PointMm>, double)>();
+        foreach (var end in Ends(art))
+        {
+            if (bridges[(int)end.At.Y * art.Width + (int)end.At.X] != 0)
+                continue; // closed already
+            if (InkAhead(art, end, furthestMm * art.PixelsPerMm) is not { } hit)
+                continue;
+            var (from, to) = (InMm(end.At), InMm(hit));
+            var way = Math.Sqrt((to.X - from.X) * (to.X - from.X) + (to.Y - from.Y) * (to.Y - from.Y));
+            found.Add(([from, to], Math.Max(0, way - end.HalfWidth / art.PixelsPerMm)));
+        }
+        return found;
+
+        PointMm InMm(Point2d at) => new(at.X / art.PixelsPerMm, at.Y / art.PixelsPerMm);
+    }
+
+    /// <summary>Draws strokes of the maker's into a mask of bridges.</summary>
+    public static void Draw(LineArt art, byte[] bridges, CloseGap closing)
     {
         using var drawn = art.Wrap(bridges);
-        for (var i = 0; i + 1 < stroke.Count; i++)
-            Draw(drawn, Pixel(stroke[i]), Pixel(stroke[i + 1]));
+        foreach (var stroke in closing.Also.Prepend(closing.Stroke))
+        {
+            for (var i = 0; i + 1 < stroke.Length; i++)
+                Draw(drawn, Pixel(stroke[i]), Pixel(stroke[i + 1]));
+        }
 
         Point2d Pixel(PointMm at) =>
             new(Math.Clamp(at.X * art.PixelsPerMm, -1e6, 1e6), Math.Clamp(at.Y * art.PixelsPerMm, -1e6, 1e6));
@@ -181,6 +217,20 @@ internal static class GapBridging
         return ends;
     }
 
+    private static bool IsPaperBetween(LineArt art, int x, int y, int dx, int dy)
+    {
+        var steps = Math.Max(Math.Abs(dx), Math.Abs(dy));
+        for (var step = 1; step < steps; step++)
+        {
+            var at =
+                (int)Math.Round(y + dy * (double)step / steps) * art.Width
+                + (int)Math.Round(x + dx * (double)step / steps);
+            if (art.Ink[at] == 0)
+                return true;
+        }
+        return false;
+    }
+
     /// <summary>The nearest ink within a cone ahead of an end.</summary>
     private static Point2d? InkAhead(LineArt art, LineEnd end, double reach)
     {
@@ -200,6 +250,9 @@ internal static class GapBridging
                 if (length <= start || length > furthest || length >= nearest)
                     continue;
                 if ((end.Direction.X * dx + end.Direction.Y * dy) / length < ConeCosine)
+                    continue;
+                // The corner of its own square end is no other line: there is paper before one.
+                if (!IsPaperBetween(art, endX, endY, dx, dy))
                     continue;
                 (nearest, hit) = (length, new Point2d(x, y));
             }

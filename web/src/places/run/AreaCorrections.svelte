@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type AreaMark, type Image } from '../../api/client';
+  import { api, ask, type AreaMark, type Image, type Point } from '../../api/client';
   import { FollowedJob } from '../../parts/job.svelte';
   import JobProgress from '../../parts/JobProgress.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -7,14 +7,20 @@
   import { pieceOf, useRun } from '../../state/run.svelte';
   import AreaNaming from './AreaNaming.svelte';
   import { marks } from './marks';
-
-  type Point = { x: number; y: number };
+  import ShortLines from './ShortLines.svelte';
 
   let {
     image,
     chosen = $bindable(),
     drawing = $bindable(),
-  }: { image: Image; chosen: number[]; drawing?: 'cut' | 'gap' } = $props();
+    short = $bindable(),
+  }: {
+    image: Image;
+    chosen: number[];
+    drawing?: 'cut' | 'gap';
+    /** From lines that stop short to the lines ahead of them, to be shown on the picture. */
+    short: Point[][];
+  } = $props();
 
   const run = useRun();
   const work = new Resource(async () => undefined);
@@ -58,7 +64,16 @@
     });
   }
 
-  function findAgain(body: { longestMm: number | null; stroke: Point[] | null; smallestMm2: number | null }) {
+  /** Several gaps at once, made and taken back together. */
+  const bridge = ([stroke, ...also]: Point[][]) =>
+    findAgain({ longestMm: null, stroke: stroke ?? null, smallestMm2: null, also });
+
+  function findAgain(body: {
+    longestMm: number | null;
+    stroke: Point[] | null;
+    smallestMm2: number | null;
+    also?: Point[][];
+  }) {
     drawing = undefined;
     return again.start(() => ask(api.POST('/api/pieces/{id}/image/gaps', { params: path, body })));
   }
@@ -183,6 +198,7 @@
     </label>
     <span class="text-right">{image.smallestMm2.toFixed(0)} mm²</span>
   </div>
+  {#if lined}<ShortLines piece={path.path.id} {image} busy={again.busy} {bridge} bind:shown={short} />{/if}
   <JobProgress work={again} />
   {#if again.job?.state === 'done'}<p role="status">{again.job.message}</p>{/if}
   {#if work.trouble}<TroubleNote trouble={work.trouble} />{/if}

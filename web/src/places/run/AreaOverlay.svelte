@@ -10,6 +10,7 @@
     pick,
     tapping = false,
     times = 1,
+    short = [],
     stroke,
   }: {
     image: Image;
@@ -19,6 +20,8 @@
     tapping?: boolean;
     /** How many times nearer than the whole it is seen: numbers stay as large as they are on the screen. */
     times?: number;
+    /** Gaps that could be bridged: from line to line, in mm. */
+    short?: { x: number; y: number }[][];
     /** Given while a cut is drawn: its two ends, in mm. */
     stroke?: (from: { x: number; y: number }, to: { x: number; y: number }) => void;
   } = $props();
@@ -115,6 +118,16 @@
       fill={on ? `url(#${id}-hatch)` : area.mark ? `url(#${id}-${area.mark})` : 'transparent'}
       stroke={on ? '#1f3a63' : 'none'}
       stroke-width="0.7"
+    />
+  {/each}
+  {#each short as gap (gap)}
+    <polyline
+      points={gap.map(({ x, y }) => `${x},${y}`).join(' ')}
+      fill="none"
+      stroke="#a8480f"
+      stroke-width="0.8"
+      pointer-events="none"
+      data-gap
     />
   {/each}
   {#if line}<line {...line} stroke="#a8480f" stroke-width="0.8" stroke-linecap="round" />{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type ImageLight, type Values, type ZoneRule } from '../../api/client';
+  import { api, ask, type ImageLight, type Point, type Values, type ZoneRule } from '../../api/client';
   import CardPicture from '../../parts/CardPicture.svelte';
   import CloseUp from '../../parts/CloseUp.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -30,6 +30,8 @@
   let chosen = $state<number[]>([]);
   let drawing = $state<'cut' | 'gap'>();
   let corrections = $state<AreaCorrections>();
+  let short = $state.raw<Point[][]>([]);
+  let bringing = $state(false);
 
   function pick(area: number) {
     chosen = chosen.includes(area) ? chosen.filter((a) => a !== area) : [...chosen, area];
@@ -122,6 +124,7 @@
                   {chosen}
                   {pick}
                   {times}
+                  short={view === 'areas' ? short : []}
                   stroke={drawing && view === 'areas'
                     ? (from, to) => corrections?.draw([from, to])
                     : undefined}
@@ -157,14 +160,17 @@
         {#if values.trouble}<TroubleNote trouble={values.trouble} />{/if}
         {#if values.value}<GreysPanel values={values.value} pick={(areas) => (chosen = areas)} />{/if}
       {:else}
-        <AreaCorrections {image} bind:chosen bind:drawing bind:this={corrections} />
+        <AreaCorrections {image} bind:chosen bind:drawing bind:short bind:this={corrections} />
         {#if image.shows !== 'print'}<DamChoice {image} {chosen} />{/if}
         {#if image.shows !== 'print'}<HowToStamp piece={id} />{/if}
         {#if image.shows !== 'lines'}<PrintedColours piece={id} {image} bind:chosen />{/if}
         <AreaList {image} {chosen} {pick} />
-        <details>
+        <details bind:open={bringing}>
           <summary class="cursor-pointer underline">Bring in another image</summary>
-          <div class="mt-3"><BringIn piece={id} replaces done={() => void run.refresh()} /></div>
+          <!-- Only while it is open: what is pasted is taken by nothing that is not seen. -->
+          {#if bringing}
+            <div class="mt-3"><BringIn piece={id} replaces done={() => void run.refresh()} /></div>
+          {/if}
         </details>
       {/if}
     </div>
