@@ -8,9 +8,7 @@ namespace Nube.Core.Light;
 /// <remarks>
 /// The surface is that of a soap film under even pressure: the Poisson equation u_xx + u_yy = -1 with u = 0 at the
 /// area's edge; 2 sqrt(u) is then a height that meets the paper upright, on a disc exactly a half ball. A plain
-/// distance to the edge would crease along the middle of an area. Solved by red-black successive over-relaxation (D. M.
-/// Young, "Iterative methods for solving partial difference equations of elliptic type", Trans. AMS 76 (1954), 92-111)
-/// with a fixed number of sweeps, so that the result is the same everywhere.
+/// distance to the edge would crease along the middle of an area. See <see cref="SoapFilm"/>.
 /// </remarks>
 /// <param name="Id">The area.</param>
 /// <param name="Left">Cells from the picture's left edge to the grid's.</param>
@@ -112,7 +110,16 @@ public sealed record AreaForm(
             }
         }
         var body = WithoutDetails(inside, width, height, count);
-        return new AreaForm(label, left - 1, top - 1, width, height, inside, Solve(body, width, height), count);
+        return new AreaForm(
+            label,
+            left - 1,
+            top - 1,
+            width,
+            height,
+            inside,
+            SoapFilm.Over(body, width, height, CellMm),
+            count
+        );
     }
 
     /// <summary>exp(-d / <see cref="TuckedMm"/>) with d the distance to the areas in front.</summary>
@@ -198,90 +205,5 @@ public sealed record AreaForm(
                     own || (hole[at] != 0 && !outside.Contains(hole[at]) && size[hole[at]] < DetailShare * count)
             ),
         ];
-    }
-
-    /// <summary>The film over a plan whose rim of cells is empty; mm2.</summary>
-    /// <remarks>It starts from the film over cells of twice the side, which leaves only small errors to
-    /// settle.</remarks>
-    internal static float[] Solve(bool[] body, int width, int height, double cellMm = CellMm)
-    {
-        var coarse = Math.Min(width, height) >= LeastToCoarsen;
-        var film = coarse ? Start(body, width, height, cellMm) : new float[body.Length];
-        // Cells of a colour, row by row, so that a sweep reads memory forwards.
-        List<int> red = [],
-            black = [];
-        for (var y = 1; y < height - 1; y++)
-        {
-            for (var x = 1; x < width - 1; x++)
-            {
-                if (body[y * width + x])
-                    ((x + y) % 2 == 0 ? red : black).Add(y * width + x);
-            }
-        }
-        var side = SideOfSquare(red.Count + black.Count, width, height);
-        var relaxation = (float)(2 / (1 + Math.Sin(Math.PI / side)));
-        var source = (float)(cellMm * cellMm);
-        int[][] colours =
-        [
-            [.. red],
-            [.. black],
-        ];
-        for (
-            var sweep = (int)((coarse ? SweepsPerCellAfterCoarse : SweepsPerCell) * side) + LeastSweeps;
-            sweep > 0;
-            sweep--
-        )
-        {
-            foreach (var colour in colours)
-            {
-                foreach (var at in colour)
-                {
-                    // Outside the film is 0 and stays so.
-                    var mean = (film[at - 1] + film[at + 1] + film[at - width] + film[at + width] + source) / 4;
-                    film[at] += relaxation * (mean - film[at]);
-                }
-            }
-        }
-        return film;
-    }
-
-    /// <summary>The film over cells of twice the side, laid on the cells themselves; 0 outside the body.</summary>
-    private static float[] Start(bool[] body, int width, int height, double cellMm)
-    {
-        // A large cell holds cells 2n - 1 and 2n, so that the first and the last column and row of large cells are
-        // empty too.
-        var (columns, rows) = (width / 2 + 2, height / 2 + 2);
-        var count = new byte[columns * rows];
-        for (var at = 0; at < body.Length; at++)
-        {
-            if (body[at])
-                count[(at / width + 1) / 2 * columns + (at % width + 1) / 2]++;
-        }
-        var large = Solve([.. count.Select(cells => cells >= 2)], columns, rows, 2 * cellMm);
-        var film = new float[body.Length];
-        for (var at = 0; at < body.Length; at++)
-        {
-            if (body[at])
-                film[at] = large[(at / width + 1) / 2 * columns + (at % width + 1) / 2];
-        }
-        return film;
-    }
-
-    // Sweeps after which the film of discs and rectangles is within 1 % of its closed form.
-    private const double SweepsPerCell = 1.5,
-        SweepsPerCellAfterCoarse = 0.5;
-    private const int LeastSweeps = 12; // in areas of a few cells
-    private const int LeastToCoarsen = 20; // cells across; below it a coarse start costs what it saves
-
-    /// <summary>
-    /// Side of the square, in cells, whose film settles as slowly, by which the relaxation is chosen.
-    /// </summary>
-    /// <remarks>Of a rectangle w by h it is sqrt(2 / (1/w^2 + 1/h^2)); a body that fills its rectangle badly settles
-    /// sooner.</remarks>
-    private static double SideOfSquare(int cells, int width, int height)
-    {
-        double w = width - 1,
-            h = height - 1;
-        return Math.Min(Math.Sqrt(2 / (1 / (w * w) + 1 / (h * h))), 1.2 * Math.Sqrt(cells) + 1);
     }
 }
