@@ -68,8 +68,10 @@ public sealed class ImageTests(NubeInBrowser nube) : IDisposable
     }
 
     /// <summary>A leaf whose midrib parts it, and whose veins stop 1.5 mm short of its edge.</summary>
-    private const string Leaf =
-        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 5H55V35H5ZM5 20H55M20 20V6.75M40 20V6.75" fill="none" stroke="#000" stroke-width="0.5"/></svg>""";
+    private const string Leaf = """
+        <svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40">
+        <path d="M5 5H55V35H5ZM5 20H55M20 20V6.75M40 20V6.75" fill="none" stroke="#000" stroke-width="0.5"/></svg>
+        """;
 
     /// <summary>A file as a page gets it when it is dropped on it, or pasted.</summary>
     private void Hand(string how, string name, string svg) =>

@@ -138,8 +138,10 @@
           <div class="flex flex-wrap items-center gap-2">
             {@render number(piece.id, 'Foam under', piece.name, 'raisedMm', piece.raisedMm, 20, 0.5)}
             mm of foam
-            {@render number(piece.id, 'Spare ones of', piece.name, 'spare', piece.spare, 24, 1)}
-            to spare
+            {#if !piece.fromPicture || piece.kind === 'image'}
+              {@render number(piece.id, 'Spare ones of', piece.name, 'spare', piece.spare, 24, 1)}
+              to spare
+            {/if}
             {@render length(piece.id, `the way from the left to ${piece.name}`, 'left', piece.left)}
             from the left
             {@render length(piece.id, `the way from the top to ${piece.name}`, 'top', piece.top)}
