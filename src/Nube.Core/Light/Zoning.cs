@@ -121,8 +121,7 @@ public static class Zoning
     private static float[] Tone(AreaForm form, LightAngle light, ZoneRule rule, PointMm middle)
     {
         var tone = new float[form.Film.Length];
-        var (right, down, up) = light.Direction();
-        var (lx, ly, lz) = ((float)right, (float)down, (float)up);
+        var (lx, ly, lz) = light.Direction();
         var from = rule.From ?? middle;
         for (var y = 1; y < form.Height - 1; y++)
         {
@@ -145,13 +144,12 @@ public static class Zoning
     /// <summary>The cosine between the surface's normal and the light.</summary>
     /// <remarks>The height is 2 sqrt(u), so its slope is that of u over sqrt(u): multiplied out, nothing is divided by
     /// 0 at the rim.</remarks>
-    private static float Shade(float[] film, int at, int width, float lx, float ly, float lz)
+    private static float Shade(float[] film, int at, int width, double lx, double ly, double lz)
     {
-        const float across = 1 / (2 * (float)AreaForm.CellMm);
-        var gx = (film[at + 1] - film[at - 1]) * across;
-        var gy = (film[at + width] - film[at - width]) * across;
-        var up = MathF.Sqrt(film[at]);
-        return (-gx * lx - gy * ly + up * lz) / MathF.Sqrt(gx * gx + gy * gy + film[at] + 1e-12f);
+        var gx = (film[at + 1] - film[at - 1]) / (2 * AreaForm.CellMm);
+        var gy = (film[at + width] - film[at - width]) / (2 * AreaForm.CellMm);
+        var up = Math.Sqrt(film[at]);
+        return (float)((-gx * lx - gy * ly + up * lz) / Math.Sqrt(gx * gx + gy * gy + film[at] + 1e-12));
     }
 
     private static double Distance(AreaForm form, int x, int y, PointMm from)
