@@ -235,10 +235,17 @@ public sealed record SheetCutView(
                 .. Lying(cut.First, left, top, names),
                 .. Lying(cut.Second, left, top + cut.HeightMm - cut.Second.HeightMm, names),
             ],
-            CutPart part => [new CutPlaceView(names[part.Part], left, top, part.WidthMm, part.HeightMm)],
-            _ => [new CutPlaceView(null, left, top, piece.WidthMm, piece.HeightMm)],
+            CutPart part => [new CutPlaceView(part.Part, names[part.Part], left, top, part.WidthMm, part.HeightMm)],
+            _ => [new CutPlaceView(null, null, left, top, piece.WidthMm, piece.HeightMm)],
         };
 }
 
-/// <summary>Where a part, or what is left, lies on a sheet.</summary>
-public sealed record CutPlaceView(string? Name, double LeftMm, double TopMm, double WidthMm, double HeightMm);
+/// <summary>Where a part, or what is left, lies on a sheet. Part: the piece, or the base; null for what is left.</summary>
+public sealed record CutPlaceView(
+    Guid? Part,
+    string? Name,
+    double LeftMm,
+    double TopMm,
+    double WidthMm,
+    double HeightMm
+);

@@ -83,12 +83,6 @@
     () => id,
     () => Boolean(step?.pass.piece),
   );
-  /** What the piece in hand is called on cut sheets. */
-  const cutName = $derived(
-    made.value &&
-      (made.value.pieces.find((one) => one.id === step?.pass.piece)?.name ??
-        (step?.pass.piece && 'The base')),
-  );
   // What each step should look like is painted once for the whole plan.
   const film = new FilmOfPlan(() => id);
   const painted = $derived(
@@ -167,7 +161,7 @@
         dry={film.film.ofPass(step.pass.index)}
         roomy={!waiting}
       />
-      {#if step.pass.stroke === 'trim' && cutName}<HowToCut {id} piece={cutName} />{/if}
+      {#if step.pass.stroke === 'trim' && step.pass.piece}<HowToCut {id} piece={step.pass.piece} />{/if}
       {#if !remarksSeen && bench.value.stepsDone === 0}
         <div class="mt-4 grid gap-2">
           {#each bench.value.remarks as remark (remark.text)}<RemarkNote {remark} />{/each}

@@ -4,27 +4,25 @@
   import { Resource } from '../../state/resource.svelte';
   import CutSheet from './CutSheet.svelte';
 
-  // At the bench: the sheets that pieces of this name are cut from, each cut in its order. Asked for when it is opened.
+  // At the bench: the sheets that a piece of all cards, or the base, is cut from, each cut in its order. Asked for when
+  // it is opened.
   let { id, piece }: { id: string; piece: string } = $props();
 
   const cuts = new Resource<PaperCuts[]>(() =>
     ask(api.POST('/api/runs/{id}/design/cuts', { params: { path: { id } } })),
   );
   let open = $state(false);
-  $effect(() => {
-    if (open && !cuts.value && !cuts.busy) void cuts.refresh();
-  });
   const papers = $derived(
     (cuts.value ?? [])
       .map((paper) => ({
         ...paper,
-        sheets: paper.sheets.filter((sheet) => sheet.parts.some((part) => part.name === piece)),
+        sheets: paper.sheets.filter((sheet) => sheet.parts.some((part) => part.part === piece)),
       }))
       .filter((paper) => paper.sheets.length > 0),
   );
 </script>
 
-<details class="mt-3" bind:open>
+<details class="mt-3" bind:open ontoggle={() => open && !cuts.value && void cuts.refresh()}>
   <summary class="cursor-pointer font-bold">How the sheets are cut, for all cards</summary>
   {#if cuts.trouble}<TroubleNote trouble={cuts.trouble} />{/if}
   {#each papers as paper (paper.paper)}
