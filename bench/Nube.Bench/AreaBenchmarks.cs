@@ -48,6 +48,9 @@ public class AreaBenchmarks
     [Benchmark]
     public byte[] BridgingOnly() => GapBridging.Bridges(art, GapRule.Strict);
 
+    [Benchmark]
+    public int LinesThatStopShort() => ShortLines.In(art, GapRule.Strict, []).Length;
+
     private static GreyPicture Pad(GreyPicture picture, int width, int height)
     {
         var pixels = new byte[width * height];

@@ -11,6 +11,9 @@ namespace Nube.Workshop;
 public sealed record FindShortLines(double WidthMm, double GapMm, double SmallestMm2, ImmutableArray<CloseGap> Closings)
     : WorkshopTask<ShortLinesFound>
 {
+    /// <inheritdoc />
+    public override WorkLimits Limits => WorkLimits.Long;
+
     private protected override ShortLinesFound Work(byte[] file, Action<WorkProgress> say, CancellationToken stop) =>
         new(ShortLines.In(LinePicture.Read(file, WidthMm), GapRule.UpTo(GapMm), Closings, SmallestMm2, stop));
 }

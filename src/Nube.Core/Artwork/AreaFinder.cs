@@ -48,12 +48,7 @@ public static class AreaFinder
             GapBridging.Draw(art, bridges, closing);
         report?.Report(0.4);
         cancel.ThrowIfCancellationRequested();
-
-        var labels = Pieces(art, bridges);
-        report?.Report(0.6);
-        cancel.ThrowIfCancellationRequested();
-
-        var map = Measured(labels, art.Width, art.Height, art.PixelsPerMm, smallestMm2);
+        var map = Enclosed(art, bridges, smallestMm2, report, cancel);
         if (map.Areas.IsEmpty)
         {
             throw new PictureTroubleException(
@@ -62,6 +57,21 @@ public static class AreaFinder
         }
         report?.Report(1);
         return map;
+    }
+
+    /// <summary>The areas between lines and bridges; none where nothing is enclosed.</summary>
+    internal static AreaMap Enclosed(
+        LineArt art,
+        byte[] bridges,
+        double smallestMm2,
+        IProgress<double>? report = null,
+        CancellationToken cancel = default
+    )
+    {
+        var labels = Pieces(art, bridges);
+        report?.Report(0.6);
+        cancel.ThrowIfCancellationRequested();
+        return Measured(labels, art.Width, art.Height, art.PixelsPerMm, smallestMm2);
     }
 
     /// <summary>The areas of labels that are still parted by lines.</summary>

@@ -61,12 +61,14 @@ internal static class GapBridging
     private sealed record LineEnd(Point2d At, Point2d Direction, double HalfWidth);
 
     /// <summary>A mask of the bridges: 255 where a gap was closed.</summary>
-    public static byte[] Bridges(LineArt art, GapRule rule)
+    public static byte[] Bridges(LineArt art, GapRule rule) =>
+        rule.LongestMm <= 0 ? new byte[art.Ink.Length] : Bridges(art, rule, Ends(art));
+
+    private static byte[] Bridges(LineArt art, GapRule rule, List<LineEnd> ends)
     {
         var bridges = new byte[art.Ink.Length];
         if (rule.LongestMm <= 0)
             return bridges;
-        var ends = Ends(art);
         using var drawn = art.Wrap(bridges);
         var joined = new bool[ends.Count];
         var pairs = new List<(double Gap, int One, int Other)>();
@@ -103,23 +105,27 @@ internal static class GapBridging
         return bridges;
     }
 
-    /// <summary>From the ends of lines that stop short of another line to that line, mm, with how long the gap is.</summary>
+    /// <summary>
+    /// The bridges, and from the ends of lines that stop short of another line all the same to that line, mm, with how long
+    /// the gap is.
+    /// </summary>
     /// <param name="art">The lines.</param>
     /// <param name="rule">Which breaks are closed already.</param>
     /// <param name="closings">Strokes of the maker's that close gaps already.</param>
     /// <param name="furthestMm">How far ahead of an end is looked, mm.</param>
-    public static List<(ImmutableArray<PointMm> Stroke, double GapMm)> ShortOf(
+    public static (byte[] Bridges, List<(ImmutableArray<PointMm> Stroke, double GapMm)> Short) ShortOf(
         LineArt art,
         GapRule rule,
         IEnumerable<CloseGap> closings,
         double furthestMm
     )
     {
-        var bridges = Bridges(art, rule);
+        var ends = Ends(art);
+        var bridges = Bridges(art, rule, ends);
         foreach (var closing in closings)
             Draw(art, bridges, closing);
         var found = new List<(ImmutableArray<PointMm>, double)>();
-        foreach (var end in Ends(art))
+        foreach (var end in ends)
         {
             if (bridges[(int)end.At.Y * art.Width + (int)end.At.X] != 0)
                 continue; // closed already
@@ -129,7 +135,7 @@ internal static class GapBridging
             var way = Math.Sqrt((to.X - from.X) * (to.X - from.X) + (to.Y - from.Y) * (to.Y - from.Y));
             found.Add(([from, to], Math.Max(0, way - end.HalfWidth / art.PixelsPerMm)));
         }
-        return found;
+        return (bridges, found);
 
         PointMm InMm(Point2d at) => new(at.X / art.PixelsPerMm, at.Y / art.PixelsPerMm);
     }

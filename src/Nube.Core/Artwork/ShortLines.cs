@@ -38,7 +38,7 @@ public sealed record ShortLines(
 
     private const double FurthestMm = 4; // beyond, a line does not point at another any more; this project's own
     private const double Alike = 1.5; // longest by shortest of gaps that are alike; this project's own
-    private const int MostGroups = 4; // each takes as long as finding the areas
+    private const int MostGroups = 4; // for each the areas are counted anew
 
     /// <summary>All in a picture, by how far they stop short; those that part no area are left out.</summary>
     /// <param name="art">The lines.</param>
@@ -56,36 +56,34 @@ public sealed record ShortLines(
     {
         ArgumentNullException.ThrowIfNull(art);
         ArgumentNullException.ThrowIfNull(closings);
-        var now = Count(closings);
+        var (bridges, ends) = GapBridging.ShortOf(art, gaps, closings, FurthestMm);
+        var now = Areas(bridges);
         return
         [
-            .. Groups(GapBridging.ShortOf(art, gaps, closings, FurthestMm))
+            .. Groups(ends)
                 .OrderByDescending(group => group.Count)
                 .Take(MostGroups)
                 .Select(group => new ShortLines(
-                    [.. group.Select(stroke => stroke.Stroke)],
+                    [.. group.Select(end => end.Stroke)],
                     group[0].GapMm,
                     group[^1].GapMm,
-                    Count([
-                        .. closings,
-                        new CloseGap(group[0].Stroke) { Also = [.. group[1..].Select(one => one.Stroke)] },
-                    ]) - now
+                    Areas(With(group)) - now
                 ))
                 .Where(group => group.AreasMore > 0)
                 .OrderBy(group => group.LeastMm),
         ];
 
-        int Count(IEnumerable<CloseGap> strokes)
+        int Areas(byte[] closed) => AreaFinder.Enclosed(art, closed, smallestMm2, cancel: cancel).Areas.Length;
+
+        byte[] With(List<(ImmutableArray<PointMm> Stroke, double GapMm)> group)
         {
-            cancel.ThrowIfCancellationRequested();
-            try
-            {
-                return AreaFinder.FindAreas(art, gaps, strokes, smallestMm2, cancel: cancel).Areas.Length;
-            }
-            catch (PictureTroubleException)
-            {
-                return 0; // nothing is enclosed yet
-            }
+            var closed = (byte[])bridges.Clone();
+            GapBridging.Draw(
+                art,
+                closed,
+                new CloseGap(group[0].Stroke) { Also = [.. group[1..].Select(end => end.Stroke)] }
+            );
+            return closed;
         }
     }
 
