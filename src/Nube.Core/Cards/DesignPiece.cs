@@ -138,7 +138,8 @@ public sealed record DesignPiece(
 
     private double WindowTopMm => TopMm + (HeightMm - (Window?.Height ?? 0)) / 2;
 
-    private static bool Overlap(double left, double top, SizeMm size, double left2, double top2, SizeMm size2) =>
+    /// <summary>Whether two rectangles share some surface.</summary>
+    internal static bool Overlap(double left, double top, SizeMm size, double left2, double top2, SizeMm size2) =>
         left < left2 + size2.Width
         && left2 < left + size.Width
         && top < top2 + size2.Height

@@ -165,10 +165,7 @@ public static class DesignWords
     private static bool Share(DesignPiece piece, DesignPiece other)
     {
         var (one, two) = (piece.FromPicture!, other.FromPicture!);
-        return one.LeftMm < two.LeftMm + other.WidthMm
-            && two.LeftMm < one.LeftMm + piece.WidthMm
-            && one.TopMm < two.TopMm + other.HeightMm
-            && two.TopMm < one.TopMm + piece.HeightMm;
+        return DesignPiece.Overlap(one.LeftMm, one.TopMm, piece.Size, two.LeftMm, two.TopMm, other.Size);
     }
 
     /// <summary>How far a piece stands up from what it lies on, mm: its foam, or what is built up on it.</summary>
