@@ -192,10 +192,10 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
 
         var closed = await maker.Ok(maker.Put($"{run}/piece/scene", Of()));
         var crate = closed["stamps"]!.AsArray().Single(stamp => stamp!["name"]!.GetValue<string>() == "crate")!;
-        Assert.Single(crate["enclosed"]!.AsArray());
+        var inside = Assert.Single(crate["enclosed"]!.AsArray())!["id"]!.GetValue<int>();
         Assert.Equal("1 area found.", await Found());
-        var open = await maker.Ok(maker.Put($"{run}/piece/scene", Of(0)));
-        Assert.Equal(0, Assert.Single(open["frontFirst"]![0]!["open"]!.AsArray())!.GetValue<int>());
+        var open = await maker.Ok(maker.Put($"{run}/piece/scene", Of(inside)));
+        Assert.Equal(inside, Assert.Single(open["frontFirst"]![0]!["open"]!.AsArray())!.GetValue<int>());
         // Other areas than those that were found: they are looked for anew.
         Assert.False(open["areasAreOfThis"]!.GetValue<bool>());
         Assert.Equal("2 areas found.", await Found());
@@ -207,7 +207,7 @@ public class SceneTests(NubeServer server) : IClassFixture<NubeServer>
                 .Select(area => area!["name"]!.GetValue<string>())
                 .Order()
         );
-        foreach (var wrong in new[] { Of(1), Of(-1), Of(0, 0) })
+        foreach (var wrong in new[] { Of(inside + 1), Of(-1), Of(inside, inside) })
             Assert.Contains(
                 "no such part to see through",
                 await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Put($"{run}/piece/scene", wrong)),

@@ -72,7 +72,7 @@ public sealed record PlacedStamp(
     int Generation = 1
 )
 {
-    /// <summary>Through which of its stamp's enclosed parts what is behind is seen, from 0.</summary>
+    /// <summary>Through which of its stamp's white parts what is behind is seen: their ids.</summary>
     [AddedLater(partWise: true)]
     public ImmutableArray<int> Open { get; init; } = [];
 
@@ -139,7 +139,7 @@ public sealed record Scene(double WidthMm, double HeightMm, bool PaintsGround, I
             if (!stamps.TryGetValue(placed.Stamp, out var stamp))
                 return "A stamp of this scene is not there any more.";
             if (
-                placed.Open.Any(part => part < 0 || part >= stamp.Silhouette.Enclosed.Length)
+                placed.Open.Any(id => stamp.Silhouette.Enclosed.All(part => part.Id != id))
                 || placed.Open.Distinct().Count() < placed.Open.Length
             )
                 return $"{stamp.Name} has no such part to see through.";

@@ -8,6 +8,11 @@ using OpenCvSharp;
 
 namespace Nube.Core.Stamping;
 
+/// <summary>A white part within the lines of a stamp.</summary>
+/// <param name="Id">Tells it from the others of its stamp; from 1.</param>
+/// <param name="Shape">Its shape, without lines that lie in it.</param>
+public sealed record WhitePart(int Id, Silhouette Shape);
+
 /// <summary>What a stamp covers on the paper: everything within its outermost lines, the lines with it.</summary>
 /// <param name="Rings">Closed outlines about the stamp's middle, mm, the last point joined to the first;
 /// even-odd.</param>
@@ -20,7 +25,7 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     /// through the middle of a ring or onto a plate, a line drawing does not tell: for each print its maker says which of
     /// them are open.
     /// </summary>
-    public ImmutableArray<Silhouette> Enclosed { get; init; } = [];
+    public ImmutableArray<WhitePart> Enclosed { get; init; } = [];
 
     private Silhouette(ImmutableArray<ImmutableArray<PointMm>> rings, Lazy<Geometry> shape)
         : this(rings) => this.shape = shape;
@@ -46,31 +51,23 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
         Cv2.BitwiseOr(ink, bridged, mask);
         // One empty pixel all round, so that no contour runs along the border.
         Cv2.CopyMakeBorder(mask, mask, 1, 1, 1, 1, BorderTypes.Constant, Scalar.Black);
-        Cv2.FindContours(mask, out var contours, out _, RetrievalModes.External, ContourApproximationModes.ApproxNone);
         var scale = art.PixelsPerMm;
         // In the tree of outlines every other one is that of a white part, and those right within it are of lines in it.
         Cv2.FindContours(mask, out var edges, out var tree, RetrievalModes.Tree, ContourApproximationModes.ApproxNone);
-        return new Silhouette(Rings(contours, CrumbMm2))
+        return new Silhouette(Rings(At(edge => tree[edge].Parent < 0)))
         {
             Enclosed =
             [
-                .. Enumerable
-                    .Range(0, edges.Length)
-                    .Where(edge => IsWhite(edge))
-                    .Select(edge => new Silhouette(
-                        Rings(
-                            Enumerable
-                                .Range(0, edges.Length)
-                                .Where(other => other == edge || tree[other].Parent == edge)
-                                .Select(other => edges[other]),
-                            CrumbMm2
-                        )
-                    ))
+                .. At(IsWhite)
+                    .Select(white => new Silhouette(Rings(At(edge => edge == white || tree[edge].Parent == white))))
                     .Where(part => part.SizeMm2() >= SeenThroughMm2)
                     .OrderByDescending(part => part.SizeMm2())
-                    .Take(MostEnclosed),
+                    .Take(MostEnclosed)
+                    .Select((part, place) => new WhitePart(place + 1, part)),
             ],
         };
+
+        IEnumerable<int> At(Func<int, bool> which) => Enumerable.Range(0, edges.Length).Where(which);
 
         bool IsWhite(int edge)
         {
@@ -80,10 +77,10 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
             return depth % 2 == 1 && Cv2.ContourArea(edges[edge]) >= SeenThroughMm2 * scale * scale;
         }
 
-        ImmutableArray<ImmutableArray<PointMm>> Rings(IEnumerable<OpenCvSharp.Point[]> rings, double leastMm2) =>
+        ImmutableArray<ImmutableArray<PointMm>> Rings(IEnumerable<int> of) =>
             [
-                .. rings
-                    .Where(ring => Cv2.ContourArea(ring) >= leastMm2 * scale * scale)
+                .. of.Select(edge => edges[edge])
+                    .Where(ring => Cv2.ContourArea(ring) >= CrumbMm2 * scale * scale)
                     .Select(ring => Cv2.ApproxPolyDP(ring, Simple, true))
                     .Where(ring => ring.Length >= 3)
                     .Select(ring =>
@@ -97,9 +94,14 @@ public sealed record Silhouette(ImmutableArray<ImmutableArray<PointMm>> Rings)
     }
 
     /// <summary>The same where one sees through some of its enclosed parts.</summary>
-    /// <param name="parts">Which of <see cref="Enclosed"/>, from 0; each is there.</param>
+    /// <param name="parts">Ids of some of <see cref="Enclosed"/>.</param>
     public Silhouette Open(ImmutableArray<int> parts) =>
-        parts.IsDefaultOrEmpty ? this : new Silhouette([.. Rings, .. parts.SelectMany(part => Enclosed[part].Rings)]);
+        parts.IsDefaultOrEmpty
+            ? this
+            : new Silhouette([
+                .. Rings,
+                .. Enclosed.Where(part => parts.Contains(part.Id)).SelectMany(part => part.Shape.Rings),
+            ]);
 
     /// <summary>Its surface, mm2.</summary>
     public double SizeMm2() => shape.Value.Area;

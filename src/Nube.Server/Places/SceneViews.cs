@@ -18,17 +18,14 @@ public sealed record StampView(
 );
 
 /// <summary>A part within a stamp's lines through which something could be seen; X, Y: a point well inside it.</summary>
-public sealed record EnclosedView(string Outline, double X, double Y)
+public sealed record EnclosedView(int Id, string Outline, double X, double Y)
 {
-    /// <summary>The views of all of a stamp's.</summary>
-    internal static IReadOnlyList<EnclosedView> Of(Silhouette silhouette) =>
-        [
-            .. silhouette.Enclosed.Select(part =>
-            {
-                var inside = part.Inside();
-                return new EnclosedView(part.Path(), inside.X, inside.Y);
-            }),
-        ];
+    /// <summary>The view of one.</summary>
+    internal static EnclosedView Of(WhitePart part)
+    {
+        var inside = part.Shape.Inside();
+        return new EnclosedView(part.Id, part.Shape.Path(), inside.X, inside.Y);
+    }
 }
 
 /// <summary>What is placed, with the name it has in this scene.</summary>

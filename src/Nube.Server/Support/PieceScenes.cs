@@ -70,7 +70,7 @@ public sealed class PieceScenes(NubeDb db, RunLoader runs, StampBox stamps, Time
                     $"/api/pieces/{kept.PieceId}/scene/stamps/{stamp.Id}/lines",
                     stamp.Lettering,
                     here.Contains(stamp.Id),
-                    EnclosedView.Of(stamp.Silhouette)
+                    [.. stamp.Silhouette.Enclosed.Select(EnclosedView.Of)]
                 )),
             ],
             [

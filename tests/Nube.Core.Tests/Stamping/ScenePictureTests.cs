@@ -70,8 +70,8 @@ public class ScenePictureTests
         var wreath = scenes.Stamp("Wreath", 60, 50, Drawings.Circle(30, 25, 22) + Drawings.Circle(34, 25, 12));
         var pot = scenes.Square("Pot", 8);
         var middle = Assert.Single(wreath.Silhouette.Enclosed.Skip(1));
-        Assert.Equal(Math.PI * 11.75 * 11.75, middle.SizeMm2(), 5.0);
-        var put = Put(wreath, 40, 40, degrees) with { Open = open ? [1] : [] };
+        Assert.Equal(Math.PI * 11.75 * 11.75, middle.Shape.SizeMm2(), 5.0);
+        var put = Put(wreath, 40, 40, degrees) with { Open = open ? [middle.Id] : [] };
         var hole = put.At.OnPanel(new PointMm(4, 0));
         var behind = Put(pot, hole.X, hole.Y);
         var scene = Panel(80, 80, put, behind);
@@ -88,7 +88,7 @@ public class ScenePictureTests
         Assert.Equal(ring, scene.Silhouettes(scenes.Stamps)[put.Id].SizeMm2(), ring * 0.01);
         Assert.Equal(
             "Wreath has no such part to see through.",
-            Panel(80, 80, put with { Open = [2] }).Trouble(scenes.Stamps)
+            Panel(80, 80, put with { Open = [3] }).Trouble(scenes.Stamps)
         );
     }
 

@@ -139,18 +139,20 @@
           />
           it can be read
         </label>
-        {#each stamp.enclosed as part, at (part.outline)}
+        {#each stamp.enclosed as { id } (id)}
           <label class="flex items-center gap-2">
             <input
               class="checkbox checkbox-sm"
               type="checkbox"
-              checked={one.open.includes(at)}
+              checked={one.open.includes(id)}
               onchange={(event) =>
                 edit(one.id, {
-                  open: event.currentTarget.checked ? [...one.open, at] : one.open.filter((n) => n !== at),
+                  open: event.currentTarget.checked
+                    ? [...one.open, id]
+                    : one.open.filter((part) => part !== id),
                 })}
             />
-            what is behind shows through {stamp.enclosed.length === 1 ? 'its inside' : `part ${at + 1}`}
+            what is behind shows through {stamp.enclosed.length === 1 ? 'its inside' : `part ${id}`}
           </label>
         {/each}
       {/if}

@@ -48,7 +48,9 @@
     `translate(${p.x} ${p.y}) rotate(${p.degrees})${p.mirrored ? ' scale(-1 1)' : ''}`;
   /** What a print covers: its silhouette without the parts that are open. */
   const covers = (placed: Placed, stamp: Stamp) =>
-    stamp.outline + placed.open.map((part) => stamp.enclosed[part]?.outline ?? '').join('');
+    [stamp, ...stamp.enclosed.filter((part) => placed.open.includes(part.id))]
+      .map((part) => part.outline)
+      .join('');
   /** Where the handle is by which it is turned: above its upper edge. */
   const handle = (stamp: Stamp) => -stamp.heightMm / 2 - size * 1.2;
 
@@ -217,13 +219,13 @@
       {#if stamp}
         {#if stamp.enclosed.length > 1}
           <g pointer-events="none" text-anchor="middle" fill="#1f3a63" font-size={size * 0.7}>
-            {#each stamp.enclosed as part, n (part.outline)}
+            {#each stamp.enclosed as part (part.id)}
               {@const now = at(placed)}
               <text
                 transform="{place(now)} translate({part.x} {part.y}){now.mirrored
                   ? ' scale(-1 1)'
                   : ''} rotate({-now.degrees})"
-                y={size * 0.25}>part {n + 1}</text
+                y={size * 0.25}>part {part.id}</text
               >
             {/each}
           </g>
