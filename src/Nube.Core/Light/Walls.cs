@@ -6,7 +6,7 @@ namespace Nube.Core.Light;
 /// <remarks>
 /// Where a wall ends on another, the two form a T, and yet nothing lies behind anything. What tells a wall from an edge
 /// that goes on behind something: it is straight, and at both of its ends it meets a straight line at right angles.
-/// All figures are set on the trial drawings.
+/// All figures are this project's own, tried on rooms, bricks and a horizon (DepthTests).
 /// </remarks>
 internal static class Walls
 {

@@ -62,6 +62,11 @@ public class AreaFormTests
     [InlineData(20, 10)]
     [InlineData(8, 60)]
     [InlineData(60, 60)]
+    // Sizes at which larger cells do not end where the smaller ones do.
+    [InlineData(25.25, 25.25)]
+    [InlineData(50.5, 50.75)]
+    [InlineData(90, 22.5)]
+    [InlineData(15.75, 31.25)]
     public void On_a_rectangle_it_is_the_series(double a, double b)
     {
         var form = Assert.Single(AreaForm.Of(Raster(a + 4, b + 4, (x, y) => x > 2 && x < a + 2 && y > 2 && y < b + 2)));
