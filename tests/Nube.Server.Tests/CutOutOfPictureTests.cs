@@ -66,7 +66,7 @@ public class CutOutOfPictureTests(NubeServer server) : IClassFixture<NubeServer>
         );
         Assert.Equal("0 mm", made["pieces"]![0]!["fromLeft"]!.GetValue<string>());
 
-        // What is said as it was shown stays to the last digit, and a plan knows that one waits for the other.
+        // What is said as it was shown stays to the last digit.
         var again = await maker.Ok(
             maker.Put(
                 $"{run}/design",

@@ -33,10 +33,16 @@ public class AgreementTests(ITestOutputHelper output)
         output.WriteLine($"{name}: {agreement}");
         Assert.True(agreement.Share > least, $"{agreement.Share:0.0 %}");
         // Rooms whose walls are wider than 1.6 mm do not touch.
-        // Asked: 98 % for all. Where every other area has a gap in its line, 97.8 % is reached.
+        // Asked: 98 % for all. Where every other area has a gap in its line, 98.0 (0.5 mm) and 97.8 % (1 mm) are reached.
         if (!name.StartsWith("walls", StringComparison.Ordinal))
             Assert.True(
-                agreement.AdjacencyF1 >= (name.StartsWith("gaps", StringComparison.Ordinal) ? 0.975 : 0.98),
+                agreement.AdjacencyF1
+                    >= name switch
+                    {
+                        "gaps 0.5 mm" => 0.979,
+                        "gaps 1 mm" => 0.975,
+                        _ => 0.98,
+                    },
                 $"{agreement.AdjacencyF1:0.0 %}"
             );
     }
