@@ -11,7 +11,6 @@
   const cuts = new Resource<PaperCuts[]>(() =>
     ask(api.POST('/api/runs/{id}/design/cuts', { params: { path: { id } } })),
   );
-  let open = $state(false);
   const papers = $derived(
     (cuts.value ?? [])
       .map((paper) => ({
@@ -22,7 +21,7 @@
   );
 </script>
 
-<details class="mt-3" bind:open ontoggle={() => open && !cuts.value && void cuts.refresh()}>
+<details class="mt-3" ontoggle={(event) => event.currentTarget.open && !cuts.value && void cuts.refresh()}>
   <summary class="cursor-pointer font-bold">How the sheets are cut, for all cards</summary>
   {#if cuts.trouble}<TroubleNote trouble={cuts.trouble} />{/if}
   {#each papers as paper (paper.paper)}
