@@ -91,6 +91,47 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
         );
     }
 
+    [Fact]
+    public void Ink_through_a_stencil_is_told_by_its_figures_and_their_pitch()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "colours");
+        var inks = window.Find("//summary[starts-with(., 'blending ink')]");
+        inks.Click();
+        inks.FindElement(By.XPath("..//button[.='all']")).Click();
+        window.WaitUntil(() => inks.Text.Contains("2 of 2", StringComparison.Ordinal), "blending inks in the run");
+        window.OpenRun("Notes for the watering rota", "design");
+        // On the card its words cover its middle.
+        window.Find("//ol[@aria-label='Pieces, the highest first']//strong[.='Evening sky']/parent::button").Click();
+        Then("Evening sky", "Ink through a stencil");
+        Steps("Evening sky")
+            .FindElement(By.XPath(".//summary[contains(., 'in dots, 8 mm from one to the next')]"))
+            .Click();
+        new SelectElement(
+            window.Find("//select[@aria-label='Figures of Ink through a stencil, of Evening sky,']")
+        ).SelectByText("diamonds");
+        window.WaitUntil(
+            () => Steps("Evening sky").Text.Contains("in diamonds, 8 mm from one", StringComparison.Ordinal),
+            "another figure"
+        );
+        var pitch = window.Find("//label[contains(., 'One to the next')]/input");
+        pitch.SendKeys(Keys.Control + "a");
+        pitch.SendKeys("60" + Keys.Tab);
+        window.WaitUntil(
+            () => window.Driver.PageSource.Contains("it is 2 to 40 mm", StringComparison.Ordinal),
+            "what cannot be, in words"
+        );
+        window.OpenRun("Notes for the watering rota", "plan");
+        window.Button("Plan the run").Click();
+        window.WaitUntil(
+            () =>
+                window
+                    .Find("//ol[@aria-label='Passes in their order']")
+                    .Text.Contains("Evening sky: ink through the stencil", StringComparison.Ordinal),
+            "its pass"
+        );
+    }
+
     private IWebElement Steps(string name) => window.Find($"//ol[starts-with(@aria-label, 'Done to {name},')]");
 
     /// <summary>Adds work to the piece that is open, or to one that is named.</summary>

@@ -178,6 +178,55 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         );
     }
 
+    [Fact]
+    public async Task Areas_on_ink_through_a_stencil_get_recipes_for_its_mean()
+    {
+        var (maker, run) = await Begun("Lemon blending ink", "Sky blending ink");
+        await Wish(maker, run, "#7fa25a", "flatWash", 1);
+        object Stencilled(double pitchMm) =>
+            new
+            {
+                work = new[]
+                {
+                    new
+                    {
+                        method = "stencilledInk",
+                        colours = Sides[..1],
+                        times = 1,
+                        place = new
+                        {
+                            from = "oneSide",
+                            degrees = 90,
+                            softness = 0.8,
+                            through = new
+                            {
+                                figure = "diamonds",
+                                pitchMm,
+                                open = 0.5,
+                            },
+                        },
+                    },
+                },
+            };
+        Assert.Contains(
+            "From one figure of a pattern to the next it is 2 to 40 mm.",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Put($"{run}/piece/colours/card", Stencilled(90))
+            ),
+            StringComparison.Ordinal
+        );
+        var onGround = await maker.Ok(maker.Put($"{run}/piece/colours/card", Stencilled(9)));
+        var green = onGround["areas"]![0]!;
+        Assert.Equal(green["recipe"]!["difference"]!.GetValue<double>(), Off(green), 1.5);
+        var passes = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!["passes"]!.AsArray();
+        Assert.Contains(passes, pass =>
+            pass!["where"]!
+                .GetValue<string>()
+                .Contains("in diamonds, 9 mm from one to the next", StringComparison.Ordinal)
+        );
+    }
+
     private static double Off(JsonNode area) => area["differences"]!["middle"]!.GetValue<double>();
 
     private static readonly string[] Sides = ["#f2e06a", "#a8cfe8"];
@@ -274,7 +323,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             maker.Put($"{run}/piece/colours/methods", new { areas = new[] { 1 }, method = "glaze" })
         );
         Assert.Equal("glaze", colours["areas"]![0]!["method"]!.GetValue<string>());
-        Assert.Equal(39, colours["methods"]!.AsArray().Count);
+        Assert.Equal(40, colours["methods"]!.AsArray().Count);
         // Without a word of the method paint is taken where it comes as near.
         colours = await Wish(maker, run, "#6f9a55", null, 2);
         Assert.Equal(

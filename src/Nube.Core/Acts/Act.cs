@@ -55,6 +55,9 @@ public sealed record Act(ActKind Kind, Zone Zone)
     /// </summary>
     public HuesAlong? Along { get; init; }
 
+    /// <summary>Through which openings it goes: what is between them stays as it is; null where it goes everywhere.</summary>
+    public Openings? Through { get; init; }
+
     /// <summary>Layers of a mix.</summary>
     public static Act Lay(PaintMix mix, Zone zone, int times = 1, double share = 1) =>
         new(ActKind.Lay, zone)
@@ -98,6 +101,7 @@ public sealed record Act(ActKind Kind, Zone Zone)
         && Share.Equals(other.Share)
         && Pressure == other.Pressure
         && Along == other.Along
+        && Through == other.Through
         && Mixes.SequenceEqual(other.Mixes);
 
     /// <inheritdoc />

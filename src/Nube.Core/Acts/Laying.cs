@@ -17,6 +17,8 @@ public static class Laying
         ArgumentNullException.ThrowIfNull(under);
         ArgumentNullException.ThrowIfNull(act);
         ArgumentNullException.ThrowIfNull(paints);
+        if (act.Through is not null || under.Through is not null)
+            return LayThrough(under, act, paints);
         var one = act.Along?.At;
         if ((act.Along is null || one is not null) && under.Along.IsEmpty)
             return LayAt(under, act, one, paints);
@@ -26,6 +28,33 @@ public static class Laying
             one is null ? act.Along?.Gradient ?? under.Gradient! : under.Gradient!,
             [.. along.Select((step, at) => LayAt(step, act, one ?? Surface.PlaceOf(at), paints))]
         );
+    }
+
+    /// <summary>
+    /// The same where a pattern lies, or comes to lie: colour that goes through the same openings once more lies on what is
+    /// in them, another pattern on the mean of what is there.
+    /// </summary>
+    private static Surface LayThrough(Surface under, Act act, Paints paints)
+    {
+        var everywhere = act with { Through = null };
+        if (act.Through is null || act.Through == under.Through?.Openings)
+        {
+            var parts = under.Through!;
+            return Surface.Of(
+                parts with
+                {
+                    Inside = Lay(parts.Inside, everywhere, paints),
+                    Edge = Lay(parts.Edge, act.Through is null ? act : OnEdge(), paints),
+                    Between = act.Through is null ? Lay(parts.Between, act, paints) : parts.Between,
+                }
+            );
+        }
+        var there = under with { Through = null };
+        return Surface.Of(
+            new OpenAndBetween(act.Through, Lay(there, everywhere, paints), Lay(there, OnEdge(), paints), there)
+        );
+
+        Act OnEdge() => everywhere with { Share = OpenAndBetween.LoadOnEdge * act.Share };
     }
 
     /// <summary>The same at one place on the way of a gradient, 0 to 1; null where there is none.</summary>

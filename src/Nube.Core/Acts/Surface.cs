@@ -69,11 +69,41 @@ public sealed class ZoneSurface(
             parts[0].Texture
         );
 
+    /// <summary>The same of parts that have their shares of the surface.</summary>
+    internal static ZoneSurface Mean(IReadOnlyList<(ZoneSurface Surface, double Share)> parts) =>
+        new(
+            Spectrum.From(band => parts.Sum(part => part.Share * part.Surface.Reflectance()[band])),
+            [],
+            parts.Max(part => part.Surface.ToothUsed),
+            parts[0].Surface.Texture
+        );
+
     /// <summary>Layers that the tooth still takes at a pressure.</summary>
     public int LayersLeft(Pressure pressure)
     {
         const double rounding = 1e-9;
         return Math.Max(0, (int)Math.Floor((1 - ToothUsed) * PencilOnTooth.MostLayers(Texture, pressure) + rounding));
+    }
+}
+
+/// <summary>What lies in the openings of a stencil or a pattern, and between them.</summary>
+/// <param name="Openings">The openings.</param>
+/// <param name="Inside">What lies in them.</param>
+/// <param name="Edge">What lies on their edges: half of what is laid.</param>
+/// <param name="Between">What lies between them.</param>
+public sealed record OpenAndBetween(Openings Openings, Surface Inside, Surface Edge, Surface Between)
+{
+    /// <summary>How much of a layer lies on an edge that it fades out over: the mean of all and nothing.</summary>
+    public const double LoadOnEdge = 0.5;
+
+    /// <summary>Each part with its share of the surface; together 1.</summary>
+    internal ImmutableArray<(Surface Surface, double Share)> Parts
+    {
+        get
+        {
+            var edge = Openings.EdgeShare;
+            return [(Inside, Openings.Open - edge / 2), (Edge, edge), (Between, 1 - Openings.Open - edge / 2)];
+        }
     }
 }
 
@@ -92,6 +122,12 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
 
     /// <summary>The gradient; null where none is.</summary>
     public Gradient? Gradient { get; init; }
+
+    /// <summary>
+    /// What lies in the openings of a stencil or a pattern, and between them; null where all is alike. Light, middle,
+    /// shadow and steps are the means of both then.
+    /// </summary>
+    public OpenAndBetween? Through { get; init; }
 
     /// <summary>Steps along a gradient.</summary>
     public const int StepsAlong = 17;
@@ -113,6 +149,35 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
             Gradient = gradient,
             Along = along,
         };
+
+    /// <summary>What lies in openings and between them.</summary>
+    public static Surface Of(OpenAndBetween parts)
+    {
+        ArgumentNullException.ThrowIfNull(parts);
+        var steps = parts.Parts.All(part => part.Surface.Along.IsEmpty) ? 0 : StepsAlong;
+        return Mean(part => part) with
+        {
+            Gradient = parts.Inside.Gradient ?? parts.Between.Gradient,
+            Along =
+            [
+                .. Enumerable
+                    .Range(0, steps)
+                    .Select(step => Mean(part => part.Along.IsEmpty ? part : part.Along[step])),
+            ],
+            Through = parts,
+        };
+
+        Surface Mean(Func<Surface, Surface> of)
+        {
+            var all = parts.Parts.Select(part => (Surface: of(part.Surface), part.Share)).ToList();
+            return new(
+                ZoneSurface.Mean([.. all.Select(part => (part.Surface.Light, part.Share))]),
+                ZoneSurface.Mean([.. all.Select(part => (part.Surface.Middle, part.Share))]),
+                ZoneSurface.Mean([.. all.Select(part => (part.Surface.Shadow, part.Share))]),
+                parts.Between.Paper
+            );
+        }
+    }
 
     /// <summary>A bare card.</summary>
     public static Surface Bare(Paints paints)

@@ -4,6 +4,7 @@ using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Light;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Grounds;
@@ -25,6 +26,11 @@ public sealed record GroundOnPiece(GroundPlace Place, SizeMm Piece, int Hues)
     /// <summary>The way of its hues over the piece.</summary>
     [JsonIgnore]
     public Gradient Gradient => Place.On(Piece);
+
+    /// <summary>Through which openings a stroke lays it; null where it is no pattern. How soft is from memory.</summary>
+    /// <param name="stroke">Of foam a little creeps under a stencil, and water softens what was stamped.</param>
+    public Openings? OpeningsOf(Stroke stroke) =>
+        Place.Through is { } through ? through with { EdgeMm = stroke == Stroke.PrintPattern ? 2 : 0.4 } : null;
 
     /// <summary>Where on the way a point is, mm from the piece's upper left corner.</summary>
     public Func<PointMm, double> PlaceOn()
@@ -77,9 +83,14 @@ public sealed record GroundOnPiece(GroundPlace Place, SizeMm Piece, int Hues)
     public string InWords(bool inInches)
     {
         var breadths = BreadthsMm.Select(mm => Lengths.Said(inInches ? mm : Math.Round(mm), inInches)).ToList();
-        return Hues < 2 ? Place.InWords
+        var way =
+            Hues < 2 ? Place.InWords
             : breadths.Distinct().Count() == 1 ? $"{Place.InWords}, each hue about {breadths[0]} broad"
             : $"{Place.InWords}, the hues about {Words.Names(breadths)} broad";
+        if (Place.Through is not { } through)
+            return way;
+        var pattern = through.InWords(Lengths.Said(through.PitchMm, inInches));
+        return (Place with { Through = null }).IsEven(Hues) ? pattern : $"{pattern}, {way}";
     }
 
     /// <inheritdoc />

@@ -61,12 +61,20 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
     /// <summary>How broad each hue is beside the others, 1 to 8; empty where all are as broad.</summary>
     public ImmutableArray<double> Widths { get; init; } = [];
 
+    /// <summary>Through which openings it goes; null where it is no pattern.</summary>
+    [AddedLater(partWise: true)]
+    public Openings? Through { get; init; }
+
     /// <summary>Whether something that is done to a whole piece has its place on it.</summary>
     public static bool Has(Method method) => HasHues(method) || method == Method.Splatter;
 
     /// <summary>Whether a method lays hues that follow each other, each into the edge of the one before.</summary>
     public static bool HasHues(Method method) =>
-        method is Method.RainbowBands or Method.RainbowStamp or Method.BlendedPanel or Method.LooseBackground;
+        method is Method.RainbowBands or Method.RainbowStamp or Method.BlendedPanel or Method.LooseBackground
+        || IsPattern(method);
+
+    /// <summary>Whether its colour lies in a pattern: through a stencil, or stamped.</summary>
+    public static bool IsPattern(Method method) => method is Method.StencilledInk or Method.SoftenedStamp;
 
     /// <summary>Where it lies before its maker says anything. How soft is from memory.</summary>
     public static GroundPlace Usual(Method method) =>
@@ -77,14 +85,17 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
             {
                 Method.RainbowBands => 0.4,
                 Method.RainbowStamp => 0.5,
-                Method.BlendedPanel => 0.8,
+                Method.BlendedPanel or Method.StencilledInk => 0.8,
                 _ => 1,
             }
-        );
+        )
+        {
+            Through = IsPattern(method) ? new Openings(OpeningFigure.Dots, 8, 0.4) : null,
+        };
 
     /// <summary>It is even all over a piece of so many hues: it has no place to say.</summary>
     /// <param name="hues">How many hues.</param>
-    public bool IsEven(int hues) => hues < 2 && Reach is null;
+    public bool IsEven(int hues) => hues < 2 && Reach is null && Through is null;
 
     /// <summary>The way of its hues over a piece.</summary>
     /// <param name="piece">The piece's size.</param>
@@ -136,7 +147,7 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
             && (Widths.Length != hues || Widths.Any(width => !(width is >= 1 and <= BroadestHue)))
         )
             return "Say for each hue how broad it is, from 1 to 8.";
-        return null;
+        return Through?.Trouble();
     }
 
     /// <summary>"from top to bottom", "from the edges inwards, fading out after half of the way".</summary>
@@ -178,7 +189,8 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
         && Softness.Equals(other.Softness)
         && Corners.SequenceEqual(other.Corners)
         && Reach.Equals(other.Reach)
-        && Widths.SequenceEqual(other.Widths);
+        && Widths.SequenceEqual(other.Widths)
+        && Through == other.Through;
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(From, Degrees, Softness, Reach);

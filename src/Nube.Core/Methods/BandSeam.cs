@@ -42,7 +42,14 @@ public sealed record BandSeam(int Before, Lab Colour, bool Muddy)
             Laying
                 .Lay(
                     Surface.Bare(paints),
-                    acts.Select(act => act.Along is { } along ? act with { Along = along with { At = place } } : act),
+                    // Through a stencil hues meet in its openings.
+                    acts.Select(act =>
+                        act with
+                        {
+                            Along = act.Along is { } along ? along with { At = place } : null,
+                            Through = null,
+                        }
+                    ),
                     paints
                 )
                 .Middle.Colour();

@@ -85,6 +85,9 @@ public enum Method
     /// <summary>A panel blended with inks, from the edges or from the centre.</summary>
     BlendedPanel,
 
+    /// <summary>Inks blended through the openings of a stencil.</summary>
+    StencilledInk,
+
     /// <summary>Mist, half a minute, blot: soft pale spots.</summary>
     MistAndBlot,
 

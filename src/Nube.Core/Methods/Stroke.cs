@@ -67,6 +67,9 @@ public enum Stroke
     /// <summary>Large soft circles with a blending brush or sponge.</summary>
     Blend,
 
+    /// <summary>The same through the openings of a stencil.</summary>
+    BlendThrough,
+
     /// <summary>Mist, wait, blot.</summary>
     MistAndBlot,
 

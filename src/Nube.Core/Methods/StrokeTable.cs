@@ -70,6 +70,7 @@ public static class StrokeTable
         new(Stroke.Bands, Tool.Brush, 0.8, 10, Leaves.Water, Wetness.Dry, Water | MuchWater),
         new(Stroke.PrintBands, Tool.Stamp, 0, 60, Leaves.Water, Wetness.BoneDry, Water | WakesUp | Mist),
         new(Stroke.Blend, Tool.Sponge, 0.4, 20, Leaves.SlowInk, Wetness.BoneDry, Blending | WakesUp),
+        new(Stroke.BlendThrough, Tool.Sponge, 0.4, 50, Leaves.SlowInk, Wetness.BoneDry, Blending | WakesUp | LowTack),
         new(Stroke.MistAndBlot, Tool.Mister, 0, 45, Leaves.Water, Wetness.Dry, Mist),
         new(Stroke.PrintPattern, Tool.Stamp, 0, 40, Leaves.Water, Wetness.BoneDry, WakesUp),
         new(Stroke.Soften, Tool.Brush, 0.5, 10, Leaves.Water, Wetness.Dry, Water),

@@ -115,7 +115,7 @@ internal static class Grouping
                 '|',
                 pass.Acts.Select(act =>
                     FormattableString.Invariant(
-                        $"{act.Kind} {act.Zone} {act.Times} {act.Share} {act.Pressure} {act.Along?.Key}"
+                        $"{act.Kind} {act.Zone} {act.Times} {act.Share} {act.Pressure} {act.Along?.Key} {act.Through?.Key}"
                     )
                 )
             )

@@ -197,6 +197,9 @@ public static class StepWords
             Stroke.Blend => schools.Panels == PanelFrom.Outside
                 ? "Start off the edge and let the pressure fall off inwards; overlap neighbours and go back over the seam with the lighter one"
                 : "Start in the centre, where the image will hide it, and let the pressure fall off outwards; go back over each seam with the lighter ink",
+            Stroke.BlendThrough =>
+                "Tape the stencil down so that it cannot shift, and cover what lies beside it. Dab off on scrap, hold the tip "
+                    + "flat, small circles from the stencil onto its openings. Clean the stencil before the next colour",
             Stroke.MistAndBlot => "Mist, wait half a minute, blot with kitchen paper",
             Stroke.PrintPattern => "A clean stamp, ink that water dissolves",
             Stroke.Soften => $"{Brush(pass.Water)}, clean water over the pattern",
@@ -372,6 +375,9 @@ public static class StepWords
             Stroke.Blend => OnGradient(pass) is { Of: > 1 } along
                 ? $"Blend the panel, {Words.LowerFirst(Ordinal(along.First + 1))} of {along.Of} inks"
                 : "Blend the panel",
+            Stroke.BlendThrough => OnGradient(pass) is { Of: > 1 } along
+                ? $"Ink through the stencil, {Words.LowerFirst(Ordinal(along.First + 1))} of {along.Of} inks"
+                : "Ink through the stencil",
             _ => MethodTable.Of(pass.Method).Name,
         };
 

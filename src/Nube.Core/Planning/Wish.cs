@@ -49,6 +49,8 @@ public sealed record CardWish(
             : colours > MostColours ? $"A background has at most {MostColours} colours."
             : colours == 0 && MethodTable.NeedsColour(Method)
                 ? $"{MethodTable.Of(Method).Name} needs at least one colour."
+            : Place is not null && Place.Through is null == GroundPlace.IsPattern(Method)
+                ? "Ink through a stencil and a softened stamp lie in a pattern: say in which. Nothing else does."
             : GroundPlace.Has(Method) ? Place?.Trouble(colours)
             : null;
     }

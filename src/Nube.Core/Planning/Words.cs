@@ -105,7 +105,7 @@ public static class Words
             return "A kneaded eraser, dabbed and not rubbed, lifts some of it; then the planned pencil goes over it.";
         if (pass.Stroke == Stroke.Marker)
             return "It cannot be taken back: the planned colour over it makes it darker, a pencil can cover it.";
-        if (pass.Stroke is Stroke.Sponge or Stroke.Blend)
+        if (pass.Stroke is Stroke.Sponge or Stroke.Blend or Stroke.BlendThrough)
             return "Go over it with the planned ink; what is too dark stays so.";
         return state switch
         {

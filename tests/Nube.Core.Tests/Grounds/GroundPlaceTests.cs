@@ -6,6 +6,7 @@ using Nube.Core.Colour;
 using Nube.Core.Grounds;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
+using Nube.Core.Tests.Methods;
 using Nube.Core.Tests.Planning;
 using static Nube.Core.Tests.Planning.TrialCards;
 using static Nube.Core.Tests.Planning.Trials;
@@ -124,6 +125,72 @@ public class GroundPlaceTests
             Assert.Equal("All of it, from the edges inwards, each hue about 10 mm broad", StepWords.Where(pass))
         );
         Assert.Equal(3, passes.Select(pass => pass.Mix).Distinct().Count());
+    }
+
+    [Fact]
+    public void Ink_through_a_stencil_is_a_step_for_each_colour_with_its_pattern()
+    {
+        var leaves = Work(Method.StencilledInk, ["#c8323a", "#f2b62f"]);
+        var place = GroundPlace.Usual(Method.StencilledInk) with
+        {
+            Through = new Openings(OpeningFigure.Diamonds, 12, 0.5),
+        };
+        var work = leaves with { Wish = leaves.Wish with { Place = place } };
+        var plan = Run(
+                Card().With(PieceKind.Ground, "Lattice", 100, 60, "White cardstock 110 lb", Work(work)),
+                cards: 2
+            )
+            .Plan();
+        var passes = OnCard(plan, 1).Where(pass => pass.Stroke == Stroke.BlendThrough).ToList();
+        Assert.Equal(
+            ["Lattice: ink through the stencil, first of 2 inks", "Lattice: ink through the stencil, second of 2 inks"],
+            passes.Select(pass => StepWords.Title(pass, NamesIn(plan)))
+        );
+        Assert.All(passes, pass =>
+            Assert.Equal(
+                "All of it, in diamonds, 12 mm from one to the next, from top to bottom, each hue about 30 mm broad",
+                StepWords.Where(pass)
+            )
+        );
+        Assert.All(passes, pass =>
+            Assert.Contains(
+                "Clean the stencil before the next colour",
+                StepWords.How(pass, Schools.Usual),
+                StringComparison.Ordinal
+            )
+        );
+    }
+
+    [Theory]
+    [InlineData(Method.StencilledInk, null, "say in which")]
+    [InlineData(Method.BlendedPanel, 8.0, "Nothing else does")]
+    [InlineData(Method.SoftenedStamp, 90.0, "2 to 40 mm")]
+    [InlineData(Method.SoftenedStamp, 8.0, null)]
+    public void Only_stencilled_and_stamped_colour_lies_in_a_pattern(Method method, double? pitch, string? says)
+    {
+        var place = GroundPlace.Usual(method) with
+        {
+            Through = pitch is { } mm ? new Openings(OpeningFigure.Dots, mm, 0.4) : null,
+        };
+        var trouble = new CardWish(method, [default]) { Place = place }.Trouble();
+        Assert.Equal(says is null, trouble is null);
+        Assert.Contains(says ?? "", trouble ?? "", StringComparison.Ordinal);
+    }
+
+    // Through a stencil two hues are as muddy as side by side: they meet in its openings.
+    [Fact]
+    public void Hues_that_grey_each_other_are_told_inside_the_openings_too()
+    {
+        CardTask Task(Method method)
+        {
+            var work = Work(method, ["#c8323a", "#5c9140"]);
+            return new CardTask(method, work.Recipes, 1, 6000) { Place = GroundPlace.Usual(method) };
+        }
+        var paints = Supplies.OnWatercolourPaper;
+        var plain = BandSeam.In(Task(Method.BlendedPanel), paints).Single();
+        var through = BandSeam.In(Task(Method.StencilledInk), paints).Single();
+        Assert.InRange(Ciede2000.Difference(plain.Colour, through.Colour), 0, 0.01);
+        Assert.Equal(plain.Muddy, through.Muddy);
     }
 
     // A picture on banded paper: what lies high stands on the first band, what lies low on the last.

@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Cards;
 using Nube.Core.Colour;
 using Nube.Core.Grounds;
@@ -56,6 +57,40 @@ public class PieceAloneTests
         Assert.Equal((240, 320), (picture.Width, picture.Height));
         Assert.InRange(Ciede2000.Difference(inks.Recipes[0].Predicted, Mean(picture, 0, 0, 1, 0.1)), 0, 4);
         Assert.InRange(Ciede2000.Difference(inks.Recipes[1].Predicted, Mean(picture, 0, 0.9, 1, 1)), 0, 4);
+    }
+
+    [Theory]
+    [InlineData(Method.StencilledInk)]
+    [InlineData(Method.SoftenedStamp)]
+    public void A_pattern_lies_in_its_figures_and_its_mean_is_what_the_plan_says(Method method)
+    {
+        var ink = Work(method, ["#2f5fa8"]);
+        var pattern = new Openings(OpeningFigure.Stripes, 20, 0.5);
+        var place = GroundPlace.Usual(method) with { Through = pattern };
+        var picture = Played(ink with { Wish = ink.Wish with { Place = place } });
+        var paints = Supplies.OnWatercolourPaper;
+        var paper = SpectralColour.ToLab(paints.Reflectance);
+        // A stripe lies on each side of 0, 20, 40 and 60 mm of 60; all of its width is looked at.
+        Assert.InRange(Ciede2000.Difference(ink.Recipes[0].Predicted, Mean(picture, 0.3, 0.1, 0.36, 0.9)), 0, 4);
+        Assert.InRange(Ciede2000.Difference(paper, Mean(picture, 0.14, 0.1, 0.19, 0.9)), 0, 2.5);
+
+        var task = new CardTask(method, ink.Recipes, 1, 60 * 80) { Place = place, Size = Size };
+        var acts = MethodTable.Passes(task, paints).SelectMany(pass => pass.Acts);
+        var look = Laying.Lay(Surface.Bare(paints), acts, paints);
+        Assert.InRange(Ciede2000.Difference(look.Middle.Colour(), MeanOfLight(picture)), 0, 1.5);
+    }
+
+    /// <summary>What all of a picture looks like from so far away that nothing of it is told apart.</summary>
+    private static Lab MeanOfLight(CardPicture picture)
+    {
+        var light = picture
+            .Bgr.ToArray()
+            .Chunk(3)
+            .Select(bgr => new Srgb(bgr[2] / 255.0, bgr[1] / 255.0, bgr[0] / 255.0).ToXyz())
+            .ToList();
+        return Lab.FromXyz(
+            new Xyz(light.Average(xyz => xyz.X), light.Average(xyz => xyz.Y), light.Average(xyz => xyz.Z))
+        );
     }
 
     [Fact]

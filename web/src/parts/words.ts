@@ -15,6 +15,7 @@ import type {
   Method,
   OnPaper,
   Opening,
+  OpeningFigure,
   PieceKind,
   RelineWith,
   Shadow,
@@ -140,6 +141,7 @@ export const strokeWords: Record<Speed['stroke'], string> = {
   bands: 'Bands',
   printBands: 'Printing bands',
   blend: 'Blending a panel',
+  blendThrough: 'Ink through a stencil',
   mistAndBlot: 'Mist and blot',
   printPattern: 'Printing a pattern',
   soften: 'Softening',
@@ -217,6 +219,12 @@ export const groundFromWords: Record<GroundFrom, string> = {
   edges: 'from the edges inwards',
   centre: 'from the middle outwards',
   corners: 'from corners',
+};
+
+export const figureWords: Record<OpeningFigure, string> = {
+  dots: 'dots',
+  stripes: 'stripes',
+  diamonds: 'diamonds',
 };
 
 export const cornerWords: Record<Corner, string> = {

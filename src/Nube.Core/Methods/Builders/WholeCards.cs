@@ -22,12 +22,14 @@ internal static class WholeCards
     public static IEnumerable<AreaPass> PrintedBands(CardTask task) =>
         Background(Stroke.PrintBands, task, BrushWater.Damp);
 
-    /// <summary>Inks blended over the panel one after the other, each over the seam of the one before.</summary>
-    public static IEnumerable<AreaPass> Blended(CardTask task) =>
+    /// <summary>
+    /// Inks blended over the panel, or through a stencil, one after the other, each over the seam of the one before.
+    /// </summary>
+    public static IEnumerable<AreaPass> Blended(Stroke stroke, CardTask task) =>
         task.Recipes.Select(
             (recipe, hue) =>
                 new AreaPass(
-                    Stroke.Blend,
+                    stroke,
                     task.Mix(hue),
                     Zone.Whole,
                     BrushWater.DryBrush,
@@ -35,6 +37,7 @@ internal static class WholeCards
                         Act.Lay(task.Mix(hue), Zone.Whole, recipe.Layers) with
                         {
                             Along = task.Ground is { } ground ? new(ground.Gradient, hue, ground.Hues) : null,
+                            Through = task.Ground?.OpeningsOf(stroke),
                         },
                     ]
                 )
@@ -137,6 +140,7 @@ internal static class WholeCards
             Mixes = [.. mixes],
             Times = stroke == Stroke.Dip ? 1 : task.Recipes.Max(recipe => recipe.Layers),
             Along = task.Ground is { } ground ? new(ground.Gradient, 0, ground.Hues) : null,
+            Through = task.Ground?.OpeningsOf(stroke),
         };
         yield return new AreaPass(stroke, mixes[0], Zone.Whole, water, [acts])
         {

@@ -35,6 +35,7 @@ public sealed class DryStrokes(Paints paints, IReadOnlyDictionary<int, int> pigm
         stroke
             is Stroke.Sponge
                 or Stroke.Blend
+                or Stroke.BlendThrough
                 or Stroke.Marker
                 or Stroke.PrintBands
                 or Stroke.PrintPattern
@@ -62,6 +63,8 @@ public sealed class DryStrokes(Paints paints, IReadOnlyDictionary<int, int> pigm
         {
             var of = act.Mixes[mix];
             var field = Field(act, mix, area, places);
+            if (act.Through is { } openings)
+                Through(openings, field, area.Box);
             Roughen(field, texture);
             var load = paints.LoadOf(of) * act.Times * act.Share / of.Parts.Sum(part => part.Parts);
             foreach (var part in of.Parts)
@@ -102,6 +105,24 @@ public sealed class DryStrokes(Paints paints, IReadOnlyDictionary<int, int> pigm
         return field;
     }
 
+    /// <summary>What goes through openings lies in them only.</summary>
+    private void Through(Openings openings, float[] field, CellBox box)
+    {
+        var cellMm = paper.Grid.CellMm;
+        ReadOnlySpan<double> within = [0.25, 0.75]; // each cell is looked at in its four quarters
+        for (var at = 0; at < field.Length; at++)
+        {
+            var (x, y) = (box.Left + at % box.Width, box.Top + at / box.Width);
+            var open = 0.0;
+            foreach (var right in within)
+            {
+                foreach (var down in within)
+                    open += openings.At((x + right) * cellMm, (y + down) * cellMm);
+            }
+            field[at] *= (float)(open / (within.Length * within.Length));
+        }
+    }
+
     private float[] Texture(Stroke stroke, CellBox box)
     {
         var texture = new float[box.Count];
@@ -112,7 +133,7 @@ public sealed class DryStrokes(Paints paints, IReadOnlyDictionary<int, int> pigm
             var cell = y * paper.Grid.Width + x;
             texture[at] = stroke switch
             {
-                Stroke.Sponge or Stroke.Blend => 1 + Clouds * Noises(CloudMm)[cell],
+                Stroke.Sponge or Stroke.Blend or Stroke.BlendThrough => 1 + Clouds * Noises(CloudMm)[cell],
                 Stroke.Marker => Band(
                     (float)((x * cos + y * sin) * paper.Grid.CellMm) + BandWandersMm * Noises(BandMm)[cell]
                 ),

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Corner, GroundFrom, GroundPlace } from '../../api/client';
   import { cornerWords, directionWords, groundFromWords } from '../../parts/words';
+  import PatternFields from './PatternFields.svelte';
 
   // Where the hues of a ground, or drops, lie on a piece.
   let {
@@ -58,6 +59,9 @@
       {/each}
     {/if}
   </div>
+  {#if place.through}
+    <PatternFields {name} pattern={place.through} set={(through) => set({ ...place, through })} />
+  {/if}
   <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
     <label class="flex items-center gap-2">
       Goes
