@@ -99,8 +99,8 @@ public static class AreaFinder
 
         var (width, height) = (art.Width, art.Height);
         var size = new int[count];
-        foreach (var piece in pieces)
-            size[piece]++;
+        foreach (var run in new Runs<int>(pieces))
+            size[run.Value] += run.Length;
         var border = new int[count];
         for (var x = 0; x < width; x++)
         {
@@ -131,8 +131,8 @@ public static class AreaFinder
                 renamed[piece] = ++areas;
         }
         var labels = new ushort[pieces.Length];
-        for (var i = 0; i < labels.Length; i++)
-            labels[i] = renamed[pieces[i]];
+        foreach (var run in new Runs<int>(pieces))
+            labels.AsSpan(run.Start, run.Length).Fill(renamed[run.Value]);
         return labels;
     }
 }

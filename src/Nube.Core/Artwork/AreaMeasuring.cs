@@ -43,8 +43,8 @@ public static class AreaMeasuring
     internal static Dictionary<ushort, int> SizesInPixels(ushort[] labels)
     {
         var counts = new int[ushort.MaxValue + 1];
-        foreach (var label in labels)
-            counts[label]++;
+        foreach (var run in new Runs<ushort>(labels))
+            counts[run.Value] += run.Length;
         return counts.Index().Where(c => c.Item > 0).ToDictionary(c => (ushort)c.Index, c => c.Item);
     }
 
@@ -88,11 +88,8 @@ public static class AreaMeasuring
         for (var y = 0; y < raster.Height; y++)
         {
             ReadOnlySpan<ushort> row = raster.Labels.AsSpan(y * raster.Width, raster.Width);
-            for (int start = 0, end; start < row.Length; start = end)
+            foreach (var (start, end, label) in new Runs<ushort>(row))
             {
-                var label = row[start];
-                var run = row[start..].IndexOfAnyExcept(label);
-                end = run < 0 ? row.Length : start + run;
                 if (label is LabelRaster.Background or LabelRaster.Line)
                     continue;
                 edges[label] = edges.TryGetValue(label, out var e)
@@ -115,12 +112,13 @@ public static class AreaMeasuring
         var pixels = 0;
         for (var y = 0; y < box.Height; y++)
         {
-            for (var x = 0; x < box.Width; x++)
+            var row = raster.Labels.AsSpan((box.Y + y) * raster.Width + box.X, box.Width);
+            foreach (var run in new Runs<ushort>(row))
             {
-                if (raster.Labels[(box.Y + y) * raster.Width + box.X + x] != label)
+                if (run.Value != label)
                     continue;
-                inside[(y + 1) * stride + x + 1] = 255;
-                pixels++;
+                inside.Slice((y + 1) * stride + 1 + run.Start, run.Length).Fill(255);
+                pixels += run.Length;
             }
         }
         using var distance = new Mat();

@@ -20,10 +20,10 @@ internal static class Skeleton
         var image = new byte[stride * (height + 2)];
         for (var y = 0; y < height; y++)
         {
-            for (var x = 0; x < width; x++)
+            foreach (var run in new Runs<byte>(mask.AsSpan(y * width, width)))
             {
-                if (mask[y * width + x] != 0)
-                    image[(y + 1) * stride + x + 1] = 1;
+                if (run.Value != 0)
+                    image.AsSpan((y + 1) * stride + 1 + run.Start, run.Length).Fill(1);
             }
         }
         // Clockwise from north, as P2 to P9 of the paper.
@@ -31,10 +31,13 @@ internal static class Skeleton
 
         var queued = new byte[image.Length];
         var list = new List<int>();
-        for (var at = stride + 1; at < image.Length - stride - 1; at++)
+        foreach (var run in new Runs<byte>(image))
         {
-            if (image[at] != 0 && Code(image, at, around) != 255)
-                list.Add(at);
+            for (var at = run.Start; run.Value != 0 && at < run.End; at++)
+            {
+                if (Code(image, at, around) != 255)
+                    list.Add(at);
+            }
         }
         var (next, removed) = (new List<int>(), new List<int>());
         var exposed = new List<int>();

@@ -101,8 +101,8 @@ internal static class Slivers
             table[joined] = table[label];
         }
         var labels = new ushort[raster.Labels.Length];
-        for (var i = 0; i < labels.Length; i++)
-            labels[i] = table[raster.Labels[i]];
+        foreach (var run in new Runs<ushort>(raster.Labels))
+            labels.AsSpan(run.Start, run.Length).Fill(table[run.Value]);
         return raster with { Labels = labels };
     }
 }
