@@ -22,37 +22,34 @@ internal sealed class BroadGaps
 
     private readonly LineArt art;
     private readonly byte[] ink,
-        bridges,
         slots;
     private readonly int width,
         height,
         reach;
     private readonly Dictionary<int, Point2d> rims;
+    private readonly List<Ray> rays;
 
-    private BroadGaps(LineArt art, double longestMm, byte[] bridges)
+    /// <summary>Looks for what may be a break in lines.</summary>
+    /// <param name="art">The lines.</param>
+    /// <param name="longestMm">Longest break, mm.</param>
+    public BroadGaps(LineArt art, double longestMm)
     {
-        (this.art, ink, this.bridges, slots) = (art, art.Ink, bridges, new byte[art.Ink.Length]);
+        (this.art, ink) = (art, art.Ink);
         (width, height, reach) = (art.Width, art.Height, (int)Math.Ceiling(longestMm * art.PixelsPerMm));
         rims = Rims(art, reach);
+        rays = [.. rims.Select(rim => Across(rim.Key, rim.Value)).OfType<Ray>()];
+        slots = rays.Count == 0 ? [] : new byte[ink.Length];
+        if (rays.Count == 0)
+            return;
+        using var drawn = art.Wrap(slots);
+        foreach (var ray in rays)
+            Cv2.Line(drawn, Pixel(ray.From), Pixel(At(ray.From, ray.Out, ray.Steps + 1)), Scalar.White, 3);
     }
 
     /// <summary>Draws what closes them into a mask of bridges.</summary>
-    /// <param name="art">The lines.</param>
-    /// <param name="longestMm">Longest break, mm.</param>
     /// <param name="bridges">255 where a gap is closed; more is added.</param>
-    public static void Close(LineArt art, double longestMm, byte[] bridges) =>
-        new BroadGaps(art, longestMm, bridges).Close();
-
-    private void Close()
+    public void Close(byte[] bridges)
     {
-        var rays = rims.Select(rim => Across(rim.Key, rim.Value)).OfType<Ray>().ToList();
-        if (rays.Count == 0)
-            return;
-        using (var drawn = art.Wrap(slots))
-        {
-            foreach (var ray in rays)
-                Cv2.Line(drawn, Pixel(ray.From), Pixel(At(ray.From, ray.Out, ray.Steps + 1)), Scalar.White, 3);
-        }
         var raysAt = rays.ToLookup(ray => At(ray.From, ray.Out, ray.Steps - ray.Gap / 2));
         var seen = new HashSet<int>();
         foreach (var ray in rays)
@@ -63,7 +60,7 @@ internal sealed class BroadGaps
             var slot = Flood(At(ray.From, ray.Out, ray.Steps), IsSlot, int.MaxValue);
             seen.UnionWith(slot);
             var across = slot.SelectMany(pixel => raysAt[pixel]).ToList();
-            if (across.Count == 0 || !IsBreak(across) || Mouths(slot) < 2)
+            if (across.Count == 0 || !IsBreak(across) || Mouths(slot, bridges) < 2)
                 continue;
             foreach (var pixel in slot)
                 bridges[pixel] = byte.MaxValue;
@@ -73,8 +70,6 @@ internal sealed class BroadGaps
     private Point Pixel(int at) => new(at % width, at / width);
 
     private bool IsSlot(int pixel) => ink[pixel] == 0 && slots[pixel] != 0;
-
-    private bool IsFree(int pixel) => ink[pixel] == 0 && slots[pixel] == 0 && bridges[pixel] == 0;
 
     /// <summary>All that hangs together with a pixel, sides and corners, or as many of it as are enough.</summary>
     private HashSet<int> Flood(int from, Func<int, bool> belongs, int enough)
@@ -106,8 +101,9 @@ internal sealed class BroadGaps
     }
 
     /// <summary>Pieces of paper beside a slot that are not beside each other, each of which opens into what can be an area.</summary>
-    private int Mouths(HashSet<int> slot)
+    private int Mouths(HashSet<int> slot, byte[] bridges)
     {
+        bool IsFree(int pixel) => ink[pixel] == 0 && slots[pixel] == 0 && bridges[pixel] == 0;
         var least = (int)(AreaFinder.SliverMm2 * art.PixelsPerMm * art.PixelsPerMm);
         var ring = slot.SelectMany(Beside).Where(IsFree).ToHashSet();
         var mouths = 0;

@@ -62,12 +62,25 @@ internal static class GapBridging
 
     /// <summary>A mask of the bridges: 255 where a gap was closed.</summary>
     public static byte[] Bridges(LineArt art, GapRule rule) =>
-        rule.LongestMm <= 0 ? new byte[art.Ink.Length] : Bridges(art, rule, Ends(art));
+        rule.LongestMm <= 0 ? new byte[art.Ink.Length] : Bridges(art, rule, out _);
 
-    private static byte[] Bridges(LineArt art, GapRule rule, List<LineEnd> ends)
+    private static byte[] Bridges(LineArt art, GapRule rule, out List<LineEnd> ends)
     {
+        // Thinning takes about as long as all that does not need its lines.
+        byte[] skeleton = [];
+        using var halfWidths = new Mat();
+        BroadGaps? broad = null;
+        Parallel.Invoke(
+            () => skeleton = Skeleton.Of(art.Ink, art.Width, art.Height),
+            () =>
+            {
+                HalfWidths(art, halfWidths);
+                broad = rule.LongestMm > 0 ? new BroadGaps(art, rule.LongestMm) : null;
+            }
+        );
+        ends = Ends(art, skeleton, halfWidths);
         var bridges = new byte[art.Ink.Length];
-        if (rule.LongestMm <= 0)
+        if (broad is null)
             return bridges;
         using var drawn = art.Wrap(bridges);
         var joined = new bool[ends.Count];
@@ -101,7 +114,7 @@ internal static class GapBridging
             if (!joined[end] && InkAhead(art, ends[end], rule.LongestToLineMm * art.PixelsPerMm) is { } hit)
                 Draw(drawn, ends[end].At, hit);
         }
-        BroadGaps.Close(art, rule.LongestMm, bridges);
+        broad.Close(bridges);
         return bridges;
     }
 
@@ -120,8 +133,7 @@ internal static class GapBridging
         double furthestMm
     )
     {
-        var ends = Ends(art);
-        var bridges = Bridges(art, rule, ends);
+        var bridges = Bridges(art, rule, out var ends);
         foreach (var closing in closings)
             Draw(art, bridges, closing);
         var found = new List<(ImmutableArray<PointMm>, double)>();
@@ -192,18 +204,19 @@ internal static class GapBridging
         }
     }
 
-    /// <summary>The ends of all lines that are long enough to have a direction and are no spurs.</summary>
-    private static List<LineEnd> Ends(LineArt art)
+    /// <summary>Distance from each pixel to the nearest paper, pixels.</summary>
+    private static void HalfWidths(LineArt art, Mat halfWidths)
     {
         using var ink = art.Wrap(art.Ink);
-        using var depth = new Mat();
-        Cv2.DistanceTransform(ink, depth, DistanceTypes.L2, DistanceTransformMasks.Mask5);
-        depth.GetArray(out float[] halfWidth);
+        Cv2.DistanceTransform(ink, halfWidths, DistanceTypes.L2, DistanceTransformMasks.Mask5);
         // Where nothing is paper the distance to it is without end; no line is wider than the picture.
-        var widest = (float)Math.Min(art.Width, art.Height);
-        for (var i = 0; i < halfWidth.Length; i++)
-            halfWidth[i] = Math.Min(halfWidth[i], widest);
-        var lines = new ThinLines(Skeleton.Of(art.Ink, art.Width, art.Height), art.Width, halfWidth);
+        Cv2.Threshold(halfWidths, halfWidths, Math.Min(art.Width, art.Height), 0, ThresholdTypes.Trunc);
+    }
+
+    /// <summary>The ends of all lines that are long enough to have a direction and are no spurs.</summary>
+    private static List<LineEnd> Ends(LineArt art, byte[] skeleton, Mat halfWidths)
+    {
+        var lines = new ThinLines(skeleton, art.Width, halfWidths);
         lines.DropSpurs();
         var steps = (int)Math.Round(DirectionMm * art.PixelsPerMm);
         var least = LeastBranchMm * art.PixelsPerMm;

@@ -5,8 +5,8 @@ namespace Nube.Core.Artwork;
 /// <summary>Lines thinned to one pixel, as paths that can be walked.</summary>
 /// <param name="skeleton">1 on a line, with a border of one pixel on each side; spurs are taken out of it.</param>
 /// <param name="width">Pixels across, without the border.</param>
-/// <param name="halfWidth">Distance from each pixel of the picture to the nearest paper, pixels.</param>
-internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
+/// <param name="halfWidths">Distance from each pixel of the picture to the nearest paper, pixels; not disposed of here.</param>
+internal sealed class ThinLines(byte[] skeleton, int width, Mat halfWidths)
 {
     private const double SpurShare = 1.6; // of the half width: the corners of a square end lie 1.41 half widths from its middle
 
@@ -17,10 +17,14 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
     /// <summary>Pixels at which a line ends.</summary>
     public IEnumerable<int> Ends()
     {
-        for (var at = stride + 1; at < skeleton.Length - stride - 1; at++)
+        for (
+            var at = 0;
+            at < skeleton.Length && Array.IndexOf(skeleton, (byte)1, at) is >= 0 and var found;
+            at = found + 1
+        )
         {
-            if (skeleton[at] != 0 && Branches(at) == 1)
-                yield return at;
+            if (Branches(found) == 1)
+                yield return found;
         }
     }
 
@@ -28,7 +32,7 @@ internal sealed class ThinLines(byte[] skeleton, int width, float[] halfWidth)
     public Point2d At(int at) => new(at % stride - 1, at / stride - 1);
 
     /// <summary>How far the nearest paper is from a pixel.</summary>
-    public double HalfWidthAt(int at) => halfWidth[(at / stride - 1) * width + at % stride - 1];
+    public double HalfWidthAt(int at) => halfWidths.At<float>(at / stride - 1, at % stride - 1);
 
     /// <summary>Walks from an end until the line forks, ends or is so many steps long.</summary>
     public (int Walked, int Back) WalkBack(int end, int steps)
