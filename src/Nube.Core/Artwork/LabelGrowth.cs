@@ -17,53 +17,57 @@ internal static class LabelGrowth
     /// </remarks>
     public static void GrowUnderLine(ushort[] labels, int width, int height, double reach)
     {
-        var front = new List<int>();
+        var front = new List<Pixel>();
         for (var y = 0; y < height; y++)
         {
-            var row = labels.AsSpan(y * width, width);
-            for (var x = 0; x < width && row[x..].IndexOf(LabelRaster.Line) is >= 0 and var skipped; x++)
+            foreach (var run in new Runs<ushort>(labels.AsSpan(y * width, width)))
             {
-                x += skipped;
-                var at = y * width + x;
-                if (x > 0 && labels[at - 1] != LabelRaster.Line)
-                    front.Add(at - 1);
-                if (x < width - 1 && labels[at + 1] != LabelRaster.Line)
-                    front.Add(at + 1);
-                if (y > 0 && labels[at - width] != LabelRaster.Line)
-                    front.Add(at - width);
-                if (y < height - 1 && labels[at + width] != LabelRaster.Line)
-                    front.Add(at + width);
+                if (run.Value != LabelRaster.Line)
+                    continue;
+                var at = y * width;
+                if (run.Start > 0)
+                    front.Add(new Pixel(at + run.Start - 1, run.Start - 1));
+                if (run.End < width)
+                    front.Add(new Pixel(at + run.End, run.End));
+                for (var x = run.Start; x < run.End; x++)
+                {
+                    if (y > 0 && labels[at + x - width] != LabelRaster.Line)
+                        front.Add(new Pixel(at + x - width, x));
+                    if (y < height - 1 && labels[at + x + width] != LabelRaster.Line)
+                        front.Add(new Pixel(at + x + width, x));
+                }
             }
         }
-        var reached = new List<int>();
+        var reached = new List<Pixel>();
         for (var ring = 1; ring <= Math.Ceiling(reach) && front.Count > 0; ring++)
         {
             reached.Clear();
-            var corners = ring % 2 == 0;
-            foreach (var at in front)
+            foreach (var (at, x) in front)
             {
-                var (x, y) = (at % width, at / width);
-                for (var dy = -1; dy <= 1; dy++)
-                {
-                    for (var dx = -1; dx <= 1; dx++)
-                    {
-                        if (
-                            (dx != 0 && dy != 0 && !corners)
-                            || x + dx < 0
-                            || x + dx >= width
-                            || y + dy < 0
-                            || y + dy >= height
-                        )
-                            continue;
-                        var other = at + dy * width + dx;
-                        if (labels[other] != LabelRaster.Line)
-                            continue;
-                        labels[other] = labels[at];
-                        reached.Add(other);
-                    }
-                }
+                var label = labels[at];
+                Reach(at - width, x, label);
+                Reach(at - 1, x - 1, label);
+                Reach(at + 1, x + 1, label);
+                Reach(at + width, x, label);
+                if (ring % 2 != 0)
+                    continue;
+                Reach(at - width - 1, x - 1, label);
+                Reach(at - width + 1, x + 1, label);
+                Reach(at + width - 1, x - 1, label);
+                Reach(at + width + 1, x + 1, label);
             }
             (front, reached) = (reached, front);
         }
+
+        void Reach(int at, int x, ushort label)
+        {
+            if ((uint)x >= (uint)width || (uint)at >= (uint)labels.Length || labels[at] != LabelRaster.Line)
+                return;
+            labels[at] = label;
+            reached.Add(new Pixel(at, x));
+        }
     }
+
+    /// <summary>A pixel: its place in the raster, and in its row.</summary>
+    private readonly record struct Pixel(int At, int X);
 }
