@@ -53,8 +53,8 @@ public static class LineExtraction
     {
         ArgumentNullException.ThrowIfNull(picture);
         var darkness = picture.IsDrawn ? Inverted(picture) : Stretched(picture);
-        var (low, high) = picture.IsDrawn ? (HalfDarkness, HalfDarkness) : Thresholds(darkness);
         var art = new LineArt(picture.Width, picture.Height, picture.PixelsPerMm, darkness, new byte[darkness.Length]);
+        var (low, high) = picture.IsDrawn ? (HalfDarkness, HalfDarkness) : Thresholds(art);
         if (!Cut(art, low, high, picture.IsDrawn))
             throw new PictureTroubleException(
                 "No lines stand out from the paper in this picture. Scan it darker, or bring in another."
@@ -86,9 +86,8 @@ public static class LineExtraction
         Cv2.Divide(grey, light, flat, PaperGrey);
         var sigma = DenoiseMm * picture.PixelsPerMm;
         Cv2.GaussianBlur(flat, flat, default, sigma, sigma);
-        flat.GetArray(out byte[] level);
 
-        var histogram = Histogram(level);
+        var histogram = Histogram(flat);
         var paper = Array.IndexOf(histogram, histogram.Max());
         var noise = NoiseAbove(histogram, paper);
         var ink = InkBelow(histogram, paper - (int)Math.Max(LeastContrast, 5 * noise));
@@ -127,12 +126,12 @@ public static class LineExtraction
         return small;
     }
 
-    private static int[] Histogram(byte[] values)
+    private static int[] Histogram(Mat values)
     {
-        var histogram = new int[256];
-        foreach (var value in values)
-            histogram[value]++;
-        return histogram;
+        using var counts = new Mat();
+        Cv2.CalcHist([values], [0], null, counts, 1, [256], [new Rangef(0, 256)]);
+        counts.GetArray(out float[] histogram);
+        return Array.ConvertAll(histogram, count => (int)count);
     }
 
     /// <summary>
@@ -165,8 +164,9 @@ public static class LineExtraction
         return -1;
     }
 
-    private static (int Low, int High) Thresholds(byte[] darkness)
+    private static (int Low, int High) Thresholds(LineArt art)
     {
+        using var darkness = art.Wrap(art.Darkness);
         // Paper is 0 now, so its noise shows on one side only: the median of what is above 0 and below half ink.
         var histogram = Histogram(darkness);
         var total = histogram.Skip(1).Take(HalfDarkness).Sum();
@@ -190,17 +190,15 @@ public static class LineExtraction
         if (!drawn)
             Hairlines.Add(darkness, faint, low);
         using var labelled = new Mat();
-        using var stats = new Mat();
-        using var centres = new Mat();
-        var count = Cv2.ConnectedComponentsWithStats(
-            faint,
-            labelled,
-            stats,
-            centres,
-            PixelConnectivity.Connectivity8,
-            MatType.CV_32S
-        );
+        var count = Cv2.ConnectedComponents(faint, labelled, PixelConnectivity.Connectivity8, MatType.CV_32S);
         var labels = labelled.AsSpan<int>();
+        // Counting here is quicker than having them counted: most pixels are paper.
+        var boxes = new Box[count];
+        for (var y = 0; y < art.Height; y++)
+        {
+            foreach (var run in new Runs<int>(labels.Slice(y * art.Width, art.Width)))
+                boxes[run.Value] = boxes[run.Value].With(run.Start, run.End, y);
+        }
 
         var core = new int[count];
         // Most pixels are paper; the runs of those are skipped.
@@ -218,10 +216,10 @@ public static class LineExtraction
         var kept = new bool[count];
         for (var label = 1; label < count; label++)
         {
-            var extent = Math.Max(stats.At<int>(label, 2), stats.At<int>(label, 3));
+            var extent = boxes[label].Extent;
             kept[label] =
                 (core[label] >= Math.Max(1, CoreMm2 * perMm2) || extent >= HairlineMm * art.PixelsPerMm)
-                && (stats.At<int>(label, 4) >= SpeckMm2 * perMm2 || extent >= SpeckMm * art.PixelsPerMm);
+                && (boxes[label].Pixels >= SpeckMm2 * perMm2 || extent >= SpeckMm * art.PixelsPerMm);
         }
         var any = false;
         for (var i = 0; i < labels.Length && labels[i..].IndexOfAnyExcept(0) is >= 0 and var skipped; i++)
@@ -233,5 +231,18 @@ public static class LineExtraction
             any = true;
         }
         return any;
+    }
+
+    /// <summary>A piece of what is dark: how many pixels, from where to where.</summary>
+    private readonly record struct Box(int Pixels, int Left, int Right, int Top, int Bottom)
+    {
+        /// <summary>The longer of its two sides, pixels.</summary>
+        public int Extent => Math.Max(Right - Left, Bottom - Top);
+
+        /// <summary>With a run of pixels; rows come from the top down.</summary>
+        public Box With(int left, int right, int y) =>
+            Pixels == 0
+                ? new Box(right - left, left, right, y, y + 1)
+                : new Box(Pixels + right - left, Math.Min(Left, left), Math.Max(Right, right), Top, y + 1);
     }
 }
