@@ -227,6 +227,7 @@ api.MapPlan();
 api.MapBench();
 api.MapRecord();
 api.MapAgain();
+api.MapApart();
 api.MapStash();
 api.MapStarterSets();
 api.MapOwnSupplies();

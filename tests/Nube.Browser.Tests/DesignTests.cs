@@ -92,6 +92,28 @@ public sealed class DesignTests(NubeInBrowser nube) : IDisposable
     }
 
     [Fact]
+    public void Cards_coloured_on_another_paper_become_a_run_of_their_own()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Notes for the watering rota", "design");
+        window.Find("//ol[@aria-label='Pieces, the highest first']//strong[.='Image']/parent::button").Click();
+        new SelectElement(window.Find("//select[@aria-label='Their paper']")).SelectByText("Sage card");
+        window.Button("Make these a run of their own").Click();
+        window.Find("//a[.='Notes for the watering rota, on Sage card']").Click();
+        window.WaitUntil(
+            () => window.Find("//h1").Text == "Notes for the watering rota, on Sage card",
+            "the run of the one card"
+        );
+        window.WaitUntil(
+            () =>
+                new SelectElement(
+                    window.Find("//section[@aria-label='Supplies']//select")
+                ).SelectedOption.Text.Contains("Sage card", StringComparison.Ordinal),
+            "its paper"
+        );
+    }
+
+    [Fact]
     public void Ink_through_a_stencil_is_told_by_its_figures_and_their_pitch()
     {
         window.OpenDemoBook();

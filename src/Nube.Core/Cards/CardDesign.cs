@@ -123,6 +123,50 @@ public sealed record CardDesign(
     [JsonIgnore]
     public DesignPiece? PictureOf => Pieces.FirstOrDefault(piece => piece.Kind == PieceKind.Image);
 
+    /// <summary>The same with its picture on another paper, and with it all that is cut out of that sheet.</summary>
+    /// <param name="paper">The paper in the stash.</param>
+    public CardDesign PictureOn(Guid paper)
+    {
+        var picture = PictureOf?.Id;
+        return this with
+        {
+            Pieces =
+            [
+                .. Pieces.Select(piece =>
+                    piece.Id == picture || piece.FromPicture is not null ? piece with { Paper = paper } : piece
+                ),
+            ],
+        };
+    }
+
+    /// <summary>
+    /// The same for fewer cards: of the other papers of pieces, those are left out, the last first, that there are no cards
+    /// for any more beside one of a piece's own.
+    /// </summary>
+    /// <param name="cards">How many cards, 1 or more.</param>
+    public CardDesign ForCards(int cards)
+    {
+        return this with
+        {
+            OtherBasePapers = Fewer(OtherBasePapers),
+            Pieces = [.. Pieces.Select(piece => piece with { OtherPapers = Fewer(piece.OtherPapers) })],
+        };
+
+        ImmutableArray<PaperOfCards> Fewer(ImmutableArray<PaperOfCards> others)
+        {
+            var left = cards - 1;
+            var kept = ImmutableArray.CreateBuilder<PaperOfCards>();
+            foreach (var other in others)
+            {
+                var on = Math.Min(other.Cards, left);
+                left -= on;
+                if (on > 0)
+                    kept.Add(other with { Cards = on });
+            }
+            return kept.ToImmutable();
+        }
+    }
+
     /// <summary>The sheet that a piece is made from; null for one that is cut out of the sheet with the picture.</summary>
     public SizeMm? SheetOf(DesignPiece piece)
     {

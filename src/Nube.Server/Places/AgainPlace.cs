@@ -44,7 +44,10 @@ public static class AgainPlace
             .Stash.Where(item => used.Contains(item.Id) && item.ArchivedAt != null)
             .OrderBy(item => item.Id)
             .ToDictionaryAsync(item => item.Id, item => item.Name, cancel);
-        var again = made.Again(NameOf(made), now);
+        var name = made.Name.EndsWith(Suffix, StringComparison.Ordinal) ? made.Name : Line.NameWith(made.Name, Suffix);
+        var again = made.Again(name, now);
+        // Where nothing of what is left can do it, no half a run stays behind.
+        await using var whole = await db.Database.BeginTransactionAsync(cancel);
         db.Runs.Add(again);
         await db.SaveChangesAsync(cancel);
         if (gone.Count > 0)
@@ -54,17 +57,9 @@ public static class AgainPlace
                 await Still(piece.StampingInkId, StashKind.StampingInk),
                 [.. made.Palette.Where(item => !gone.ContainsKey(item))]
             );
-            try
-            {
-                await Colours.Supply(again.Pieces.First().Id, supplies, db, runs, palettes, now, cancel);
-            }
-            catch (TroubleException)
-            {
-                // Nothing of what is left can do it: no half a run stays behind.
-                await db.Runs.Where(run => run.Id == again.Id).ExecuteDeleteAsync(cancel);
-                throw;
-            }
+            await Colours.Supply(again.Pieces.First().Id, supplies, db, runs, palettes, now, cancel);
         }
+        await whole.CommitAsync(cancel);
         return TypedResults.Created($"/api/runs/{again.Id}", new MadeAgain(again.Id, [.. gone.Values]));
 
         async Task<Guid?> Still(Guid? item, StashKind kind) =>
@@ -77,10 +72,4 @@ public static class AgainPlace
                 )?.Id
                 : item;
     }
-
-    /// <summary>Its name with what tells it from the first one, within what a name may have.</summary>
-    private static string NameOf(Run made) =>
-        made.Name.EndsWith(Suffix, StringComparison.Ordinal) ? made.Name
-        : made.Name.Length + Suffix.Length <= Line.LongestName ? made.Name + Suffix
-        : string.Concat(made.Name.AsSpan(0, Line.LongestName - Suffix.Length), Suffix);
 }

@@ -62,7 +62,10 @@ public static partial class Colours
 
         // Recipes hold for a palette and a paper: every wish gets its best one anew. Without a palette the wishes wait.
         // Where nothing suits a wish, all stays as it was.
-        await using var whole = await db.Database.BeginTransactionAsync(cancel);
+        // As a part of something larger it is kept with that, or not at all.
+        await using var whole = db.Database.CurrentTransaction is null
+            ? await db.Database.BeginTransactionAsync(cancel)
+            : null;
         await db.SaveChangesAsync(cancel);
         var loaded = await runs.Piece(id, cancel);
         if (loaded.Run.Design is { } design)
@@ -103,7 +106,8 @@ public static partial class Colours
                     );
             }
         }
-        await whole.CommitAsync(cancel);
+        if (whole is not null)
+            await whole.CommitAsync(cancel);
         return loaded;
     }
 }

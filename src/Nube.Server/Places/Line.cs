@@ -168,6 +168,13 @@ public static class Line
         return TypedResults.NoContent();
     }
 
+    /// <summary>A run's name with what tells it from another one, within what a name may have.</summary>
+    internal static string NameWith(string name, string told)
+    {
+        var end = told.Length < LongestName ? told : told[..(LongestName - 1)];
+        return name.Length + end.Length <= LongestName ? name + end : name[..(LongestName - end.Length)] + end;
+    }
+
     private static void Check(NewRun given)
     {
         if (string.IsNullOrWhiteSpace(given.Name))

@@ -87,6 +87,7 @@ export type PaperOfCards = Schemas['PaperOfCards'];
 export type LengthUnit = Schemas['LengthUnit'];
 export type GroundFrom = Schemas['GroundFrom'];
 export type OpeningFigure = Schemas['OpeningFigure'];
+export type RunApart = Schemas['RunApart'];
 export type Openings = Schemas['Openings'];
 export type Corner = Schemas['Corner'];
 export type RelineWith = Schemas['RelineWith'];

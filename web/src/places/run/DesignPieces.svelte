@@ -2,6 +2,7 @@
   import type { Design, Glue, PieceKind } from '../../api/client';
   import { glueWords, pieceKindWords } from '../../parts/words';
   import type { DesignInHand } from '../../state/designInHand.svelte';
+  import CardsApart from './CardsApart.svelte';
   import OtherPapers from './OtherPapers.svelte';
   import PieceWorkList from './PieceWorkList.svelte';
 
@@ -189,7 +190,14 @@
               {/if}
             </div>
           {/if}
-          {#if piece.kind !== 'image' && !piece.fromPicture}
+          {#if piece.kind === 'image' && !piece.fromPicture}
+            <CardsApart
+              name={piece.name}
+              {design}
+              own={piece.paper}
+              changed={() => void hand.shown.refresh()}
+            />
+          {:else if !piece.fromPicture}
             <OtherPapers
               name={piece.name}
               {design}
