@@ -27,10 +27,18 @@ public sealed record GroundOnPiece(GroundPlace Place, SizeMm Piece, int Hues)
     [JsonIgnore]
     public Gradient Gradient => Place.On(Piece);
 
-    /// <summary>Through which openings a stroke lays it; null where it is no pattern. How soft is from memory.</summary>
-    /// <param name="stroke">Of foam a little creeps under a stencil, and water softens what was stamped.</param>
+    private const double CreepsMm = 0.4, // how far ink from foam fades out under a stencil; from memory
+        SoftenedMm = 2; // how broad the edges of a stamped pattern are when water has softened them; from memory
+
+    /// <summary>Through which openings a stroke lays it; null where it is no pattern.</summary>
+    /// <param name="stroke">Through a stencil edges are sharper than where water softens what was stamped.</param>
     public Openings? OpeningsOf(Stroke stroke) =>
-        Place.Through is { } through ? through with { EdgeMm = stroke == Stroke.PrintPattern ? 2 : 0.4 } : null;
+        Place.Through is { } through
+            ? through with
+            {
+                EdgeMm = stroke == Stroke.PrintPattern ? SoftenedMm : CreepsMm,
+            }
+            : null;
 
     /// <summary>Where on the way a point is, mm from the piece's upper left corner.</summary>
     public Func<PointMm, double> PlaceOn()

@@ -61,6 +61,8 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
     /// <summary>How broad each hue is beside the others, 1 to 8; empty where all are as broad.</summary>
     public ImmutableArray<double> Widths { get; init; } = [];
 
+    private static readonly Openings UsualPattern = new(OpeningFigure.Dots, 8, 0.4); // by eye
+
     /// <summary>Through which openings it goes; null where it is no pattern.</summary>
     [AddedLater(partWise: true)]
     public Openings? Through { get; init; }
@@ -90,7 +92,7 @@ public sealed record GroundPlace(GroundFrom From, double Degrees, double Softnes
             }
         )
         {
-            Through = IsPattern(method) ? new Openings(OpeningFigure.Dots, 8, 0.4) : null,
+            Through = IsPattern(method) ? UsualPattern : null,
         };
 
     /// <summary>It is even all over a piece of so many hues: it has no place to say.</summary>

@@ -199,7 +199,7 @@ public static class StepWords
                 : "Start in the centre, where the image will hide it, and let the pressure fall off outwards; go back over each seam with the lighter ink",
             Stroke.BlendThrough =>
                 "Tape the stencil down so that it cannot shift, and cover what lies beside it. Dab off on scrap, hold the tip "
-                    + "flat, small circles from the stencil onto its openings. Clean the stencil before the next colour",
+                    + "flat, small circles from the stencil onto its openings. Clean the stencil at once, and between colours",
             Stroke.MistAndBlot => "Mist, wait half a minute, blot with kitchen paper",
             Stroke.PrintPattern => "A clean stamp, ink that water dissolves",
             Stroke.Soften => $"{Brush(pass.Water)}, clean water over the pattern",

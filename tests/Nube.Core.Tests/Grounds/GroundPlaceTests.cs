@@ -154,7 +154,7 @@ public class GroundPlaceTests
         );
         Assert.All(passes, pass =>
             Assert.Contains(
-                "Clean the stencil before the next colour",
+                "Clean the stencil at once, and between colours",
                 StepWords.How(pass, Schools.Usual),
                 StringComparison.Ordinal
             )

@@ -65,7 +65,7 @@
       {#each others as other (other.id)}<option value={other.id}>{other.name}</option>{/each}
     </select>
     <button class="btn btn-line btn-sm" disabled={apart.busy}>Make these a run of their own</button>
-    <span class="text-sm">Its recipes are looked for on their paper.</span>
+    <span class="text-sm">Their recipes are looked for on that paper.</span>
   </form>
 {/if}
 {#if apart.trouble}<TroubleNote trouble={apart.trouble} />{/if}
