@@ -118,17 +118,7 @@ public class ApartTests(NubeServer server) : IClassFixture<NubeServer>
             maker.Post($"{run}/apart", new { paper = await other.Paper("Kraft card"), cards = 1 })
         );
         await maker.Ok(maker.Post($"{run}/plan"));
-        await maker.Ok(
-            maker.Post(
-                $"{run}/bench/taps",
-                new
-                {
-                    id = Guid.NewGuid(),
-                    kind = "done",
-                    step = 1,
-                }
-            )
-        );
+        await maker.Done(run, 1);
         Assert.Contains(
             "its cards stay together",
             await maker.Trouble(

@@ -72,17 +72,7 @@ public class GradientTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.StartsWith("One colour into another", pass["title"]!.GetValue<string>());
         Assert.Equal(3, 1 + pass["also"]!.AsArray().Count);
         Assert.Equal(shown.ToJsonString(), pass["lookAfter"]![0]!["gradient"]!.ToJsonString());
-        await maker.Ok(
-            maker.Post(
-                $"{run}/bench/taps",
-                new
-                {
-                    id = Guid.NewGuid(),
-                    kind = "done",
-                    step = 1,
-                }
-            )
-        );
+        await maker.Done(run, 1);
         var bench = await maker.Ok(maker.Get($"{run}/bench"));
         Assert.Equal(shown.ToJsonString(), bench["line"]![0]!["fills"]![0]!["gradient"]!.ToJsonString());
         await maker.Ok(maker.Post($"{run}/finish"));

@@ -273,17 +273,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(usual["recipe"]!.ToJsonString(), again["recipe"]!.ToJsonString());
 
         await maker.Ok(maker.Post($"{run}/plan"));
-        await maker.Ok(
-            maker.Post(
-                $"{run}/bench/taps",
-                new
-                {
-                    id = Guid.NewGuid(),
-                    kind = "done",
-                    step = 1,
-                }
-            )
-        );
+        await maker.Done(run, 1);
         Assert.Contains(
             "on the bench",
             await maker.Trouble(

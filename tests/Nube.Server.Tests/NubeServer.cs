@@ -135,7 +135,7 @@ public sealed class DemoServer : NubeServer
 [CollectionDefinition(nameof(DemoServer))]
 public class OnTheDemoBook : ICollectionFixture<DemoServer>;
 
-/// <summary>What makers own.</summary>
+/// <summary>What makers own, and what they often do.</summary>
 internal static class Owned
 {
     /// <summary>The id of a paper of the stash.</summary>
@@ -143,6 +143,20 @@ internal static class Owned
         (await maker.Ok(maker.Get("/api/stash"))).AsArray().First(item => item!["name"]!.GetValue<string>() == name)![
             "id"
         ]!.GetValue<string>();
+
+    /// <summary>Says at the bench of a run that a step is done.</summary>
+    public static Task<JsonNode> Done(this Visitor maker, string run, int step) =>
+        maker.Ok(
+            maker.Post(
+                $"{run}/bench/taps",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    kind = "done",
+                    step,
+                }
+            )
+        );
 }
 
 /// <summary>Someone with a browser.</summary>

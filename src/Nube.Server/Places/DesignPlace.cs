@@ -72,7 +72,8 @@ public static class DesignPlace
         );
         if (design.Pieces.FirstOrDefault(OnSeveralPapers) is { } coloured)
             throw TroubleException.Unusable(
-                $"{coloured.Name} is coloured, and its colours are worked out for one paper. Make a piece for each paper, or let the cards on another paper be a run of their own."
+                $"{coloured.Name} is coloured, and its colours are worked out for one paper. Make a piece for each paper, "
+                    + "or let the cards on another paper be a run of their own."
             );
         (run.Run.Design, run.Run.ChangedAt) = (design, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
