@@ -7,7 +7,11 @@ namespace Nube.Server.Tests;
 public class ApartTests(NubeServer server) : IClassFixture<NubeServer>
 {
     private static readonly byte[] Disc =
-        """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm" viewBox="0 0 60 60"><g fill="none" stroke="#000" stroke-width="0.5"><circle cx="30" cy="30" r="20"/></g></svg>"""u8.ToArray();
+        """
+        <svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm" viewBox="0 0 60 60">
+          <circle cx="30" cy="30" r="20" fill="none" stroke="#000" stroke-width="0.5"/>
+        </svg>
+        """u8.ToArray();
 
     private async Task<(Visitor Maker, string Run, JsonNode Colours)> Coloured(int cards)
     {

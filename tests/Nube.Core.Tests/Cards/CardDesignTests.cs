@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Cards;
 using Nube.Core.Cards.Cutting;
@@ -42,6 +43,34 @@ public class CardDesignTests
             "1/8 in of the card at the sides, 1/4 in above and below; even when the card is trimmed to 4 1/4 x 5 1/4 in.",
             DesignWords.Border(uneven, uneven.Pieces[0])
         );
+    }
+
+    [Theory]
+    [InlineData(6, "3 2")]
+    [InlineData(5, "3 1")]
+    [InlineData(4, "3")]
+    [InlineData(2, "1")]
+    [InlineData(1, "")]
+    public void For_fewer_cards_the_last_of_the_other_papers_go_first(int cards, string left)
+    {
+        ImmutableArray<PaperOfCards> others = [new(Sage, 3), new(White, 2)];
+        var design = A2 with { OtherBasePapers = others };
+        design = design with { Pieces = [design.Pieces[0] with { OtherPapers = others }, design.Pieces[1]] };
+        var fewer = design.ForCards(cards);
+        Assert.Equal(left, string.Join(' ', fewer.OtherBasePapers.Select(one => one.Cards)));
+        Assert.Equal(fewer.OtherBasePapers, fewer.Pieces[0].OtherPapers);
+        Assert.Contains(Kraft, PaperOfCards.OnCards(Kraft, fewer.OtherBasePapers, cards));
+    }
+
+    [Fact]
+    public void What_is_cut_out_of_the_picture_goes_onto_another_paper_with_it()
+    {
+        var part = Piece("Apple", PieceKind.Shape, 30, 30, White) with
+        {
+            FromPicture = PictureCut.InMiddle(new SizeMm(95, 127), new SizeMm(30, 30)),
+        };
+        var design = A2.With(part, Centred.Both).PictureOn(Kraft);
+        Assert.Equal([Sage, Kraft, Kraft], design.Pieces.Select(piece => piece.Paper));
     }
 
     [Fact]
