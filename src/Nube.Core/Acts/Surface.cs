@@ -86,7 +86,7 @@ public sealed class ZoneSurface(
     }
 }
 
-/// <summary>What lies in the openings of a stencil or a pattern, and between them.</summary>
+/// <summary>What lies in the openings of a stencil or a pattern, on their edges and between them.</summary>
 /// <param name="Openings">The openings.</param>
 /// <param name="Inside">What lies in them.</param>
 /// <param name="Edge">What lies on their edges: half of what is laid.</param>
@@ -124,8 +124,8 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
     public Gradient? Gradient { get; init; }
 
     /// <summary>
-    /// What lies in the openings of a stencil or a pattern, and between them; null where all is alike. Light, middle,
-    /// shadow and steps are the means of both then.
+    /// What lies in the openings of a stencil or a pattern, on their edges and between them; null where all is alike.
+    /// Light, middle, shadow and steps are the means of these then.
     /// </summary>
     public OpenAndBetween? Through { get; init; }
 
@@ -150,7 +150,8 @@ public sealed record Surface(ZoneSurface Light, ZoneSurface Middle, ZoneSurface 
             Along = along,
         };
 
-    /// <summary>What lies in openings and between them.</summary>
+    /// <summary>A pattern.</summary>
+    /// <param name="parts">What lies in its openings, on their edges and between them.</param>
     public static Surface Of(OpenAndBetween parts)
     {
         ArgumentNullException.ThrowIfNull(parts);
