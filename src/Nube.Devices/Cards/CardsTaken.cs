@@ -1,0 +1,255 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Devices.Swatches;
+using OpenCvSharp;
+using SkiaSharp;
+
+namespace Nube.Devices.Cards;
+
+/// <summary>A card that lies on the table or on the scanner's glass.</summary>
+/// <param name="Card">The card.</param>
+/// <param name="X">Where its middle lies, mm from the left of what is taken.</param>
+/// <param name="Y">The same from the top.</param>
+/// <param name="TurnDegrees">How far it is turned, clockwise, any.</param>
+/// <param name="BendMm">How far it does not lie flat: by how much a point is out of place at most, mm.</param>
+/// <param name="Seed">How it bends.</param>
+public sealed record CardLaid(PaintedCard Card, double X, double Y, double TurnDegrees, double BendMm = 0, int Seed = 1)
+{
+    private const int Waves = 3;
+
+    /// <summary>Where a point of the table is on the picture of the card, mm.</summary>
+    internal PointMm OnCard(double tableX, double tableY)
+    {
+        var (sin, cos) = Math.SinCos(-TurnDegrees * Math.PI / 180);
+        var (dx, dy) = (tableX - X, tableY - Y);
+        var (x, y) = (dx * cos - dy * sin + Card.WidthMm / 2, dx * sin + dy * cos + Card.HeightMm / 2);
+        var (bendX, bendY) = Bend(x, y);
+        return new PointMm(x + bendX, y + bendY);
+    }
+
+    /// <summary>Where a point of the card's picture lies on the table, mm.</summary>
+    internal PointMm OnTable(double cardX, double cardY)
+    {
+        // The bend is told from where a point would lie flat: a few steps find that.
+        var (x, y) = (cardX, cardY);
+        for (var step = 0; step < 30; step++)
+        {
+            var (bendX, bendY) = Bend(x, y);
+            (x, y) = (cardX - bendX, cardY - bendY);
+        }
+        var (sin, cos) = Math.SinCos(TurnDegrees * Math.PI / 180);
+        var (dx, dy) = (x - Card.WidthMm / 2, y - Card.HeightMm / 2);
+        return new PointMm(X + dx * cos - dy * sin, Y + dx * sin + dy * cos);
+    }
+
+    /// <summary>Slow waves, less than one of them across the card: paper curls, it does not crumple.</summary>
+    private (double X, double Y) Bend(double x, double y)
+    {
+        if (BendMm == 0)
+            return (0, 0);
+        double bendX = 0,
+            bendY = 0;
+        foreach (var (u, v, phase, other) in waves.Value)
+        {
+            bendX += Math.Sin(2 * Math.PI * (u * x + v * y) + phase);
+            bendY += Math.Sin(2 * Math.PI * (v * x - u * y) + other);
+        }
+        return (BendMm / Waves * bendX, BendMm / Waves * bendY);
+    }
+
+    private readonly Lazy<(double U, double V, double Phase, double Other)[]> waves = new(() =>
+    {
+        var random = new Random(Seed);
+        var size = Math.Max(Card.WidthMm, Card.HeightMm);
+        double Slow() => (random.NextDouble() - 0.5) * 1.4 / size;
+        double Phase() => random.NextDouble() * 2 * Math.PI;
+        return [.. Enumerable.Range(0, Waves).Select(_ => (Slow(), Slow(), Phase(), Phase()))];
+    });
+}
+
+/// <summary>What cards lie on.</summary>
+public enum Under
+{
+    /// <summary>The white lid of a scanner.</summary>
+    WhiteLid,
+
+    /// <summary>The dark lid of a scanner.</summary>
+    DarkLid,
+
+    /// <summary>A wooden desk.</summary>
+    Desk,
+}
+
+/// <summary>Stands in for the scanner or the phone: takes a picture of coloured cards.</summary>
+/// <remarks>Seeded: the same cards, device and seed give the same file, byte by byte.</remarks>
+/// <param name="Device">With what, and how.</param>
+/// <param name="WidthMm">Width of what is taken, mm.</param>
+/// <param name="HeightMm">Height of what is taken, mm.</param>
+/// <param name="Under">What the cards lie on.</param>
+/// <param name="Cards">The cards.</param>
+/// <param name="Seed">Start of the noise.</param>
+public sealed record CardsTaken(
+    SheetConditions Device,
+    double WidthMm,
+    double HeightMm,
+    Under Under,
+    ImmutableArray<CardLaid> Cards,
+    int Seed
+)
+{
+    private const int Tones = 4096;
+    private static readonly Spectrum wood = Spectrum.From(band => 0.08 + 0.28 * band / Spectrum.Bands);
+
+    /// <summary>The JPEG file.</summary>
+    public byte[] File()
+    {
+        var (width, height) = ((int)(WidthMm * Device.PixelsPerMm), (int)(HeightMm * Device.PixelsPerMm));
+        var toTable = ToTable();
+        var lights = Cards.Select(laid => laid.Card.SeenBy(Device.Sensors, Device.Vividness)).ToArray();
+        byte[] encode =
+        [
+            .. Enumerable
+                .Range(0, Tones)
+                .Select(i => (byte)Math.Round(255 * Math.Pow(Srgb.Encode(i / (Tones - 1.0)), Device.Tone))),
+        ];
+        var boxes = Cards.Select(Box).ToArray();
+        float[] under =
+        [
+            .. Under switch
+            {
+                Under.WhiteLid => [0.82f, 0.82f, 0.82f],
+                Under.DarkLid => [0.03f, 0.03f, 0.03f],
+                _ => Device.Sensors.Linear(wood).Select(light => (float)light),
+            },
+        ];
+        double[] cast = [Device.Cast.R, Device.Cast.G, Device.Cast.B];
+        using var shot = new SKBitmap(
+            new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
+        );
+        var pixels = new byte[4 * width * height];
+        Parallel.For(0, height, row =>
+        {
+            var random = new Random(unchecked(Seed * 7919 + row));
+            Span<float> light = stackalloc float[3];
+            for (var column = 0; column < width; column++)
+            {
+                light.Clear();
+                // Four points of each pixel, as a sensor has a surface.
+                for (var sub = 0; sub < 4; sub++)
+                {
+                    var (px, py) = (column - 0.25 + 0.5 * (sub & 1), row - 0.25 + 0.5 * (sub >> 1));
+                    var w = toTable[6] * px + toTable[7] * py + toTable[8];
+                    Add(
+                        (toTable[0] * px + toTable[1] * py + toTable[2]) / w,
+                        (toTable[3] * px + toTable[4] * py + toTable[5]) / w,
+                        light
+                    );
+                }
+                var falls = 1 - Device.LightFallOff * (0.7 * column / width + 0.3 * row / height);
+                var noise = Device.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
+                var at = 4 * (row * width + column);
+                for (var sensor = 0; sensor < 3; sensor++)
+                {
+                    var lit = (light[sensor] / 4 * cast[sensor] * (1 - Device.Glare) + Device.Glare) * falls;
+                    pixels[at + sensor] = (byte)
+                        Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * (Tones - 1))] + noise, 0, 255);
+                }
+                pixels[at + 3] = 255;
+            }
+        });
+        pixels.CopyTo(shot.GetPixelSpan());
+        using var encoded = shot.Encode(SKEncodedImageFormat.Jpeg, Device.JpegQuality);
+        return encoded.ToArray();
+
+        void Add(double x, double y, Span<float> light)
+        {
+            for (var at = Cards.Length - 1; at >= 0; at--)
+            {
+                var (laid, box) = (Cards[at], boxes[at]);
+                if (x < box.Left || x > box.Right || y < box.Top || y > box.Bottom)
+                    continue;
+                var card = laid.Card;
+                var on = laid.OnCard(x, y);
+                if (
+                    on.X < -card.MarginMm
+                    || on.Y < -card.MarginMm
+                    || on.X > card.WidthMm + card.MarginMm
+                    || on.Y > card.HeightMm + card.MarginMm
+                )
+                    continue;
+                var (column, row) = (
+                    (int)Math.Floor(on.X * card.PixelsPerMm),
+                    (int)Math.Floor(on.Y * card.PixelsPerMm)
+                );
+                var inside = column >= 0 && row >= 0 && column < card.Across && row < card.Down;
+                var seen = lights[at];
+                var material = seen.Materials[inside ? card.What[row * card.Across + column] : PaintedCard.Paper];
+                var line = inside ? card.Line[row * card.Across + column] / 255f : 0;
+                for (var sensor = 0; sensor < 3; sensor++)
+                    light[sensor] += material[sensor] * (1 - line + line * seen.Ink[sensor]);
+                return;
+            }
+            var grain =
+                Under == Under.Desk
+                    ? 1 + 0.12f * (float)Math.Sin(2.1 * x + 3 * Math.Sin(0.11 * y) + 0.6 * Math.Sin(0.9 * y))
+                    : 1;
+            for (var sensor = 0; sensor < 3; sensor++)
+                light[sensor] += under[sensor] * grain;
+        }
+    }
+
+    /// <summary>Where a point of a card's picture is in the file, pixels.</summary>
+    /// <param name="laid">The card.</param>
+    /// <param name="point">The point, mm on the card's picture.</param>
+    public PicturePoint At(CardLaid laid, PointMm point)
+    {
+        ArgumentNullException.ThrowIfNull(laid);
+        var table = laid.OnTable(point.X, point.Y);
+        using var toTable = Mat.FromPixelData(3, 3, MatType.CV_64F, ToTable());
+        using var toPicture = toTable.Inv().ToMat();
+        double Row(int row) =>
+            toPicture.At<double>(row, 0) * table.X
+            + toPicture.At<double>(row, 1) * table.Y
+            + toPicture.At<double>(row, 2);
+        return new PicturePoint(Row(0) / Row(2), Row(1) / Row(2));
+    }
+
+    /// <summary>From pixels to mm on the table, as nine values row by row; a phone sees the far edge narrower.</summary>
+    private double[] ToTable()
+    {
+        var scale = Device.PixelsPerMm;
+        var angle = Device.TurnDegrees * Math.PI / 180;
+        Point2f[] table =
+        [
+            new(0, 0),
+            new((float)WidthMm, 0),
+            new((float)WidthMm, (float)HeightMm),
+            new(0, (float)HeightMm),
+        ];
+        Point2f[] picture =
+        [
+            .. table.Select(corner =>
+            {
+                var (x, y) = (corner.X - WidthMm / 2, corner.Y - HeightMm / 2);
+                x *= 1 - Device.Keystone * (0.5 - corner.Y / HeightMm);
+                return new Point2f(
+                    (float)((WidthMm / 2 + x * Math.Cos(angle) - y * Math.Sin(angle)) * scale),
+                    (float)((HeightMm / 2 + x * Math.Sin(angle) + y * Math.Cos(angle)) * scale)
+                );
+            }),
+        ];
+        using var found = Cv2.GetPerspectiveTransform(picture, table);
+        return [.. Enumerable.Range(0, 9).Select(i => found.At<double>(i / 3, i % 3))];
+    }
+
+    private static (double Left, double Top, double Right, double Bottom) Box(CardLaid laid)
+    {
+        var reach = Math.Sqrt(
+            Math.Pow(laid.Card.WidthMm / 2 + laid.Card.MarginMm, 2)
+                + Math.Pow(laid.Card.HeightMm / 2 + laid.Card.MarginMm, 2)
+        );
+        reach += laid.BendMm;
+        return (laid.X - reach, laid.Y - reach, laid.X + reach, laid.Y + reach);
+    }
+}
