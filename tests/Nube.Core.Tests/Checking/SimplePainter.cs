@@ -1,0 +1,147 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Light;
+using Nube.Devices.Cards;
+using Nube.Devices.Swatches;
+
+namespace Nube.Core.Tests.Checking;
+
+/// <summary>What lies on an area of a card that was painted.</summary>
+/// <param name="Look">What a part of it reflects where so many times the area's load lies.</param>
+/// <param name="Hides">How much of the lines it lies over is hidden under it, 0 to 1.</param>
+internal sealed record Painted(Func<CellPart, double, Spectrum> Look, double Hides = 0)
+{
+    /// <summary>One layer of a paint.</summary>
+    public static Painted Flat(TruePaint paint, double load, double hides = 0) =>
+        new((_, ratio) => paint.Even(SimplePainter.WhitePaper, load * ratio), hides);
+}
+
+/// <summary>
+/// A painter that has nothing of the simulator: flat paint of one load on each area, uneven by slow noise, to the lines
+/// or a little beyond.
+/// </summary>
+internal static class SimplePainter
+{
+    public const double PixelsPerMm = 12;
+    private const int Loads = 17;
+    private const double LoadRange = 2; // from a half to twice the area's load, in steps of the same ratio
+
+    public static readonly Spectrum WhitePaper = Spectrum.From(band => 0.86 + 0.05 * band / Spectrum.Bands);
+    public static readonly Spectrum BlackInk = Spectrum.Flat(0.05);
+
+    /// <summary>A card with its areas painted.</summary>
+    /// <param name="lines">Its lines.</param>
+    /// <param name="map">Its areas.</param>
+    /// <param name="painted">What lies on them; nothing on those that are not there.</param>
+    /// <param name="seed">Start of the noise.</param>
+    /// <param name="paper">The bare paper.</param>
+    /// <param name="zones">Where light and shadow are; all is middle where nobody says.</param>
+    /// <param name="uneven">Standard deviation of the logarithm of the load.</param>
+    /// <param name="strays">How far the brush strays from a line, mm.</param>
+    /// <param name="margin">Paper around the picture, mm.</param>
+    public static PaintedCard Paint(
+        LineArt lines,
+        AreaMap map,
+        IReadOnlyDictionary<int, Painted> painted,
+        int seed,
+        Spectrum? paper = null,
+        ImmutableArray<AreaMask>? zones = null,
+        double uneven = 0.06,
+        double strays = 0.25,
+        double margin = 6
+    )
+    {
+        var (widthMm, heightMm) = (lines.Width / lines.PixelsPerMm, lines.Height / lines.PixelsPerMm);
+        var (across, down) = ((int)Math.Round(widthMm * PixelsPerMm), (int)Math.Round(heightMm * PixelsPerMm));
+        var materials = new List<Spectrum> { paper ?? WhitePaper };
+        var first = new Dictionary<(int Area, CellPart Part), int>();
+        foreach (var (area, paint) in painted)
+        {
+            CellPart[] parts = zones is null ? [CellPart.Middle] : Enum.GetValues<CellPart>()[1..];
+            foreach (var part in parts)
+            {
+                first[(area, part)] = materials.Count;
+                for (var step = 0; step < Loads; step++)
+                    materials.Add(paint.Look(part, Math.Pow(LoadRange, 2.0 * step / (Loads - 1) - 1)));
+            }
+        }
+        var masks = (zones ?? []).ToDictionary(mask => mask.Id);
+        var random = new Random(seed);
+        var (slow, edgeX, edgeY) = (new Waves(random, 9), new Waves(random, 5), new Waves(random, 5));
+        var what = new ushort[across * down];
+        var line = new byte[across * down];
+        for (var y = 0; y < down; y++)
+        {
+            for (var x = 0; x < across; x++)
+            {
+                var (mmX, mmY) = ((x + 0.5) / PixelsPerMm, (y + 0.5) / PixelsPerMm);
+                var at = y * across + x;
+                var area = LabelAt(map.Labels, mmX + strays * edgeX.At(mmX, mmY), mmY + strays * edgeY.At(mmX, mmY));
+                var ink = DarknessAt(lines, mmX, mmY);
+                var part = masks.TryGetValue(area, out var mask) ? PartAt(mask, mmX, mmY) : CellPart.Middle;
+                if (first.TryGetValue((area, part), out var material))
+                {
+                    var load = Math.Exp(uneven * slow.At(mmX, mmY));
+                    var step = (Math.Log(load) / Math.Log(LoadRange) + 1) / 2 * (Loads - 1);
+                    what[at] = (ushort)(material + (int)Math.Clamp(Math.Round(step), 0, Loads - 1));
+                    ink *= 1 - painted[area].Hides;
+                }
+                line[at] = (byte)Math.Round(ink);
+            }
+        }
+        return new PaintedCard(widthMm, heightMm, margin, PixelsPerMm, [.. materials], what, line, BlackInk);
+    }
+
+    /// <summary>The part of an area at a point; beyond its rim, where a brush strays, the middle.</summary>
+    private static CellPart PartAt(AreaMask mask, double x, double y)
+    {
+        var (column, row) = ((int)(x / AreaMask.CellMm) - mask.Left, (int)(y / AreaMask.CellMm) - mask.Top);
+        var part =
+            column < 0 || row < 0 || column >= mask.Width || row >= mask.Height
+                ? CellPart.Outside
+                : mask.Parts[row * mask.Width + column];
+        return part == CellPart.Outside ? CellPart.Middle : part;
+    }
+
+    private static int LabelAt(LabelRaster labels, double x, double y)
+    {
+        var (column, row) = ((int)(x * labels.PixelsPerMm), (int)(y * labels.PixelsPerMm));
+        return column < 0 || row < 0 || column >= labels.Width || row >= labels.Height
+            ? LabelRaster.Background
+            : labels.Labels[row * labels.Width + column];
+    }
+
+    private static double DarknessAt(LineArt lines, double x, double y)
+    {
+        var (column, row) = ((int)(x * lines.PixelsPerMm), (int)(y * lines.PixelsPerMm));
+        return lines.Darkness[Math.Min(row, lines.Height - 1) * lines.Width + Math.Min(column, lines.Width - 1)];
+    }
+
+    /// <summary>A sum of waves of about this length, with a standard deviation of 1.</summary>
+    private sealed class Waves
+    {
+        private const int Count = 7;
+        private readonly (double U, double V, double Phase)[] waves;
+
+        public Waves(Random random, double lengthMm) =>
+            waves = [
+                .. Enumerable
+                    .Range(0, Count)
+                    .Select(_ =>
+                    {
+                        var angle = random.NextDouble() * 2 * Math.PI;
+                        var k = 2 * Math.PI / (lengthMm * (0.6 + random.NextDouble()));
+                        return (k * Math.Cos(angle), k * Math.Sin(angle), random.NextDouble() * 2 * Math.PI);
+                    }),
+            ];
+
+        public double At(double x, double y)
+        {
+            var sum = 0.0;
+            foreach (var (u, v, phase) in waves)
+                sum += Math.Sin(u * x + v * y + phase);
+            return sum / Math.Sqrt(Count / 2.0);
+        }
+    }
+}

@@ -1,0 +1,91 @@
+using Nube.Core.Artwork;
+using Nube.Core.Tests.Artwork;
+using Nube.Core.Tests.Artwork.Trial;
+using Nube.Devices.Cards;
+using Nube.Devices.Swatches;
+
+namespace Nube.Core.Tests.Checking;
+
+/// <summary>A drawing with its lines and areas, as a run keeps them.</summary>
+internal sealed record TrialImage(LineArt Lines, AreaMap Map)
+{
+    public double WidthMm => Lines.Width / Lines.PixelsPerMm;
+    public double HeightMm => Lines.Height / Lines.PixelsPerMm;
+
+    public static TrialImage Of(byte[] drawing, double? widthMm = null)
+    {
+        var lines = LineExtraction.From(PictureReader.Read(drawing, new PictureSize(widthMm, null)));
+        return new TrialImage(lines, AreaFinder.FindAreas(lines)) { Drawing = drawing };
+    }
+
+    private byte[] Drawing { get; init; } = [];
+
+    /// <summary>The same drawing, stamped smaller.</summary>
+    public TrialImage Scaled(double times) => Of(Drawing, WidthMm * times);
+}
+
+/// <summary>Cards with drawings of many kinds, painted, laid down and taken by devices that nobody built.</summary>
+internal static class TrialCards
+{
+    private static readonly Lazy<TrialImage>[] images =
+    [
+        .. Drawings.Shipped.Select(file => new Lazy<TrialImage>(() => TrialImage.Of(File.ReadAllBytes(file)))),
+        .. Enumerable.Range(0, 13).Select(i => new Lazy<TrialImage>(() => TrialImage.Of(TrialDrawings.Svg(3 * i)))),
+    ];
+
+    public static int ImageCount => images.Length;
+
+    public static TrialImage Image(int number) => images[number % images.Length].Value;
+
+    /// <summary>Every area painted with a paint of its own; on about so many of them paint hides the lines.</summary>
+    public static PaintedCard Card(TrialImage image, int seed, double hidden = 0)
+    {
+        var random = new Random(seed);
+        return SimplePainter.Paint(
+            image.Lines,
+            image.Map,
+            image.Map.Areas.ToDictionary(
+                area => area.Id,
+                _ =>
+                    Painted.Flat(
+                        TruePaint.Invented(random.Next(1000)),
+                        Math.Exp(-2.2 + 2.2 * random.NextDouble()),
+                        random.NextDouble() < hidden ? 0.9 : 0
+                    )
+            ),
+            seed
+        );
+    }
+
+    /// <summary>One card, taken by a device that nobody built.</summary>
+    public static CardsTaken Taken(PaintedCard card, bool scanner, int seed)
+    {
+        var random = new Random(seed + 5000);
+        var device = SheetConditions.Invented(scanner, seed);
+        var reach = Math.Sqrt(Math.Pow(card.WidthMm + 12, 2) + Math.Pow(card.HeightMm + 12, 2));
+        if (!scanner)
+            device = device with
+            {
+                PixelsPerMm = 8 + 4 * random.NextDouble(),
+                Keystone = 0.3 * random.NextDouble(),
+                TurnDegrees = 20 * (random.NextDouble() - 0.5),
+            };
+        return new CardsTaken(
+            device,
+            reach * 1.1,
+            reach * 1.1,
+            scanner ? (Under)random.Next(2) : Under.Desk,
+            [
+                new CardLaid(
+                    card,
+                    reach * 0.55,
+                    reach * 0.55,
+                    360 * random.NextDouble() - 180,
+                    scanner ? 0.3 * random.NextDouble() : 1,
+                    seed
+                ),
+            ],
+            seed
+        );
+    }
+}
