@@ -35,11 +35,14 @@ public sealed class PaperLight
     /// <summary>Of a scan or a photo.</summary>
     /// <param name="picture">The picture; its rim is bare for the most part.</param>
     /// <param name="pixelsPerMm">Its scale.</param>
-    public static PaperLight Of(ColourPicture picture, double pixelsPerMm)
+    /// <param name="canBeBare">Whether the paper can be bare at a pixel; null where nobody knows.</param>
+    public static PaperLight Of(ColourPicture picture, double pixelsPerMm, Func<int, int, bool>? canBeBare = null)
     {
         ArgumentNullException.ThrowIfNull(picture);
         var side = Math.Clamp((int)Math.Round(SampledMm * pixelsPerMm), 1, Math.Min(picture.Width, picture.Height));
         var samples = Samples(picture, side);
+        if (canBeBare is not null)
+            samples.RemoveAll(one => !canBeBare(one.X, one.Y));
         var rim = RimMm * pixelsPerMm;
         var onRim = samples
             .Where(one => one.X < rim || one.Y < rim || one.X > picture.Width - rim || one.Y > picture.Height - rim)

@@ -1,0 +1,96 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Colour;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Checking;
+
+/// <summary>What an area should look like, zone by zone, and what it would if all of it had been stronger or weaker.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="ByStrength">Its light, middle and shadow at each of <see cref="Strengths"/>.</param>
+public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength)
+{
+    /// <summary>Loads against those that were planned, from a quarter to four times, in even ratios.</summary>
+    public static ImmutableArray<double> Strengths { get; } =
+    [.. Enumerable.Range(0, 9).Select(step => Math.Pow(2, (step - 4) / 2.0))];
+
+    /// <summary>The areas after what was done to a card.</summary>
+    /// <param name="done">Passes that were done, in their order.</param>
+    /// <param name="paints">The run's colourants on its paper.</param>
+    public static ImmutableArray<AreaExpected> Of(IReadOnlyCollection<Pass> done, Paints paints)
+    {
+        ArgumentNullException.ThrowIfNull(done);
+        ArgumentNullException.ThrowIfNull(paints);
+        var byStrength = Strengths
+            .Select(strength =>
+                new CardFold(paints).After(
+                    done.Select(pass =>
+                        pass with
+                        {
+                            Acts = [.. OldPasses.ActsOf(pass).Select(act => Stronger(act, strength))],
+                        }
+                    )
+                )
+            )
+            .ToList();
+        return
+        [
+            .. byStrength[0]
+                .Areas.Keys.Where(area => area > Pass.Panel)
+                .Select(area => new AreaExpected(area, [.. byStrength.Select(card => ZoneLight.Of(card.Areas[area]))])),
+        ];
+    }
+
+    /// <summary>The same act by a stronger or weaker hand: more load, or more layers of pencil.</summary>
+    private static Act Stronger(Act act, double strength) =>
+        act.Kind == ActKind.Draw
+            ? act with
+            {
+                Times = Math.Max(1, (int)Math.Round(act.Times * strength)),
+            }
+            : act.Paler(strength);
+
+    /// <summary>At any strength, between those that were worked out.</summary>
+    /// <param name="logStrength">Logarithm of the load against what was planned.</param>
+    public ZoneLight At(double logStrength)
+    {
+        var at = Math.Clamp(2 * logStrength / Math.Log(2) + 4, 0, Strengths.Length - 1);
+        var step = Math.Min((int)at, Strengths.Length - 2);
+        return ZoneLight.Between(ByStrength[step], ByStrength[step + 1], at - step);
+    }
+}
+
+/// <summary>The light that an area sends from its light, middle and shadow, as tristimulus values.</summary>
+/// <param name="Light">Where the light falls.</param>
+/// <param name="Middle">Between.</param>
+/// <param name="Shadow">Away from the light.</param>
+public readonly record struct ZoneLight(Xyz Light, Xyz Middle, Xyz Shadow)
+{
+    /// <summary>Of what lies there.</summary>
+    public static ZoneLight Of(Surface surface)
+    {
+        ArgumentNullException.ThrowIfNull(surface);
+        return new ZoneLight(
+            SpectralColour.ToXyz(surface.Light.Reflectance()),
+            SpectralColour.ToXyz(surface.Middle.Reflectance()),
+            SpectralColour.ToXyz(surface.Shadow.Reflectance())
+        );
+    }
+
+    /// <summary>Some of the way from one to another.</summary>
+    public static ZoneLight Between(ZoneLight one, ZoneLight other, double share)
+    {
+        Xyz Of(Xyz from, Xyz to) =>
+            new(from.X + share * (to.X - from.X), from.Y + share * (to.Y - from.Y), from.Z + share * (to.Z - from.Z));
+        return new ZoneLight(Of(one.Light, other.Light), Of(one.Middle, other.Middle), Of(one.Shadow, other.Shadow));
+    }
+
+    /// <summary>The mean over parts of the area that have these shares, together 1.</summary>
+    public Xyz Mean(double light, double middle, double shadow) =>
+        new(
+            light * Light.X + middle * Middle.X + shadow * Shadow.X,
+            light * Light.Y + middle * Middle.Y + shadow * Shadow.Y,
+            light * Light.Z + middle * Middle.Z + shadow * Shadow.Z
+        );
+}

@@ -1,0 +1,77 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Light;
+using OpenCvSharp;
+
+namespace Nube.Core.Checking;
+
+/// <summary>The cells of an area that are neither line nor rim: what is read for its colour.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Cells">Cells of its mask, by their place in it.</param>
+/// <param name="FromRimMm">How far they keep from lines and rim, mm; less in small areas.</param>
+public sealed record AreaInside(AreaMask Area, ImmutableArray<int> Cells, double FromRimMm)
+{
+    // Half a line and where the brush begins; and so much as is left in narrow areas. Set on the trial cards.
+    private static readonly double[] Rims = [0.9, 0.6, 0.35];
+    private const int FewestCells = 24; // 1.5 mm2: fewer say nothing for certain
+
+    /// <summary>The insides of areas; without those that have none.</summary>
+    /// <param name="masks">The areas.</param>
+    /// <param name="lines">The stamped lines.</param>
+    public static ImmutableArray<AreaInside> Of(ImmutableArray<AreaMask> masks, LineArt lines)
+    {
+        ArgumentNullException.ThrowIfNull(lines);
+        using var darkness = lines.Wrap(lines.Darkness);
+        using var cells = new Mat();
+        var times = CardFlat.PixelsPerMm / lines.PixelsPerMm;
+        Cv2.Resize(
+            darkness,
+            cells,
+            new Size(Math.Ceiling(lines.Width * times), Math.Ceiling(lines.Height * times)),
+            0,
+            0,
+            InterpolationFlags.Area
+        );
+        return [.. masks.Select(mask => Of(mask, cells)).OfType<AreaInside>()];
+    }
+
+    private const byte HasLine = 20; // of 255: so much of a cell is line
+
+    private static AreaInside? Of(AreaMask mask, Mat lines)
+    {
+        using var inside = new Mat(mask.Height + 2, mask.Width + 2, MatType.CV_8UC1, Scalar.Black);
+        var pixels = inside.AsSpan<byte>();
+        for (var at = 0; at < mask.Parts.Length; at++)
+        {
+            var (x, y) = (at % mask.Width, at / mask.Width);
+            var (column, row) = (mask.Left + x, mask.Top + y);
+            var line =
+                column >= 0
+                && row >= 0
+                && column < lines.Width
+                && row < lines.Height
+                && lines.At<byte>(row, column) >= HasLine;
+            if (mask.Parts[at] != CellPart.Outside && !line)
+                pixels[(y + 1) * (mask.Width + 2) + x + 1] = 255;
+        }
+        using var distance = new Mat();
+        Cv2.DistanceTransform(inside, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+        var far = distance.AsSpan<float>();
+        foreach (var rim in Rims)
+        {
+            var cells = ImmutableArray.CreateBuilder<int>();
+            for (var at = 0; at < mask.Parts.Length; at++)
+            {
+                // A cell's middle is half a cell nearer to what is outside than its distance from the next cell's middle.
+                if (
+                    (far[(at / mask.Width + 1) * (mask.Width + 2) + at % mask.Width + 1] - 0.5) * AreaMask.CellMm
+                    >= rim
+                )
+                    cells.Add(at);
+            }
+            if (cells.Count >= FewestCells)
+                return new AreaInside(mask, cells.ToImmutable(), rim);
+        }
+        return null;
+    }
+}

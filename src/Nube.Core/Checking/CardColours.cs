@@ -1,0 +1,175 @@
+using System.Collections.Immutable;
+using Nube.Core.Colour;
+
+namespace Nube.Core.Checking;
+
+/// <summary>What an area came out as.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Colour">The mean colour of its inner part.</param>
+/// <param name="Light">The colour where the light falls; null where too little of it could be read.</param>
+/// <param name="Middle">The colour between light and shadow.</param>
+/// <param name="Shadow">The colour away from the light.</param>
+/// <param name="Expected">The mean colour that was to be expected of what was done.</param>
+/// <param name="Strength">How much of each load seems to lie there, against what was to: 1 for as much.</param>
+/// <param name="Apart">How far it is from all that a stronger or weaker hand would have left, CIEDE2000: another hue, or a
+/// wrong colour.</param>
+/// <param name="Sure">How far its colour may be off, CIEDE2000, in about two of three cases.</param>
+public sealed record AreaColour(
+    int Area,
+    Lab Colour,
+    Lab? Light,
+    Lab? Middle,
+    Lab? Shadow,
+    Lab Expected,
+    double Strength,
+    double Apart,
+    double Sure
+);
+
+/// <summary>What the areas of a card came out as.</summary>
+/// <remarks>
+/// Sensors see otherwise than the eye, and paints that look alike to them may not to us. What lies on the card is known,
+/// though, but for how much of it: so the way in which the device sees is told from all areas together, each held to be
+/// the colour that some strength of its own paints has (<see cref="AreaExpected"/>); areas that are far from all of them
+/// hardly count. What a single area is, is then read by that device, and drawn towards what its paints can be, as far as
+/// these are better known than the reading (two measurements of one thing, weighted by their variances). A reading that is
+/// farther off than both can be is believed.
+/// </remarks>
+public static class CardColours
+{
+    /// <summary>How far what is expected of colours of the catalogue may be off, CIEDE2000, in two of three cases.</summary>
+    public const double SureOfCatalogue = 4;
+
+    /// <summary>The same of colours whose swatches were read.</summary>
+    public const double SureOfSwatches = 1.5;
+
+    // Set on the trial cards and devices.
+    private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
+        SureOfStrength = 0.25, // logarithm of the load, from area to area
+        Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
+        Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
+    private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
+
+    private const int Rounds = 4,
+        Steps = 48; // strengths that are tried on each side
+    private const double StepOfStrength = 0.025;
+
+    /// <summary>The colours.</summary>
+    /// <param name="reads">What was read.</param>
+    /// <param name="expected">What was to be expected; areas without are left out.</param>
+    /// <param name="sureOfPaints">How far that may be off beside its strength, CIEDE2000, in two of three cases.</param>
+    public static ImmutableArray<AreaColour> Of(
+        ImmutableArray<AreaRead> reads,
+        ImmutableArray<AreaExpected> expected,
+        double sureOfPaints
+    )
+    {
+        var byArea = expected.ToDictionary(area => area.Area);
+        var areas = reads
+            .Where(read => byArea.ContainsKey(read.Area))
+            .Select(read => new AreaAndWays(read, byArea[read.Area]))
+            .ToList();
+        var variance = sureOfPaints * sureOfPaints + SureOfDevice * SureOfDevice;
+        var (device, hand) = (DeviceBySight.Eye, 0.0);
+        var strengths = new double[areas.Count];
+        for (var round = 0; round < Rounds; round++)
+        {
+            for (var i = 0; i < areas.Count; i++)
+                strengths[i] = areas[i].Nearest(device, hand, variance);
+            // One area more, with a hand that is neither strong nor weak.
+            hand = strengths.Sum() / (strengths.Length + 1);
+            if (round < Rounds - 1)
+                device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
+        }
+        return [.. areas.Select((area, i) => area.Colour(device, strengths[i], sureOfPaints))];
+    }
+
+    /// <summary>An area with all the colours that it can have come out as.</summary>
+    private sealed class AreaAndWays
+    {
+        private readonly AreaRead read;
+        private readonly AreaExpected expected;
+        private readonly Lab[] byStep;
+
+        public AreaAndWays(AreaRead read, AreaExpected expected)
+        {
+            (this.read, this.expected) = (read, expected);
+            byStep =
+            [
+                .. Enumerable.Range(-Steps, 2 * Steps + 1).Select(step => Lab.FromXyz(At(step * StepOfStrength))),
+            ];
+        }
+
+        private Xyz At(double strength) =>
+            expected.At(strength).Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare);
+
+        /// <summary>The strength, as a logarithm, that explains what was read best, if the hand is like this otherwise.</summary>
+        public double Nearest(DeviceBySight device, double hand, double variance)
+        {
+            var seen = Seen(device, read.Whole);
+            return Enumerable
+                .Range(0, byStep.Length)
+                .Select(step => (Strength: (step - Steps) * StepOfStrength, Colour: byStep[step]))
+                .MinBy(way =>
+                    Math.Pow(Ciede2000.Difference(way.Colour, seen), 2) / variance
+                    + Math.Pow((way.Strength - hand) / SureOfStrength, 2)
+                )
+                .Strength;
+        }
+
+        public SeenAndHeld Held(DeviceBySight device, double strength)
+        {
+            var held = At(strength);
+            var apart = Ciede2000.Difference(Lab.FromXyz(held), Seen(device, read.Whole));
+            return new SeenAndHeld(
+                (read.Whole.R, read.Whole.G, read.Whole.B),
+                Srgb.LightOfXyz(held),
+                1 / (1 + Math.Pow(apart / Odd, 2))
+            );
+        }
+
+        public AreaColour Colour(DeviceBySight device, double strength, double sureOfPaints)
+        {
+            var (ways, seen) = (expected.At(strength), Seen(device, read.Whole));
+            var apart = Ciede2000.Difference(Lab.FromXyz(At(strength)), seen);
+            return new AreaColour(
+                read.Area,
+                Drawn(seen, At(strength), sureOfPaints).Colour,
+                Zone(read.Light, ways.Light),
+                Zone(read.Middle, ways.Middle),
+                Zone(read.Shadow, ways.Shadow),
+                Lab.FromXyz(At(0)),
+                Math.Exp(strength),
+                apart,
+                Drawn(seen, At(strength), sureOfPaints).Sure
+            );
+
+            Lab? Zone(DeviceRgb? zone, Xyz way) =>
+                zone is { } there ? Drawn(Seen(device, there), way, sureOfPaints).Colour : null;
+        }
+
+        /// <summary>A reading, drawn towards what the paints there can be.</summary>
+        private static (Lab Colour, double Sure) Drawn(Lab seen, Xyz way, double sureOfPaints)
+        {
+            var held = Lab.FromXyz(way);
+            var both = Math.Sqrt(sureOfPaints * sureOfPaints + SureOfDevice * SureOfDevice);
+            var share = sureOfPaints * sureOfPaints / (both * both);
+            var beyond = Math.Clamp(Ciede2000.Difference(held, seen) / (Believed * both) - 1, 0, 1);
+            var reading = share + (1 - share) * beyond;
+            return (
+                new Lab(
+                    held.L + reading * (seen.L - held.L),
+                    held.A + reading * (seen.A - held.A),
+                    held.B + reading * (seen.B - held.B)
+                ),
+                Honest * (sureOfPaints * SureOfDevice / both * (1 - beyond) + SureOfDevice * beyond)
+            );
+        }
+
+        private static Lab Seen(DeviceBySight device, DeviceRgb light)
+        {
+            var (r, g, b) = device.ToEye((light.R, light.G, light.B));
+            return Lab.FromXyz(Srgb.XyzOfLight(r, g, b));
+        }
+    }
+}

@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Light;
+
+namespace Nube.Core.Checking;
+
+/// <summary>The light that came from the inner part of an area, as a device has it: linear sRGB, 1 for white.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Whole">The mean of all of it.</param>
+/// <param name="Light">The mean where the light falls; null where too little of it is read.</param>
+/// <param name="Middle">The same between light and shadow.</param>
+/// <param name="Shadow">The same away from the light.</param>
+/// <param name="LightShare">How much of what was read lies where the light falls, 0 to 1.</param>
+/// <param name="ShadowShare">The same of the shadow.</param>
+public sealed record AreaRead(
+    int Area,
+    DeviceRgb Whole,
+    DeviceRgb? Light,
+    DeviceRgb? Middle,
+    DeviceRgb? Shadow,
+    double LightShare,
+    double ShadowShare
+);
+
+/// <summary>Linear light of three sensors, 1 for white.</summary>
+public readonly record struct DeviceRgb(double R, double G, double B);
+
+/// <summary>Reads the light of a card that was laid flat.</summary>
+/// <remarks>
+/// Light is measured against that of the bare paper, which is a quadratic surface over the card
+/// (<see cref="PaperLight"/>), and is freed of a little stray light; means are of light, not of what codes it.
+/// </remarks>
+public static class CardRead
+{
+    private const double FromImageMm = 1.2; // paper nearer to the image is not sure to be bare
+    private const int FewestCells = 12; // of a zone
+
+    // Share of white that reaches the sensors from elsewhere: the middle of what the trial devices have.
+    private const double Stray = 0.01;
+
+    /// <summary>The light of the bare paper around the image.</summary>
+    /// <param name="flat">The card.</param>
+    /// <param name="masks">Its areas.</param>
+    public static PaperLight PaperOf(CardFlat flat, ImmutableArray<AreaMask> masks)
+    {
+        ArgumentNullException.ThrowIfNull(flat);
+        var (width, height) = (flat.Picture.Width, flat.Picture.Height);
+        var near = (int)Math.Ceiling(FromImageMm * CardFlat.PixelsPerMm);
+        var image = new bool[width * height];
+        foreach (var mask in masks)
+        {
+            for (var at = 0; at < mask.Parts.Length; at++)
+            {
+                if (mask.Parts[at] == CellPart.Outside)
+                    continue;
+                var (x, y) = (mask.Left + at % mask.Width + flat.Margin, mask.Top + at / mask.Width + flat.Margin);
+                for (var dy = -near; dy <= near; dy += near)
+                {
+                    for (var dx = -near; dx <= near; dx += near)
+                    {
+                        if (x + dx >= 0 && y + dy >= 0 && x + dx < width && y + dy < height)
+                            image[(y + dy) * width + x + dx] = true;
+                    }
+                }
+            }
+        }
+        return PaperLight.Of(flat.Picture, CardFlat.PixelsPerMm, (x, y) => !image[y * width + x]);
+    }
+
+    /// <summary>The light of areas.</summary>
+    /// <param name="flat">The card.</param>
+    /// <param name="paperLight">The light of its bare paper.</param>
+    /// <param name="insides">The areas.</param>
+    /// <param name="paper">The colour of the bare paper.</param>
+    public static ImmutableArray<AreaRead> Areas(
+        CardFlat flat,
+        PaperLight paperLight,
+        ImmutableArray<AreaInside> insides,
+        Srgb paper
+    )
+    {
+        ArgumentNullException.ThrowIfNull(flat);
+        ArgumentNullException.ThrowIfNull(paperLight);
+        var white = new DeviceRgb(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B));
+        return [.. insides.Select(inside => Area(flat, paperLight, inside, white))];
+    }
+
+    private static AreaRead Area(CardFlat flat, PaperLight paperLight, AreaInside inside, DeviceRgb white)
+    {
+        var mask = inside.Area;
+        var sums = new (double R, double G, double B, int Count)[(int)CellPart.White + 1];
+        foreach (var at in inside.Cells)
+        {
+            var (x, y) = (mask.Left + at % mask.Width + flat.Margin, mask.Top + at / mask.Width + flat.Margin);
+            var (r, g, b) = paperLight.OnWhite(x, y, flat.Picture.LightAt(x, y));
+            ref var sum = ref sums[(int)mask.Parts[at]];
+            sum = (sum.R + r, sum.G + g, sum.B + b, sum.Count + 1);
+        }
+        return new AreaRead(
+            mask.Id,
+            Mean(sums, 1)!.Value,
+            Mean([sums[(int)CellPart.Light]], FewestCells),
+            Mean([sums[(int)CellPart.Middle]], FewestCells),
+            Mean([sums[(int)CellPart.Shadow]], FewestCells),
+            sums[(int)CellPart.Light].Count / (double)inside.Cells.Length,
+            sums[(int)CellPart.Shadow].Count / (double)inside.Cells.Length
+        );
+
+        DeviceRgb? Mean((double R, double G, double B, int Count)[] parts, int fewest)
+        {
+            var count = parts.Sum(part => part.Count);
+            return count < fewest
+                ? null
+                : new DeviceRgb(
+                    Freed(parts.Sum(part => part.R) / count) * white.R,
+                    Freed(parts.Sum(part => part.G) / count) * white.G,
+                    Freed(parts.Sum(part => part.B) / count) * white.B
+                );
+        }
+    }
+
+    private static double Freed(double light) => Math.Max(0, (light - Stray) / (1 - Stray));
+}

