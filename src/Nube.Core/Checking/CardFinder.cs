@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using OpenCvSharp;
-using OpenCvSharp.Features2D;
 
 namespace Nube.Core.Checking;
 
@@ -25,14 +24,9 @@ public static class CardFinder
     /// <summary>Most cards in one picture.</summary>
     public const int MostCards = 12;
 
-    private const double TemplatePixelsPerMm = 5;
-    private const int WorkingSide = 1500; // pixels of the longer side of the picture in which points are described
-    private const double UsuallyFills = 0.6; // of the picture's longer side by the card's, where its scale is not known
-    private const int TemplatePoints = 2500,
-        PicturePoints = 9000;
-    private const int Alike = 8; // points of the template that one of the picture is held to be like: petals repeat
-    private const float AsAlike = 1.25f; // how much farther than the nearest they may be. Set on the trial cards
-    private const double MarginMm = 3;
+    private const int MostInVain = 12, // places that are looked at one after the other without finding a card
+        MostInVainLater = 3; // the same, when there is one
+    private const double LeastOfVotes = 0.15; // of those for the clearest card; all are stamped with the same lines
 
     /// <summary>The cards, from the top left to the bottom right of the picture.</summary>
     /// <param name="picture">The scan or photo.</param>
@@ -50,23 +44,23 @@ public static class CardFinder
         ArgumentNullException.ThrowIfNull(lines);
         using var colour = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
         var card = new Size2d(lines.Width / lines.PixelsPerMm, lines.Height / lines.PixelsPerMm);
-        var pairs = Pairs(colour, lines, card, pixelsPerMm, cancel);
-        using var templates = new Templates(lines);
+        var pairs = AlikePairs.Of(colour, lines, card, pixelsPerMm, cancel);
+        using var fitting = new CardFitting(colour, lines, card);
         var found = new List<CardFound>();
         var (inVain, votesOfOne) = (0, 0);
         while (
             found.Count < MostCards
             && inVain < (found.Count == 0 ? MostInVain : MostInVainLater)
-            && MostVoted(pairs, card) is { Count: > 0 } votes
+            && AlikePairs.MostVoted(pairs, card) is { Count: > 0 } votes
             && votes.Count >= LeastOfVotes * votesOfOne
         )
         {
             cancel.ThrowIfCancellationRequested();
-            if (Best(colour, templates, card, PlacesOf(votes)) is { } exact)
+            if (Best(fitting, AlikePairs.PlacesOf(votes)) is { } exact)
             {
                 found.Add(exact);
                 votesOfOne = Math.Max(votesOfOne, votes.Count);
-                var outline = Outline(exact.Place, card);
+                var outline = fitting.Outline(exact.Place);
                 pairs.RemoveAll(pair =>
                     Cv2.PointPolygonTest(outline, new Point2f((float)pair.Picture.X, (float)pair.Picture.Y), false) >= 0
                 );
@@ -78,25 +72,40 @@ public static class CardFinder
                 inVain++;
             }
         }
-        if (found.Count == 0 && Best(colour, templates, card, OnPanel(picture, card)) is { } onPanel)
+        if (found.Count == 0 && Best(fitting, OnPanel(picture, card)) is { } onPanel)
             found.Add(onPanel);
-        return [.. found];
+        return InOrder(found, card);
+    }
+
+    /// <summary>Row by row, as one reads; cards whose middles differ by less than half a card's height lie in one row.</summary>
+    private static ImmutableArray<CardFound> InOrder(List<CardFound> found, Size2d card)
+    {
+        var middles = found.ToDictionary(one => one, one => one.Place.At(card.Width / 2, card.Height / 2));
+        var rows = new List<List<CardFound>>();
+        foreach (var one in found.OrderBy(one => middles[one].Y))
+        {
+            var half = one.Place.PixelsPerMm(card.Width / 2, card.Height / 2) * Math.Min(card.Width, card.Height) / 2;
+            if (rows.Count == 0 || middles[one].Y - middles[rows[^1][0]].Y > half)
+                rows.Add([]);
+            rows[^1].Add(one);
+        }
+        return [.. rows.SelectMany(row => row.OrderBy(one => middles[one].X))];
     }
 
     /// <summary>
     /// The first of some places where a card's lines are seen whole, or the best of all; null when no card lies in any.
     /// </summary>
-    private static CardFound? Best(Mat colour, Templates templates, Size2d card, IEnumerable<Mat> places)
+    private static CardFound? Best(CardFitting fitting, IEnumerable<Mat> places)
     {
         CardFound? best = null;
         foreach (var place in places)
         {
-            if (Exact(colour, templates, card, place) is not { } found)
+            if (fitting.Exact(place) is not { } found)
                 continue;
             best = Better(best, found);
             // Stripes and other even patterns look about the same upside down.
-            using var turned = Turned(place, card);
-            if (found.LinesShown < ShownWhole && Exact(colour, templates, card, turned) is { } upsideDown)
+            using var turned = fitting.Turned(place);
+            if (found.LinesShown < ShownWhole && fitting.Exact(turned) is { } upsideDown)
                 best = Better(best, upsideDown);
             if (best.LinesShown >= ShownWhole)
                 return best;
@@ -124,7 +133,7 @@ public static class CardFinder
                 new(card.Width + margin, card.Height + margin),
                 new(-margin, card.Height + margin),
             ];
-            for (var turn = 0; turn < 2; turn++)
+            for (var turn = 0; turn < pixels.Count; turn++)
             {
                 using var place = Cv2.FindHomography(
                     panel,
@@ -139,296 +148,4 @@ public static class CardFinder
 
     private static readonly double[] Margins = [5, 2, 8, 12, 0, 18]; // mm of paper around the picture, common ones first
     private const double ShownWhole = 0.9; // so much of the lines makes sure that nothing else is meant
-
-    private static Point2f[] Outline(CardPlace place, Size2d card) =>
-        [
-            .. new[] { (0, 0), (card.Width, 0), (card.Width, card.Height), (0, card.Height) }
-                .Select(corner => place.At(corner.Item1, corner.Item2))
-                .Select(pixel => new Point2f((float)pixel.X, (float)pixel.Y)),
-        ];
-
-    /// <summary>Two points that look alike: one of the template, in mm, one of the picture, in pixels.</summary>
-    internal sealed record Pair(Point2d Card, Point2d Picture, double Turn, double PixelsPerMm);
-
-    private static List<Pair> Pairs(Mat colour, LineArt lines, Size2d card, double? known, CancellationToken cancel)
-    {
-        var shrink = Math.Min(1, WorkingSide / (double)Math.Max(colour.Width, colour.Height));
-        using var small = new Mat();
-        Cv2.Resize(colour, small, default, shrink, shrink, InterpolationFlags.Area);
-        var scale =
-            known * shrink ?? UsuallyFills * Math.Max(small.Width, small.Height) / Math.Max(card.Width, card.Height);
-        using var seen = LinesSeen.In(small, scale, edgesToo: true);
-        using var template = LinesSeen.Of(lines, TemplatePixelsPerMm, MarginMm);
-        cancel.ThrowIfCancellationRequested();
-        var (ofTemplate, byTemplate) = Described(template, TemplatePoints);
-        var (ofPicture, byPicture) = Described(seen, PicturePoints);
-        cancel.ThrowIfCancellationRequested();
-        using (byTemplate)
-        using (byPicture)
-        {
-            if (ofTemplate.Length < 2 || ofPicture.Length == 0)
-                return [];
-            using var matcher = new BFMatcher(NormTypes.L2);
-            return
-            [
-                .. matcher
-                    .KnnMatch(byPicture, byTemplate, Alike)
-                    .SelectMany(near => near.TakeWhile(one => one.Distance <= AsAlike * near[0].Distance))
-                    .Select(one =>
-                    {
-                        var (there, here) = (ofPicture[one.QueryIdx], ofTemplate[one.TrainIdx]);
-                        return new Pair(
-                            new Point2d(
-                                (here.Pt.X + 0.5) / TemplatePixelsPerMm - MarginMm,
-                                (here.Pt.Y + 0.5) / TemplatePixelsPerMm - MarginMm
-                            ),
-                            new Point2d((there.Pt.X + 0.5) / shrink - 0.5, (there.Pt.Y + 0.5) / shrink - 0.5),
-                            (there.Angle - here.Angle + 720) % 360,
-                            there.Size / here.Size * TemplatePixelsPerMm / shrink
-                        );
-                    }),
-            ];
-        }
-    }
-
-    private static (KeyPoint[] Points, Mat Descriptors) Described(Mat lines, int most)
-    {
-        using var eight = new Mat();
-        lines.ConvertTo(eight, MatType.CV_8UC1, 255);
-        using var sift = SIFT.Create(most);
-        var descriptors = new Mat();
-        sift.DetectAndCompute(eight, null, out var points, descriptors);
-        return (points, descriptors);
-    }
-
-    /// <summary>The pairs that vote for the place with the most votes; none when these are too few.</summary>
-    private static HashSet<Pair> MostVoted(IReadOnlyList<Pair> pairs, Size2d card)
-    {
-        var votes = new Dictionary<(int, int, int, int), List<Pair>>();
-        foreach (var pair in pairs)
-        {
-            var size = Math.Log2(pair.PixelsPerMm);
-            var (sin, cos) = Math.SinCos(pair.Turn * Math.PI / 180);
-            var (dx, dy) = (
-                (card.Width / 2 - pair.Card.X) * pair.PixelsPerMm,
-                (card.Height / 2 - pair.Card.Y) * pair.PixelsPerMm
-            );
-            var (middleX, middleY) = (pair.Picture.X + dx * cos - dy * sin, pair.Picture.Y + dx * sin + dy * cos);
-            // Each dimension in its two nearest bins, so that no place falls between them (Lowe, section 7.3).
-            foreach (var sizeBin in Near(size))
-            {
-                var cell = PlaceBin * Math.Max(card.Width, card.Height) * Math.Pow(2, sizeBin);
-                foreach (var turnBin in Near(pair.Turn / TurnBin))
-                {
-                    foreach (var x in Near(middleX / cell))
-                    {
-                        foreach (var y in Near(middleY / cell))
-                        {
-                            var key = (sizeBin, (turnBin + TurnBins) % TurnBins, x, y);
-                            if (!votes.TryGetValue(key, out var own))
-                                votes[key] = own = [];
-                            own.Add(pair);
-                        }
-                    }
-                }
-            }
-        }
-        var most = votes.Values.DefaultIfEmpty([]).MaxBy(own => own.Count)!;
-        return most.Count < FewestPairs ? [] : [.. most];
-    }
-
-    /// <summary>The places that some pairs can mean: as a flat card seen askew, and as one that is only turned.</summary>
-    private static IEnumerable<Mat> PlacesOf(HashSet<Pair> votes)
-    {
-        var (here, there) = (votes.Select(pair => pair.Card).ToArray(), votes.Select(pair => pair.Picture).ToArray());
-        var scale = votes.Average(pair => pair.PixelsPerMm);
-        using var agree = new Mat();
-        using var askew = Cv2.FindHomography(here, there, HomographyMethods.Ransac, AgreeMm * scale, agree);
-        if (!askew.Empty() && Cv2.CountNonZero(agree) >= FewestPairs)
-            yield return askew;
-        using var turned = Cv2.EstimateAffinePartial2D(
-            InputArray.Create(here),
-            InputArray.Create(there),
-            null,
-            RobustEstimationAlgorithms.RANSAC,
-            AboutMm * scale
-        );
-        if (turned is null || turned.Empty())
-            yield break;
-        using var whole = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
-        using (var upper = whole.RowRange(0, 2))
-            turned.CopyTo(upper);
-        yield return whole;
-    }
-
-    private const double TurnBin = 30; // degrees, as Lowe has it
-    private const int TurnBins = 12;
-    private const double PlaceBin = 0.25; // of the card, as Lowe has it
-    private const int FewestPairs = 8;
-    private const int MostInVain = 12, // places that are looked at one after the other without finding a card
-        MostInVainLater = 3; // the same, when there is one
-    private const double LeastOfVotes = 0.15; // of those for the clearest card; all are stamped with the same lines
-    private const double AboutMm = 5, // the same of a card that is seen askew, if it were not
-        AgreeMm = 1.5; // a point of bent paper may lie so far from where a flat one has it
-
-    private static int[] Near(double bin)
-    {
-        var low = (int)Math.Floor(bin - 0.5);
-        return [low, low + 1];
-    }
-
-    private const double FinePixelsPerMm = 6,
-        RoughPixelsPerMm = 3;
-    private const int Spans = 4;
-    private const double ShownAtLeast = 0.6; // of the lines; what is no card of the run shows less. Set on the trial cards
-
-    /// <summary>The stamped lines at the two scales in which they are laid on what is seen.</summary>
-    private sealed class Templates(LineArt lines) : IDisposable
-    {
-        public Mat Rough { get; } = LinesSeen.Of(lines, RoughPixelsPerMm, MarginMm);
-        public Mat Fine { get; } = LinesSeen.Of(lines, FinePixelsPerMm, MarginMm);
-
-        public void Dispose()
-        {
-            Rough.Dispose();
-            Fine.Dispose();
-        }
-    }
-
-    /// <summary>Where exactly a card lies that lies about there; null when no card of the run does.</summary>
-    private static CardFound? Exact(Mat colour, Templates templates, Size2d card, Mat homography)
-    {
-        using var shifted = Shifted(colour, templates, homography);
-        var flat = Bend.None(card.Width, card.Height, Spans);
-        Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
-            Alignment.Find(template, seen, pixelsPerMm, MarginMm, flat, blursMm);
-        using var first = Flattened(colour, shifted, templates.Rough.Size(), RoughPixelsPerMm, MarginMm);
-        using var about = WithoutBend(Place(shifted, Bent(templates.Rough, first, RoughPixelsPerMm, [2.4, 1.2])), card);
-        if (!IsCard(about, card))
-            return null;
-        using var second = Flattened(colour, about, templates.Rough.Size(), RoughPixelsPerMm, MarginMm);
-        var bend = Bent(templates.Rough, second, RoughPixelsPerMm, [1.2, 0.6]);
-        var shown = Alignment.Shown(templates.Rough, second, RoughPixelsPerMm, MarginMm, bend);
-        if (shown < ShownAtLeast)
-            return null;
-        using var nearer = WithoutBend(Place(about, bend), card);
-        if (!IsCard(nearer, card))
-            return null;
-        // Only lines are exact: where paint ends is where a hand stopped.
-        using var seen = Flattened(colour, nearer, templates.Fine.Size(), FinePixelsPerMm, MarginMm, edgesToo: false);
-        return new CardFound(Place(nearer, Bent(templates.Fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
-    }
-
-    /// <summary>
-    /// The place beside one in which the lines agree best: stripes and tiles look alike a stripe farther on, and only
-    /// their ends tell where they are.
-    /// </summary>
-    private static Mat Shifted(Mat colour, Templates templates, Mat homography)
-    {
-        using var template = new Mat();
-        Cv2.GaussianBlur(templates.Rough, template, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
-        var wider = (int)(ShiftMm * RoughPixelsPerMm);
-        using var seen = Flattened(
-            colour,
-            homography,
-            new Size(template.Width + 2 * wider, template.Height + 2 * wider),
-            RoughPixelsPerMm,
-            MarginMm + wider / RoughPixelsPerMm
-        );
-        Cv2.GaussianBlur(seen, seen, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
-        using var agrees = new Mat();
-        Cv2.MatchTemplate(seen, template, agrees, TemplateMatchModes.CCoeffNormed);
-        Cv2.MinMaxLoc(agrees, out _, out Point at);
-        return Moved(homography, (at.X - wider) / RoughPixelsPerMm, (at.Y - wider) / RoughPixelsPerMm);
-    }
-
-    private const double ShiftMm = 12, // how far beside a place another is looked for
-        ShiftBlurMm = 0.8;
-
-    private static Mat Moved(Mat homography, double x, double y)
-    {
-        using var move = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
-        move.Set(0, 2, x);
-        move.Set(1, 2, y);
-        return (homography * move).ToMat();
-    }
-
-    private static Mat Turned(Mat homography, Size2d card)
-    {
-        using var turn = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
-        turn.Set(0, 0, -1.0);
-        turn.Set(1, 1, -1.0);
-        turn.Set(0, 2, card.Width);
-        turn.Set(1, 2, card.Height);
-        return (homography * turn).ToMat();
-    }
-
-    /// <summary>A card can look so: it is seen from above, and its far end is not much smaller than its near one.</summary>
-    private static bool IsCard(Mat homography, Size2d card)
-    {
-        if (homography.Empty())
-            return false;
-        var place = Place(homography, Bend.None(card.Width, card.Height, 1));
-        var corners = Outline(place, card);
-        var scales = new[] { (0, 0), (card.Width, 0), (card.Width, card.Height), (0, card.Height) }
-            .Select(corner => place.PixelsPerMm(corner.Item1, corner.Item2))
-            .ToList();
-        // Clockwise in a picture whose rows go down: a negative surface is the back of a card, seen through it.
-        return Cv2.IsContourConvex(corners)
-            && Cv2.ContourArea(corners, oriented: true) > 0
-            && scales.Max() < MostFarther * scales.Min();
-    }
-
-    private const double MostFarther = 3; // times as many pixels on a mm at one corner as at another
-
-    private static CardPlace Place(Mat homography, Bend bend) =>
-        new([.. Enumerable.Range(0, 9).Select(i => homography.At<double>(i / 3, i % 3))], bend);
-
-    /// <summary>The flat card that comes nearest to a bent one.</summary>
-    private static Mat WithoutBend(CardPlace place, Size2d card)
-    {
-        const int steps = 8;
-        Point2d[] on =
-        [
-            .. Enumerable
-                .Range(0, (steps + 1) * (steps + 1))
-                .Select(i => new Point2d(
-                    card.Width * (i % (steps + 1)) / steps,
-                    card.Height * (i / (steps + 1)) / steps
-                )),
-        ];
-        return Cv2.FindHomography(
-            on,
-            on.Select(point => place.At(point.X, point.Y)).Select(pixel => new Point2d(pixel.X, pixel.Y)),
-            HomographyMethods.None
-        );
-    }
-
-    /// <summary>The lines that are seen, laid flat on the card's own mm.</summary>
-    private static Mat Flattened(
-        Mat colour,
-        Mat homography,
-        Size size,
-        double pixelsPerMm,
-        double marginMm,
-        bool edgesToo = true
-    )
-    {
-        using var toMm = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
-        toMm.Set(0, 0, 1 / pixelsPerMm);
-        toMm.Set(1, 1, 1 / pixelsPerMm);
-        toMm.Set(0, 2, 0.5 / pixelsPerMm - marginMm);
-        toMm.Set(1, 2, 0.5 / pixelsPerMm - marginMm);
-        using var whole = (homography * toMm).ToMat();
-        using var flat = new Mat();
-        Cv2.WarpPerspective(
-            colour,
-            flat,
-            whole,
-            size,
-            InterpolationFlags.Linear | InterpolationFlags.WarpInverseMap,
-            BorderTypes.Replicate
-        );
-        return LinesSeen.In(flat, pixelsPerMm, edgesToo);
-    }
 }

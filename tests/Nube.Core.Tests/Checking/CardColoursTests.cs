@@ -66,6 +66,32 @@ public sealed class CardColoursTests
     }
 
     [Fact]
+    public void Areas_that_were_exchanged_are_read_as_they_are_and_not_as_they_should_be()
+    {
+        var card = planned[0].Value;
+        var expected = card.Expected.ToDictionary(area => area.Area, area => Lab.FromXyz(area.At(0).Middle));
+        var largest = card.Image.Map.Areas.OrderByDescending(area => area.SizeMm2).Take(8).Select(area => area.Id);
+        var (one, other) = (
+            from a in largest
+            from b in largest
+            orderby Ciede2000.Difference(expected[a], expected[b]) descending
+            select (a, b)
+        ).First();
+
+        var areas = Read(card, true, 32, measured: true, instead: area => area == one ? other
+            : area == other ? one
+            : area);
+
+        foreach (var area in areas.Where(area => area.Colour.Area == one || area.Colour.Area == other))
+        {
+            Assert.InRange(area.Missed, 0, 6);
+            Assert.InRange(area.Colour.Apart, 8, 100);
+        }
+        var rest = areas.Where(area => area.Colour.Area != one && area.Colour.Area != other).ToList();
+        Assert.InRange(rest.Count(area => area.Colour.Apart > 8) / (double)rest.Count, 0, 0.1);
+    }
+
+    [Fact]
     public void At_the_strength_that_was_planned_an_area_looks_as_planned_and_stronger_is_darker()
     {
         var card = planned[1].Value;
@@ -114,10 +140,11 @@ public sealed class CardColoursTests
         bool scanner,
         int number,
         bool measured,
-        Func<int, double>? strength = null
+        Func<int, double>? strength = null,
+        Func<int, int>? instead = null
     )
     {
-        var painted = card.Painted(FirstDevice + number, measured, strength);
+        var painted = card.Painted(FirstDevice + number, measured, strength, instead);
         var taken = TrialCards.Taken(painted, scanner, FirstDevice + number);
         var picture = PictureReader.ReadColours(taken.File());
         var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;

@@ -104,7 +104,13 @@ internal sealed class PlannedCard
     /// <param name="measured">Its paints are those that Nube knows, to what a measured swatch sheet leaves open; else as near
     /// as a catalogue is.</param>
     /// <param name="strength">How much more, or less, the hand lays on an area than it should.</param>
-    public PaintedCard Painted(int seed, bool measured = false, Func<int, double>? strength = null)
+    /// <param name="instead">The area whose colours an area gets by mistake.</param>
+    public PaintedCard Painted(
+        int seed,
+        bool measured = false,
+        Func<int, double>? strength = null,
+        Func<int, int>? instead = null
+    )
     {
         var random = new Random(seed);
         var paper = Paints.Reflectance;
@@ -152,9 +158,10 @@ internal sealed class PlannedCard
                     area => area.Key,
                     area => new Painted(
                         (part, ratio) =>
-                            area.Value.Aggregate(paper, (ground, layer) =>
-                                layer.Paint.Even(ground, layer.Load * ratio * Of(layer.Spread, part))
-                            )
+                            layers[instead?.Invoke(area.Key) ?? area.Key]
+                                .Aggregate(paper, (ground, layer) =>
+                                    layer.Paint.Even(ground, layer.Load * ratio * Of(layer.Spread, part))
+                                )
                     )
                 ),
             seed,
