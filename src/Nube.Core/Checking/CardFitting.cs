@@ -14,7 +14,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     private const double FinePixelsPerMm = 6,
         RoughPixelsPerMm = 3;
     private const int Spans = 4; // of the bend, along the longer side
-    private const double ShownAtLeast = 0.6; // of the lines; what is no card of the run shows less. Set on the trial cards
+    private const double ShownAtLeast = 0.7; // of the lines; what is no card of the run shows less. Set on the trial cards
 
     private readonly Mat rough = LinesSeen.Of(lines, RoughPixelsPerMm, MarginMm),
         fine = LinesSeen.Of(lines, FinePixelsPerMm, MarginMm);
