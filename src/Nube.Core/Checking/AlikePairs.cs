@@ -21,7 +21,6 @@ internal static class AlikePairs
         PicturePoints = 9000;
     private const int Alike = 8; // points of the template that one of the picture is held to be like: petals repeat
     private const float AsAlike = 1.25f; // how much farther than the nearest they may be. Set on the trial cards
-    private const double MarginMm = 3; // paper around the stamped lines
 
     /// <summary>The pairs.</summary>
     /// <param name="colour">The scan or photo.</param>
@@ -37,7 +36,7 @@ internal static class AlikePairs
         var scale =
             known * shrink ?? UsuallyFills * Math.Max(small.Width, small.Height) / Math.Max(card.Width, card.Height);
         using var seen = LinesSeen.In(small, scale, edgesToo: true);
-        using var template = LinesSeen.Of(lines, TemplatePixelsPerMm, MarginMm);
+        using var template = LinesSeen.Of(lines, TemplatePixelsPerMm);
         cancel.ThrowIfCancellationRequested();
         var (ofTemplate, byTemplate) = Described(template, TemplatePoints);
         var (ofPicture, byPicture) = Described(seen, PicturePoints);
@@ -58,8 +57,8 @@ internal static class AlikePairs
                         var (there, here) = (ofPicture[one.QueryIdx], ofTemplate[one.TrainIdx]);
                         return new AlikePair(
                             new Point2d(
-                                (here.Pt.X + 0.5) / TemplatePixelsPerMm - MarginMm,
-                                (here.Pt.Y + 0.5) / TemplatePixelsPerMm - MarginMm
+                                (here.Pt.X + 0.5) / TemplatePixelsPerMm - LinesSeen.MarginMm,
+                                (here.Pt.Y + 0.5) / TemplatePixelsPerMm - LinesSeen.MarginMm
                             ),
                             new Point2d((there.Pt.X + 0.5) / shrink - 0.5, (there.Pt.Y + 0.5) / shrink - 0.5),
                             (there.Angle - here.Angle + 720) % 360,

@@ -9,15 +9,13 @@ namespace Nube.Core.Checking;
 /// <param name="card">Size of the card's picture, mm.</param>
 internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDisposable
 {
-    private const double MarginMm = 3; // paper around the stamped lines
-
     private const double FinePixelsPerMm = 6,
         RoughPixelsPerMm = 3;
     private const int Spans = 4; // of the bend, along the longer side
     private const double ShownAtLeast = 0.7; // of the lines; what is no card of the run shows less. Set on the trial cards
 
-    private readonly Mat rough = LinesSeen.Of(lines, RoughPixelsPerMm, MarginMm),
-        fine = LinesSeen.Of(lines, FinePixelsPerMm, MarginMm);
+    private readonly Mat rough = LinesSeen.Of(lines, RoughPixelsPerMm),
+        fine = LinesSeen.Of(lines, FinePixelsPerMm);
 
     /// <inheritdoc />
     public void Dispose()
@@ -32,21 +30,21 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var shifted = Shifted(homography);
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
-            Alignment.Find(template, seen, pixelsPerMm, MarginMm, flat, blursMm);
-        using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm, MarginMm);
+            Alignment.Find(template, seen, pixelsPerMm, LinesSeen.MarginMm, flat, blursMm);
+        using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm, LinesSeen.MarginMm);
         using var about = WithoutBend(Place(shifted, Bent(rough, first, RoughPixelsPerMm, [2.4, 1.2])));
         if (!IsCard(about))
             return null;
-        using var second = Flattened(about, rough.Size(), RoughPixelsPerMm, MarginMm);
+        using var second = Flattened(about, rough.Size(), RoughPixelsPerMm, LinesSeen.MarginMm);
         var bend = Bent(rough, second, RoughPixelsPerMm, [1.2, 0.6]);
-        var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, MarginMm, bend);
+        var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, LinesSeen.MarginMm, bend);
         if (shown < ShownAtLeast)
             return null;
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))
             return null;
         // Only lines are exact: where paint ends is where a hand stopped.
-        using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, MarginMm, edgesToo: false);
+        using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, LinesSeen.MarginMm, edgesToo: false);
         return new CardFound(Place(nearer, Bent(fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
     }
 
@@ -63,7 +61,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
             homography,
             new Size(template.Width + 2 * wider, template.Height + 2 * wider),
             RoughPixelsPerMm,
-            MarginMm + wider / RoughPixelsPerMm
+            LinesSeen.MarginMm + wider / RoughPixelsPerMm
         );
         Cv2.GaussianBlur(seen, seen, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
         using var agrees = new Mat();

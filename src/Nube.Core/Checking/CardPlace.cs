@@ -35,13 +35,4 @@ public sealed record CardPlace(ImmutableArray<double> Homography, Bend Bend)
         return Math.Sqrt(Math.Abs((across.X - here.X) * (down.Y - here.Y) - (across.Y - here.Y) * (down.X - here.X)))
             / step;
     }
-
-    /// <summary>How far the card is turned in the picture, -180 to 180 degrees, clockwise.</summary>
-    /// <param name="widthMm">Width of the card's picture, mm.</param>
-    /// <param name="heightMm">Height of the card's picture, mm.</param>
-    public double TurnDegrees(double widthMm, double heightMm)
-    {
-        var (left, right) = (At(widthMm / 4, heightMm / 2), At(3 * widthMm / 4, heightMm / 2));
-        return Math.Atan2(right.Y - left.Y, right.X - left.X) * 180 / Math.PI;
-    }
 }

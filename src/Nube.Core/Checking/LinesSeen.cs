@@ -14,6 +14,9 @@ internal static class LinesSeen
     /// <summary>Lines up to this width count whole, mm; wider ones by their edges.</summary>
     public const double WidestMm = 2.2;
 
+    /// <summary>Bare paper that is taken around stamped lines, mm: what is seen there must not be a line.</summary>
+    public const double MarginMm = 3;
+
     private const byte LeastSurroundings = 40; // of 255, as sRGB codes them: darker paint hides lines
 
     /// <summary>The lines of a picture in colour, 0 to 1 as single precision.</summary>
@@ -56,11 +59,10 @@ internal static class LinesSeen
         return edges;
     }
 
-    /// <summary>The stamped lines themselves, at another scale, with bare paper around them.</summary>
+    /// <summary>The stamped lines themselves, at another scale, with <see cref="MarginMm"/> of bare paper around them.</summary>
     /// <param name="lines">The lines.</param>
     /// <param name="pixelsPerMm">Scale.</param>
-    /// <param name="marginMm">Paper around them, mm.</param>
-    public static Mat Of(LineArt lines, double pixelsPerMm, double marginMm)
+    public static Mat Of(LineArt lines, double pixelsPerMm)
     {
         using var darkness = lines.Wrap(lines.Darkness);
         using var paper = new Mat();
@@ -75,7 +77,7 @@ internal static class LinesSeen
             0,
             times < 1 ? InterpolationFlags.Area : InterpolationFlags.Linear
         );
-        var margin = (int)Math.Round(marginMm * pixelsPerMm);
+        var margin = (int)Math.Round(MarginMm * pixelsPerMm);
         using var framed = new Mat();
         Cv2.CopyMakeBorder(scaled, framed, margin, margin, margin, margin, BorderTypes.Constant, Scalar.White);
         return Of(framed, pixelsPerMm);

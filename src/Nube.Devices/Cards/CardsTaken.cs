@@ -8,64 +8,75 @@ using SkiaSharp;
 namespace Nube.Devices.Cards;
 
 /// <summary>A card that lies on the table or on the scanner's glass.</summary>
-/// <param name="Card">The card.</param>
-/// <param name="X">Where its middle lies, mm from the left of what is taken.</param>
-/// <param name="Y">The same from the top.</param>
-/// <param name="TurnDegrees">How far it is turned, clockwise, any.</param>
-/// <param name="BendMm">How far it does not lie flat: by how much a point is out of place at most, mm.</param>
-/// <param name="Seed">How it bends.</param>
-public sealed record CardLaid(PaintedCard Card, double X, double Y, double TurnDegrees, double BendMm = 0, int Seed = 1)
+/// <param name="card">The card.</param>
+/// <param name="x">Where its middle lies, mm from the left of what is taken.</param>
+/// <param name="y">The same from the top.</param>
+/// <param name="turnDegrees">How far it is turned, clockwise, any.</param>
+/// <param name="bendMm">How far it does not lie flat: by how much a point is out of place at most, mm.</param>
+/// <param name="seed">How it bends.</param>
+public sealed class CardLaid(PaintedCard card, double x, double y, double turnDegrees, double bendMm = 0, int seed = 1)
 {
     private const int Waves = 3;
+
+    private readonly (double U, double V, double Phase, double Other)[] waves = WavesOf(card, seed);
+
+    /// <summary>The card.</summary>
+    public PaintedCard Card => card;
+
+    /// <summary>Where its middle lies, mm from the left and from the top of what is taken.</summary>
+    public PointMm Middle => new(x, y);
+
+    /// <summary>By how much a point is out of place at most, across and down, mm.</summary>
+    public double BendMm => bendMm;
 
     /// <summary>Where a point of the table is on the picture of the card, mm.</summary>
     internal PointMm OnCard(double tableX, double tableY)
     {
-        var (sin, cos) = Math.SinCos(-TurnDegrees * Math.PI / 180);
-        var (dx, dy) = (tableX - X, tableY - Y);
-        var (x, y) = (dx * cos - dy * sin + Card.WidthMm / 2, dx * sin + dy * cos + Card.HeightMm / 2);
-        var (bendX, bendY) = Bend(x, y);
-        return new PointMm(x + bendX, y + bendY);
+        var (sin, cos) = Math.SinCos(-turnDegrees * Math.PI / 180);
+        var (dx, dy) = (tableX - x, tableY - y);
+        var (flatX, flatY) = (dx * cos - dy * sin + card.WidthMm / 2, dx * sin + dy * cos + card.HeightMm / 2);
+        var (bendX, bendY) = Bend(flatX, flatY);
+        return new PointMm(flatX + bendX, flatY + bendY);
     }
 
     /// <summary>Where a point of the card's picture lies on the table, mm.</summary>
     internal PointMm OnTable(double cardX, double cardY)
     {
         // The bend is told from where a point would lie flat: a few steps find that.
-        var (x, y) = (cardX, cardY);
+        var (flatX, flatY) = (cardX, cardY);
         for (var step = 0; step < 30; step++)
         {
-            var (bendX, bendY) = Bend(x, y);
-            (x, y) = (cardX - bendX, cardY - bendY);
+            var (bendX, bendY) = Bend(flatX, flatY);
+            (flatX, flatY) = (cardX - bendX, cardY - bendY);
         }
-        var (sin, cos) = Math.SinCos(TurnDegrees * Math.PI / 180);
-        var (dx, dy) = (x - Card.WidthMm / 2, y - Card.HeightMm / 2);
-        return new PointMm(X + dx * cos - dy * sin, Y + dx * sin + dy * cos);
+        var (sin, cos) = Math.SinCos(turnDegrees * Math.PI / 180);
+        var (dx, dy) = (flatX - card.WidthMm / 2, flatY - card.HeightMm / 2);
+        return new PointMm(x + dx * cos - dy * sin, y + dx * sin + dy * cos);
     }
 
     /// <summary>Slow waves, less than one of them across the card: paper curls, it does not crumple.</summary>
-    private (double X, double Y) Bend(double x, double y)
+    private (double X, double Y) Bend(double flatX, double flatY)
     {
-        if (BendMm == 0)
+        if (bendMm == 0)
             return (0, 0);
         double bendX = 0,
             bendY = 0;
-        foreach (var (u, v, phase, other) in waves.Value)
+        foreach (var (u, v, phase, other) in waves)
         {
-            bendX += Math.Sin(2 * Math.PI * (u * x + v * y) + phase);
-            bendY += Math.Sin(2 * Math.PI * (v * x - u * y) + other);
+            bendX += Math.Sin(2 * Math.PI * (u * flatX + v * flatY) + phase);
+            bendY += Math.Sin(2 * Math.PI * (v * flatX - u * flatY) + other);
         }
-        return (BendMm / Waves * bendX, BendMm / Waves * bendY);
+        return (bendMm / Waves * bendX, bendMm / Waves * bendY);
     }
 
-    private readonly Lazy<(double U, double V, double Phase, double Other)[]> waves = new(() =>
+    private static (double U, double V, double Phase, double Other)[] WavesOf(PaintedCard card, int seed)
     {
-        var random = new Random(Seed);
-        var size = Math.Max(Card.WidthMm, Card.HeightMm);
+        var random = new Random(seed);
+        var size = Math.Max(card.WidthMm, card.HeightMm);
         double Slow() => (random.NextDouble() - 0.5) * 1.4 / size;
         double Phase() => random.NextDouble() * 2 * Math.PI;
         return [.. Enumerable.Range(0, Waves).Select(_ => (Slow(), Slow(), Phase(), Phase()))];
-    });
+    }
 }
 
 /// <summary>What cards lie on.</summary>
@@ -250,6 +261,7 @@ public sealed record CardsTaken(
                 + Math.Pow(laid.Card.HeightMm / 2 + laid.Card.MarginMm, 2)
         );
         reach += laid.BendMm;
-        return (laid.X - reach, laid.Y - reach, laid.X + reach, laid.Y + reach);
+        var (x, y) = (laid.Middle.X, laid.Middle.Y);
+        return (x - reach, y - reach, x + reach, y + reach);
     }
 }

@@ -12,7 +12,7 @@ namespace Nube.Devices.Cards;
 /// <param name="Materials">What can lie at a point, as reflectance.</param>
 /// <param name="What">At each point of the picture, which of them, row by row.</param>
 /// <param name="Line">How much of a point the stamped line covers, 0 to 255, as far as it still shows.</param>
-/// <param name="Ink">How much light the stamped line lets through, twice.</param>
+/// <param name="Ink">How much light comes back from under the stamped line, of what would without it.</param>
 public sealed record PaintedCard(
     double WidthMm,
     double HeightMm,
