@@ -85,34 +85,43 @@ internal static class AlikePairs
         var votes = new Dictionary<(int, int, int, int), List<AlikePair>>();
         foreach (var pair in pairs)
         {
-            var size = Math.Log2(pair.PixelsPerMm);
-            var (sin, cos) = Math.SinCos(pair.Turn * Math.PI / 180);
-            var (dx, dy) = (
-                (card.Width / 2 - pair.Card.X) * pair.PixelsPerMm,
-                (card.Height / 2 - pair.Card.Y) * pair.PixelsPerMm
-            );
-            var (middleX, middleY) = (pair.Picture.X + dx * cos - dy * sin, pair.Picture.Y + dx * sin + dy * cos);
-            // Each dimension in its two nearest bins, so that no place falls between them (Lowe, section 7.3).
-            foreach (var sizeBin in Near(size))
+            foreach (var place in PlacesThatItVotesFor(pair, card))
             {
-                var cell = PlaceBin * Math.Max(card.Width, card.Height) * Math.Pow(2, sizeBin);
-                foreach (var turnBin in Near(pair.Turn / TurnBin))
-                {
-                    foreach (var x in Near(middleX / cell))
-                    {
-                        foreach (var y in Near(middleY / cell))
-                        {
-                            var key = (sizeBin, (turnBin + TurnBins) % TurnBins, x, y);
-                            if (!votes.TryGetValue(key, out var own))
-                                votes[key] = own = [];
-                            own.Add(pair);
-                        }
-                    }
-                }
+                if (!votes.TryGetValue(place, out var own))
+                    votes[place] = own = [];
+                own.Add(pair);
             }
         }
         var most = votes.Values.DefaultIfEmpty([]).MaxBy(own => own.Count)!;
         return most.Count < FewestPairs ? [] : [.. most];
+    }
+
+    /// <summary>
+    /// Each dimension in its two nearest bins, so that no place falls between them: size, turn, and where the middle is.
+    /// </summary>
+    private static IEnumerable<(int Size, int Turn, int X, int Y)> PlacesThatItVotesFor(AlikePair pair, Size2d card)
+    {
+        var (sin, cos) = Math.SinCos(pair.Turn * Math.PI / 180);
+        var (dx, dy) = (
+            (card.Width / 2 - pair.Card.X) * pair.PixelsPerMm,
+            (card.Height / 2 - pair.Card.Y) * pair.PixelsPerMm
+        );
+        var (middleX, middleY) = (pair.Picture.X + dx * cos - dy * sin, pair.Picture.Y + dx * sin + dy * cos);
+        var (size, turn) = (Lower(Math.Log2(pair.PixelsPerMm)), Lower(pair.Turn / TurnBin));
+        for (var way = 0; way < 16; way++)
+        {
+            var sizeBin = size + (way & 1);
+            var cell = PlaceBin * Math.Max(card.Width, card.Height) * Math.Pow(2, sizeBin);
+            yield return (
+                sizeBin,
+                (turn + (way >> 1 & 1) + TurnBins) % TurnBins,
+                Lower(middleX / cell) + (way >> 2 & 1),
+                Lower(middleY / cell) + (way >> 3 & 1)
+            );
+        }
+
+        // The lower of the two bins that are nearest.
+        static int Lower(double bin) => (int)Math.Floor(bin - 0.5);
     }
 
     /// <summary>The places that some pairs can mean: as a flat card seen askew, and as one that is only turned.</summary>
@@ -145,10 +154,4 @@ internal static class AlikePairs
     private const int FewestPairs = 8;
     private const double AboutMm = 5, // the same of a card that is seen askew, if it were not
         AgreeMm = 1.5; // a point of bent paper may lie so far from where a flat one has it
-
-    private static int[] Near(double bin)
-    {
-        var low = (int)Math.Floor(bin - 0.5);
-        return [low, low + 1];
-    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Checking;
 
@@ -57,17 +58,20 @@ public static class CardColours
     /// <summary>The colours.</summary>
     /// <param name="reads">What was read.</param>
     /// <param name="expected">What was to be expected; areas without are left out.</param>
+    /// <param name="paper">The colour of the bare paper.</param>
     /// <param name="sureOfPaints">How far that may be off beside its strength, CIEDE2000, in two of three cases.</param>
     public static ImmutableArray<AreaColour> Of(
         ImmutableArray<AreaRead> reads,
         ImmutableArray<AreaExpected> expected,
+        Srgb paper,
         double sureOfPaints
     )
     {
         var byArea = expected.ToDictionary(area => area.Area);
+        var white = new RelativeLight(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B));
         var areas = reads
             .Where(read => byArea.ContainsKey(read.Area))
-            .Select(read => new AreaAndWays(read, byArea[read.Area]))
+            .Select(read => new AreaAndWays(read, byArea[read.Area], white))
             .ToList();
         var variance = sureOfPaints * sureOfPaints + SureOfDevice * SureOfDevice;
         var (device, hand) = (DeviceBySight.Eye, 0.0);
@@ -89,11 +93,12 @@ public static class CardColours
     {
         private readonly AreaRead read;
         private readonly AreaExpected expected;
+        private readonly RelativeLight paper;
         private readonly Lab[] byStep;
 
-        public AreaAndWays(AreaRead read, AreaExpected expected)
+        public AreaAndWays(AreaRead read, AreaExpected expected, RelativeLight paper)
         {
-            (this.read, this.expected) = (read, expected);
+            (this.read, this.expected, this.paper) = (read, expected, paper);
             byStep =
             [
                 .. Enumerable.Range(-Steps, 2 * Steps + 1).Select(step => Lab.FromXyz(At(step * StepOfStrength))),
@@ -121,30 +126,32 @@ public static class CardColours
         {
             var held = At(strength);
             var apart = Ciede2000.Difference(Lab.FromXyz(held), Seen(device, read.Whole));
+            var (r, g, b) = Srgb.LightOfXyz(held);
             return new SeenAndHeld(
-                (read.Whole.R, read.Whole.G, read.Whole.B),
-                Srgb.LightOfXyz(held),
+                read.Whole,
+                new RelativeLight(r / paper.R, g / paper.G, b / paper.B),
                 1 / (1 + Math.Pow(apart / Odd, 2))
             );
         }
 
         public AreaColour Colour(DeviceBySight device, double strength, double sureOfPaints)
         {
-            var (ways, seen) = (expected.At(strength), Seen(device, read.Whole));
-            var apart = Ciede2000.Difference(Lab.FromXyz(At(strength)), seen);
+            var (ways, held) = (expected.At(strength), At(strength));
+            var seen = Seen(device, read.Whole);
+            var (colour, sure) = Drawn(seen, held, sureOfPaints);
             return new AreaColour(
                 read.Area,
-                Drawn(seen, At(strength), sureOfPaints).Colour,
+                colour,
                 Zone(read.Light, ways.Light),
                 Zone(read.Middle, ways.Middle),
                 Zone(read.Shadow, ways.Shadow),
                 Lab.FromXyz(At(0)),
                 Math.Exp(strength),
-                apart,
-                Drawn(seen, At(strength), sureOfPaints).Sure
+                Ciede2000.Difference(Lab.FromXyz(held), seen),
+                sure
             );
 
-            Lab? Zone(DeviceRgb? zone, Xyz way) =>
+            Lab? Zone(RelativeLight? zone, Xyz way) =>
                 zone is { } there ? Drawn(Seen(device, there), way, sureOfPaints).Colour : null;
         }
 
@@ -166,10 +173,10 @@ public static class CardColours
             );
         }
 
-        private static Lab Seen(DeviceBySight device, DeviceRgb light)
+        private Lab Seen(DeviceBySight device, RelativeLight light)
         {
-            var (r, g, b) = device.ToEye((light.R, light.G, light.B));
-            return Lab.FromXyz(Srgb.XyzOfLight(r, g, b));
+            var seen = device.ToEye(light);
+            return Lab.FromXyz(Srgb.XyzOfLight(seen.R * paper.R, seen.G * paper.G, seen.B * paper.B));
         }
     }
 }

@@ -80,16 +80,16 @@ public static class CardFinder
     /// <summary>Row by row, as one reads; cards whose middles differ by less than half a card's height lie in one row.</summary>
     private static ImmutableArray<CardFound> InOrder(List<CardFound> found, Size2d card)
     {
-        var middles = found.ToDictionary(one => one, one => one.Place.At(card.Width / 2, card.Height / 2));
-        var rows = new List<List<CardFound>>();
-        foreach (var one in found.OrderBy(one => middles[one].Y))
+        var (x, y) = (card.Width / 2, card.Height / 2);
+        var rows = new List<List<(CardFound Card, PicturePoint Middle)>>();
+        foreach (var one in found.Select(one => (Card: one, Middle: one.Place.At(x, y))).OrderBy(one => one.Middle.Y))
         {
-            var half = one.Place.PixelsPerMm(card.Width / 2, card.Height / 2) * Math.Min(card.Width, card.Height) / 2;
-            if (rows.Count == 0 || middles[one].Y - middles[rows[^1][0]].Y > half)
+            var half = one.Card.Place.PixelsPerMm(x, y) * Math.Min(card.Width, card.Height) / 2;
+            if (rows.Count == 0 || one.Middle.Y - rows[^1][0].Middle.Y > half)
                 rows.Add([]);
             rows[^1].Add(one);
         }
-        return [.. rows.SelectMany(row => row.OrderBy(one => middles[one].X))];
+        return [.. rows.SelectMany(row => row.OrderBy(one => one.Middle.X).Select(one => one.Card))];
     }
 
     /// <summary>

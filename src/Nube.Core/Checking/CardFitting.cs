@@ -30,21 +30,21 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var shifted = Shifted(homography);
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
-            Alignment.Find(template, seen, pixelsPerMm, LinesSeen.MarginMm, flat, blursMm);
-        using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm, LinesSeen.MarginMm);
+            Alignment.Find(template, seen, pixelsPerMm, flat, blursMm);
+        using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm);
         using var about = WithoutBend(Place(shifted, Bent(rough, first, RoughPixelsPerMm, [2.4, 1.2])));
         if (!IsCard(about))
             return null;
-        using var second = Flattened(about, rough.Size(), RoughPixelsPerMm, LinesSeen.MarginMm);
+        using var second = Flattened(about, rough.Size(), RoughPixelsPerMm);
         var bend = Bent(rough, second, RoughPixelsPerMm, [1.2, 0.6]);
-        var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, LinesSeen.MarginMm, bend);
+        var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, bend);
         if (shown < ShownAtLeast)
             return null;
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))
             return null;
         // Only lines are exact: where paint ends is where a hand stopped.
-        using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, LinesSeen.MarginMm, edgesToo: false);
+        using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, edgesToo: false);
         return new CardFound(Place(nearer, Bent(fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
     }
 
@@ -61,7 +61,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
             homography,
             new Size(template.Width + 2 * wider, template.Height + 2 * wider),
             RoughPixelsPerMm,
-            LinesSeen.MarginMm + wider / RoughPixelsPerMm
+            wider / RoughPixelsPerMm
         );
         Cv2.GaussianBlur(seen, seen, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
         using var agrees = new Mat();
@@ -110,8 +110,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
 
     private const double MostFarther = 3; // times as many pixels on a mm at one corner as at another
 
-    private static CardPlace Place(Mat homography, Bend bend) =>
-        new([.. Enumerable.Range(0, 9).Select(i => homography.At<double>(i / 3, i % 3))], bend);
+    private static CardPlace Place(Mat homography, Bend bend) => new(Homography.Of(homography), bend);
 
     /// <summary>The flat card that comes nearest to a bent one.</summary>
     private Mat WithoutBend(CardPlace place)
@@ -134,8 +133,9 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     }
 
     /// <summary>The lines that are seen, laid flat on the card's own mm.</summary>
-    private Mat Flattened(Mat homography, Size size, double pixelsPerMm, double marginMm, bool edgesToo = true)
+    private Mat Flattened(Mat homography, Size size, double pixelsPerMm, double widerMm = 0, bool edgesToo = true)
     {
+        var marginMm = LinesSeen.MarginMm + widerMm;
         using var toMm = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
         toMm.Set(0, 0, 1 / pixelsPerMm);
         toMm.Set(1, 1, 1 / pixelsPerMm);

@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using Nube.Core.Artwork;
-using Nube.Core.Colour;
 using Nube.Core.Light;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Checking;
 
-/// <summary>The light that came from the inner part of an area, as a device has it: linear sRGB, 1 for white.</summary>
+/// <summary>The light that came from the inner part of an area, as a device has it.</summary>
 /// <param name="Area">The area.</param>
 /// <param name="Whole">The mean of all of it.</param>
 /// <param name="Light">The mean where the light falls; null where too little of it is read.</param>
@@ -15,16 +15,13 @@ namespace Nube.Core.Checking;
 /// <param name="ShadowShare">The same of the shadow.</param>
 public sealed record AreaRead(
     int Area,
-    DeviceRgb Whole,
-    DeviceRgb? Light,
-    DeviceRgb? Middle,
-    DeviceRgb? Shadow,
+    RelativeLight Whole,
+    RelativeLight? Light,
+    RelativeLight? Middle,
+    RelativeLight? Shadow,
     double LightShare,
     double ShadowShare
 );
-
-/// <summary>Linear light of three sensors, 1 for white.</summary>
-public readonly record struct DeviceRgb(double R, double G, double B);
 
 /// <summary>Reads the light of a card that was laid flat.</summary>
 /// <remarks>
@@ -72,21 +69,18 @@ public static class CardRead
     /// <param name="flat">The card.</param>
     /// <param name="paperLight">The light of its bare paper.</param>
     /// <param name="insides">The areas.</param>
-    /// <param name="paper">The colour of the bare paper.</param>
     public static ImmutableArray<AreaRead> Areas(
         CardFlat flat,
         PaperLight paperLight,
-        ImmutableArray<AreaInside> insides,
-        Srgb paper
+        ImmutableArray<AreaInside> insides
     )
     {
         ArgumentNullException.ThrowIfNull(flat);
         ArgumentNullException.ThrowIfNull(paperLight);
-        var white = new DeviceRgb(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B));
-        return [.. insides.Select(inside => Area(flat, paperLight, inside, white))];
+        return [.. insides.Select(inside => Area(flat, paperLight, inside))];
     }
 
-    private static AreaRead Area(CardFlat flat, PaperLight paperLight, AreaInside inside, DeviceRgb white)
+    private static AreaRead Area(CardFlat flat, PaperLight paperLight, AreaInside inside)
     {
         var mask = inside.Area;
         var sums = new (double R, double G, double B, int Count)[(int)CellPart.White + 1];
@@ -107,15 +101,15 @@ public static class CardRead
             sums[(int)CellPart.Shadow].Count / (double)inside.Cells.Length
         );
 
-        DeviceRgb? Mean((double R, double G, double B, int Count)[] parts, int fewest)
+        RelativeLight? Mean((double R, double G, double B, int Count)[] parts, int fewest)
         {
             var count = parts.Sum(part => part.Count);
             return count < fewest
                 ? null
-                : new DeviceRgb(
-                    Freed(parts.Sum(part => part.R) / count) * white.R,
-                    Freed(parts.Sum(part => part.G) / count) * white.G,
-                    Freed(parts.Sum(part => part.B) / count) * white.B
+                : new RelativeLight(
+                    Freed(parts.Sum(part => part.R) / count),
+                    Freed(parts.Sum(part => part.G) / count),
+                    Freed(parts.Sum(part => part.B) / count)
                 );
         }
     }

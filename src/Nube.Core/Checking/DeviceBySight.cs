@@ -2,24 +2,21 @@ using System.Collections.Immutable;
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.LinearAlgebra.Double;
 using Nube.Core.Colour;
+using Nube.Core.Swatches;
 
 namespace Nube.Core.Checking;
 
 /// <summary>A colour that a device saw, and what it is held to be.</summary>
-/// <param name="Seen">Linear light as the device has it, against that of white paper.</param>
-/// <param name="Held">Linear light of the colour that it is held to be, against the same white.</param>
+/// <param name="Seen">Its light as the device has it.</param>
+/// <param name="Held">The light of the colour that it is held to be, as linear sRGB.</param>
 /// <param name="Weight">How much it counts, 0 or more.</param>
-internal readonly record struct SeenAndHeld(
-    (double R, double G, double B) Seen,
-    (double R, double G, double B) Held,
-    double Weight
-);
+internal readonly record struct SeenAndHeld(RelativeLight Seen, RelativeLight Held, double Weight);
 
 /// <summary>How a device sees, against the eye: what turns its light into that of colours.</summary>
 /// <remarks>
 /// Root polynomials of second degree, which do not change when the light grows (G. D. Finlayson, M. Mackiewicz, A.
 /// Hurlbert, "Color correction using root-polynomial regression", IEEE Trans. Image Process. 24 (2015), 1460-1470), by least
-/// squares that hold to a device that sees as the eye does. White paper stays white.
+/// squares that hold to a device that sees as the eye does. Bare paper stays what it is.
 /// </remarks>
 internal sealed class DeviceBySight
 {
@@ -27,7 +24,9 @@ internal sealed class DeviceBySight
 
     // How far coefficients stray from those of the eye, against how far one colour is missed. Set on the trial devices.
     private const double Holds = 1,
-        WhiteWeighs = 100;
+        PaperWeighs = 100;
+
+    private static readonly RelativeLight Paper = new(1, 1, 1);
 
     private readonly double[][] coefficients;
 
@@ -44,7 +43,7 @@ internal sealed class DeviceBySight
     /// <summary>The device that saw colours so.</summary>
     public static DeviceBySight Of(IReadOnlyCollection<SeenAndHeld> colours, double holds = Holds)
     {
-        var rows = colours.Append(new SeenAndHeld((1, 1, 1), (1, 1, 1), WhiteWeighs)).ToList();
+        var rows = colours.Append(new SeenAndHeld(Paper, Paper, PaperWeighs)).ToList();
         var terms = Matrix<double>.Build.Dense(rows.Count, Terms, (row, term) => Of(rows[row].Seen)[term]);
         double[] weights =
         [
@@ -71,7 +70,7 @@ internal sealed class DeviceBySight
     }
 
     /// <summary>The light of the colour that the device saw so.</summary>
-    public (double R, double G, double B) ToEye((double R, double G, double B) seen)
+    public RelativeLight ToEye(RelativeLight seen)
     {
         var terms = Of(seen);
         double Sum(double[] of)
@@ -81,15 +80,14 @@ internal sealed class DeviceBySight
                 sum += of[term] * terms[term];
             return Math.Max(0, sum);
         }
-        return (Sum(coefficients[0]), Sum(coefficients[1]), Sum(coefficients[2]));
+        return new RelativeLight(Sum(coefficients[0]), Sum(coefficients[1]), Sum(coefficients[2]));
     }
 
-    private static double[] Of((double R, double G, double B) seen)
+    private static double[] Of(RelativeLight seen)
     {
         var (r, g, b) = (Math.Max(0, seen.R), Math.Max(0, seen.G), Math.Max(0, seen.B));
         return [r, g, b, Math.Sqrt(r * g), Math.Sqrt(g * b), Math.Sqrt(r * b)];
     }
 
-    private static double Luminance((double R, double G, double B) light) =>
-        Srgb.XyzOfLight(light.R, light.G, light.B).Y;
+    private static double Luminance(RelativeLight light) => Srgb.XyzOfLight(light.R, light.G, light.B).Y;
 }

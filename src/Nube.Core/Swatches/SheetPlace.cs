@@ -11,9 +11,10 @@ internal sealed class SheetPlace
 {
     private const double Agreement = 3; // pixels within which a corner agrees with the others
 
-    private readonly double[] h;
+    private readonly Homography toPicture,
+        toSheet;
 
-    private SheetPlace(double[] h) => this.h = h;
+    private SheetPlace(Homography toPicture) => (this.toPicture, toSheet) = (toPicture, toPicture.Inverse());
 
     /// <summary>The place that most corners agree on.</summary>
     /// <exception cref="PictureTroubleException">They agree on none.</exception>
@@ -29,31 +30,18 @@ internal sealed class SheetPlace
             throw new PictureTroubleException(
                 "The sheet's marks do not lie as they were printed. Flatten the sheet and take the picture again."
             );
-        return new SheetPlace([.. Enumerable.Range(0, 9).Select(i => found.At<double>(i / 3, i % 3))]);
+        return new SheetPlace(Homography.Of(found));
     }
 
     /// <summary>The pixel of a point of the sheet.</summary>
-    public PicturePoint At(double x, double y)
-    {
-        var w = h[6] * x + h[7] * y + h[8];
-        return new PicturePoint((h[0] * x + h[1] * y + h[2]) / w, (h[3] * x + h[4] * y + h[5]) / w);
-    }
+    public PicturePoint At(double x, double y) => toPicture.At(x, y);
 
     /// <summary>The corners of a box, clockwise from the top left.</summary>
     public ImmutableArray<PicturePoint> Corners(SheetRectangle box) =>
         [At(box.X, box.Y), At(box.Right, box.Y), At(box.Right, box.Bottom), At(box.X, box.Bottom)];
 
     /// <summary>The point of the sheet's plane, in its mm, that a pixel shows.</summary>
-    public Point2d OnSheet(PicturePoint pixel)
-    {
-        using var matrix = Mat.FromPixelData(3, 3, MatType.CV_64F, h);
-        using var inverse = matrix.Inv().ToMat();
-        var w = inverse.At<double>(2, 0) * pixel.X + inverse.At<double>(2, 1) * pixel.Y + inverse.At<double>(2, 2);
-        return new Point2d(
-            (inverse.At<double>(0, 0) * pixel.X + inverse.At<double>(0, 1) * pixel.Y + inverse.At<double>(0, 2)) / w,
-            (inverse.At<double>(1, 0) * pixel.X + inverse.At<double>(1, 1) * pixel.Y + inverse.At<double>(1, 2)) / w
-        );
-    }
+    public PicturePoint OnSheet(PicturePoint pixel) => toSheet.At(pixel.X, pixel.Y);
 
     /// <summary>Direction of the sheet's upper edge, degrees clockwise from the picture's.</summary>
     public double TurnDegrees

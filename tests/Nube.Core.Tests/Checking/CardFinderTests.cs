@@ -94,10 +94,7 @@ public sealed class CardFinderTests
         Point2d[] card = [new(0, 0), new(100, 0), new(100, 92), new(0, 92)];
         Point2d[] picture = [new(310, 205), new(1480, 160), new(1600, 1390), new(250, 1240)];
         using var h = Cv2.FindHomography(card, picture);
-        var place = new CardPlace(
-            [.. Enumerable.Range(0, 9).Select(i => h.At<double>(i / 3, i % 3))],
-            Bend.None(100, 92, 4)
-        );
+        var place = new CardPlace(Homography.Of(h), Bend.None(100, 92, 4));
         Point2d[] points = [new(50, 46), new(3, 90), new(77.5, 12.25)];
 
         foreach (var (point, expected) in points.Zip(Cv2.PerspectiveTransform(points, h)))

@@ -1,0 +1,127 @@
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
+using MathNet.Numerics.LinearAlgebra;
+using MathNet.Numerics.LinearAlgebra.Double;
+
+namespace Nube.Core.Checking;
+
+/// <summary>One step of Gauss and Newton towards the bend that lays lines on lines.</summary>
+/// <remarks>
+/// Minimises, over how far the knots move, the squares of what a point's line misses of what is seen there (at the
+/// strength that its square's lines have), each weighted by the squared correlation of its square; plus the second
+/// differences of the knots, which is how stiff paper is; plus a little against moving at all.
+/// </remarks>
+internal static class BendStep
+{
+    private const double Stiffness = 0.02; // of the mean weight of a knot. Set on the trial cards
+    private const double Holds = 1e-4; // the same, against moving at all
+    private const double MostMoved = 1.5; // mm in one step: a longer one comes from lines that agree with wrong ones
+    private const int Knots = Bend.Reach * Bend.Reach; // that move a point
+    private const int Own = 2 * Knots; // unknowns that move a point: each of its knots across and down
+
+    /// <summary>The bend after it, and how far the knot that moved most did, mm.</summary>
+    public static (Bend Bend, double Moved) From(Bend bend, BlurredLines lines)
+    {
+        var (normal, right) = Told(bend, lines);
+        var mean = normal.Diagonal().Average();
+        if (mean == 0)
+            return (bend, 0);
+        Stiffen(bend, normal, right, Stiffness * mean);
+        var move = (normal + Holds * mean * DiagonalMatrix.CreateIdentity(right.Count)).Cholesky().Solve(right);
+        var most = move.AbsoluteMaximum();
+        var shorter = most > MostMoved ? MostMoved / most : 1;
+        return (
+            bend with
+            {
+                X = [.. bend.X.Select((x, knot) => x + shorter * move[2 * knot])],
+                Y = [.. bend.Y.Select((y, knot) => y + shorter * move[2 * knot + 1])],
+            },
+            most
+        );
+    }
+
+    /// <summary>The normal equations of what the points tell.</summary>
+    private static (Matrix<double> Normal, Vector<double> Right) Told(Bend bend, BlurredLines lines)
+    {
+        var values = lines.Seen(bend);
+        var squares = lines.Agree(values);
+        // Points between the same knots move the same ones: their sums are made side by side first, the right side last.
+        var sums = new Dictionary<int, double[]>();
+        Span<double> weights = stackalloc double[Knots],
+            slope = stackalloc double[Own];
+        for (var i = 0; i < values.Length; i++)
+        {
+            var (point, square) = (lines.Points[i], squares[lines.Points[i].Square]);
+            var correlation = square.Correlation;
+            if (correlation <= 0)
+                continue;
+            var missed = point.Line - square.MeanLine - (values[i] - square.MeanSeen) / square.Strength;
+            var first = bend.Weights(point.X, point.Y, weights);
+            for (var knot = 0; knot < Knots; knot++)
+                (slope[2 * knot], slope[2 * knot + 1]) = (point.SlopeX * weights[knot], point.SlopeY * weights[knot]);
+            if (!sums.TryGetValue(first, out var own))
+                sums[first] = own = new double[Own * (Own + 1)];
+            for (var j = 0; j < Own; j++)
+            {
+                var weighted = correlation * correlation * slope[j];
+                Add(own.AsSpan(j * Own, Own), slope, weighted);
+                own[Own * Own + j] += weighted * missed;
+            }
+        }
+        var unknowns = 2 * bend.Knots;
+        var (normal, right) = (new DenseMatrix(unknowns), new DenseVector(unknowns));
+        foreach (var (first, own) in sums)
+        {
+            int Of(int j) => 2 * (first + j / 2 / Bend.Reach * bend.Columns + j / 2 % Bend.Reach) + j % 2;
+            for (var j = 0; j < Own; j++)
+            {
+                right[Of(j)] += own[Own * Own + j];
+                for (var k = 0; k < Own; k++)
+                    normal[Of(j), Of(k)] += own[j * Own + k];
+            }
+        }
+        return (normal, right);
+    }
+
+    /// <summary>Adds so many times some values to sums, four at a time.</summary>
+    private static void Add(Span<double> sums, ReadOnlySpan<double> values, double times)
+    {
+        var four = MemoryMarshal.Cast<double, Vector256<double>>(sums);
+        var of = MemoryMarshal.Cast<double, Vector256<double>>(values);
+        for (var i = 0; i < four.Length; i++)
+            four[i] += times * of[i];
+    }
+
+    /// <summary>Second differences along rows, along columns, and across both, in least squares.</summary>
+    private static void Stiffen(Bend bend, Matrix<double> normal, Vector<double> right, double by)
+    {
+        var (columns, rows) = (bend.Columns, bend.Knots / bend.Columns);
+        for (var at = 0; at < bend.Knots; at++)
+        {
+            var (column, row) = (at % columns, at / columns);
+            if (column + 2 < columns)
+                Small([(at, 1), (at + 1, -2), (at + 2, 1)], by);
+            if (row + 2 < rows)
+                Small([(at, 1), (at + columns, -2), (at + 2 * columns, 1)], by);
+            if (column + 1 < columns && row + 1 < rows)
+                Small([(at, 1), (at + 1, -1), (at + columns, -1), (at + columns + 1, 1)], 2 * by);
+        }
+
+        void Small(ReadOnlySpan<(int Knot, double Weight)> terms, double weight)
+        {
+            for (var axis = 0; axis < 2; axis++)
+            {
+                var knots = axis == 0 ? bend.X : bend.Y;
+                var now = 0.0;
+                foreach (var (knot, of) in terms)
+                    now += of * knots[knot];
+                foreach (var (knot, of) in terms)
+                {
+                    right[2 * knot + axis] -= weight * of * now;
+                    foreach (var (other, otherOf) in terms)
+                        normal[2 * knot + axis, 2 * other + axis] += weight * of * otherOf;
+                }
+            }
+        }
+    }
+}
