@@ -109,7 +109,6 @@ public sealed record CardsTaken(
     int Seed
 )
 {
-    private const int Tones = 4096;
     private static readonly Spectrum wood = Spectrum.From(band => 0.08 + 0.28 * band / Spectrum.Bands);
 
     /// <summary>The JPEG file.</summary>
@@ -117,24 +116,18 @@ public sealed record CardsTaken(
     {
         var (width, height) = ((int)(WidthMm * Device.PixelsPerMm), (int)(HeightMm * Device.PixelsPerMm));
         var toTable = ToTable();
-        var lights = Cards.Select(laid => laid.Card.SeenBy(Device.Sensors, Device.Vividness)).ToArray();
-        byte[] encode =
-        [
-            .. Enumerable
-                .Range(0, Tones)
-                .Select(i => (byte)Math.Round(255 * Math.Pow(Srgb.Encode(i / (Tones - 1.0)), Device.Tone))),
-        ];
+        var lights = Cards.Select(laid => laid.Card.SeenBy(Device)).ToArray();
+        var exposure = new Exposure(Device);
         var boxes = Cards.Select(Box).ToArray();
-        float[] under =
-        [
-            .. Under switch
+        var under = Exposure.Seen(
+            Device,
+            Under switch
             {
-                Under.WhiteLid => [0.82f, 0.82f, 0.82f],
-                Under.DarkLid => [0.03f, 0.03f, 0.03f],
-                _ => Device.Sensors.Linear(wood).Select(light => (float)light),
-            },
-        ];
-        double[] cast = [Device.Cast.R, Device.Cast.G, Device.Cast.B];
+                Under.WhiteLid => Spectrum.Flat(0.82),
+                Under.DarkLid => Spectrum.Flat(0.03),
+                _ => wood,
+            }
+        );
         using var shot = new SKBitmap(
             new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Opaque, SKColorSpace.CreateSrgb())
         );
@@ -142,7 +135,7 @@ public sealed record CardsTaken(
         Parallel.For(0, height, row =>
         {
             var random = new Random(unchecked(Seed * 7919 + row));
-            Span<float> light = stackalloc float[3];
+            Span<double> light = stackalloc double[3];
             for (var column = 0; column < width; column++)
             {
                 light.Clear();
@@ -157,15 +150,11 @@ public sealed record CardsTaken(
                         light
                     );
                 }
-                var falls = 1 - Device.LightFallOff * (0.7 * column / width + 0.3 * row / height);
-                var noise = Device.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
+                var falls = exposure.FallsOff(column / (double)width, row / (double)height);
+                var noise = exposure.Noise(random);
                 var at = 4 * (row * width + column);
                 for (var sensor = 0; sensor < 3; sensor++)
-                {
-                    var lit = (light[sensor] / 4 * cast[sensor] * (1 - Device.Glare) + Device.Glare) * falls;
-                    pixels[at + sensor] = (byte)
-                        Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * (Tones - 1))] + noise, 0, 255);
-                }
+                    pixels[at + sensor] = exposure.Code(light[sensor] / 4, falls, noise);
                 pixels[at + 3] = 255;
             }
         });
@@ -173,7 +162,7 @@ public sealed record CardsTaken(
         using var encoded = shot.Encode(SKEncodedImageFormat.Jpeg, Device.JpegQuality);
         return encoded.ToArray();
 
-        void Add(double x, double y, Span<float> light)
+        void Add(double x, double y, Span<double> light)
         {
             for (var at = Cards.Length - 1; at >= 0; at--)
             {
@@ -196,14 +185,14 @@ public sealed record CardsTaken(
                 var inside = column >= 0 && row >= 0 && column < card.Across && row < card.Down;
                 var seen = lights[at];
                 var material = seen.Materials[inside ? card.What[row * card.Across + column] : PaintedCard.Paper];
-                var line = inside ? card.Line[row * card.Across + column] / 255f : 0;
+                var line = inside ? card.Line[row * card.Across + column] / 255.0 : 0;
                 for (var sensor = 0; sensor < 3; sensor++)
                     light[sensor] += material[sensor] * (1 - line + line * seen.Ink[sensor]);
                 return;
             }
             var grain =
                 Under == Under.Desk
-                    ? 1 + 0.12f * (float)Math.Sin(2.1 * x + 3 * Math.Sin(0.11 * y) + 0.6 * Math.Sin(0.9 * y))
+                    ? 1 + 0.12 * Math.Sin(2.1 * x + 3 * Math.Sin(0.11 * y) + 0.6 * Math.Sin(0.9 * y))
                     : 1;
             for (var sensor = 0; sensor < 3; sensor++)
                 light[sensor] += under[sensor] * grain;

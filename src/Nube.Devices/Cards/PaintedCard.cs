@@ -33,19 +33,16 @@ public sealed record PaintedCard(
     /// <summary>Place of the bare paper among the materials.</summary>
     public const int Paper = 0;
 
-    /// <summary>Linear light of all materials and of the ink, as some sensors see them.</summary>
-    internal CardLight SeenBy(Sensors sensors, double vividness)
+    /// <summary>Linear light of all materials and of the ink, as a device has it.</summary>
+    internal CardLight SeenBy(SheetConditions device)
     {
-        ArgumentNullException.ThrowIfNull(sensors);
-        float[] Light(Spectrum reflectance)
-        {
-            var plain = sensors.Linear(reflectance);
-            var grey = plain.Average();
-            return [.. plain.Select(light => (float)(grey + (light - grey) * vividness))];
-        }
-        return new CardLight([.. Materials.Select(Light)], Light(Ink));
+        var (ink, white) = (Exposure.Seen(device, Ink), Exposure.Seen(device, Spectrum.Flat(1)));
+        return new CardLight(
+            [.. Materials.Select(material => Exposure.Seen(device, material))],
+            [.. ink.Zip(white, (through, all) => through / all)]
+        );
     }
 }
 
-/// <summary>Linear light of a card's materials as a device's sensors see them, and what its stamped line lets through.</summary>
-internal sealed record CardLight(float[][] Materials, float[] Ink);
+/// <summary>Linear light of a card's materials as a device has it, and what its stamped line lets through.</summary>
+internal sealed record CardLight(double[][] Materials, double[] Ink);

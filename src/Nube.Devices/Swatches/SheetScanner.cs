@@ -132,12 +132,7 @@ public static class SheetScanner
         using (scan)
         {
             var pixels = scan.GetPixelSpan();
-            byte[] encode =
-            [
-                .. Enumerable
-                    .Range(0, 4096)
-                    .Select(i => (byte)Math.Round(255 * Math.Pow(Srgb.Encode(i / 4095.0), conditions.Tone))),
-            ];
+            var exposure = new Exposure(conditions);
             for (var y = 0; y < size.Height; y++)
             {
                 for (var x = 0; x < size.Width; x++)
@@ -148,16 +143,11 @@ public static class SheetScanner
                     var inside = column >= 0 && row >= 0 && column < width && row < height;
                     var code = inside ? raster[row * width + column] : DeskCode;
                     var colour = colours[code][code >= FirstPatch ? Grain(grain, mmX, mmY) : 0];
-                    var light = 1 - conditions.LightFallOff * (0.7 * x / size.Width + 0.3 * y / size.Height);
-                    var noise =
-                        conditions.Noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2;
+                    var falls = exposure.FallsOff(x / (double)size.Width, y / (double)size.Height);
+                    var noise = exposure.Noise(random);
                     var at = y * scan.RowBytes + 4 * x;
                     for (var sensor = 0; sensor < 3; sensor++)
-                    {
-                        var lit = (colour[sensor] * (1 - conditions.Glare) + conditions.Glare) * light;
-                        pixels[at + sensor] = (byte)
-                            Math.Clamp(encode[(int)(Math.Clamp(lit, 0, 1) * 4095)] + noise, 0, 255);
-                    }
+                        pixels[at + sensor] = exposure.Code(colour[sensor], falls, noise);
                     pixels[at + 3] = 255;
                 }
             }
@@ -262,14 +252,7 @@ public static class SheetScanner
     /// <summary>The sensors' colours of everything, by code; patches by how much paint lies at a point.</summary>
     private static double[][][] Colours(PaintedSheet painted, SheetConditions conditions)
     {
-        double[] Seen(Spectrum reflectance)
-        {
-            // Exposed so that white paper comes out as the cast says.
-            var plain = conditions.Sensors.Linear(reflectance);
-            var grey = plain.Average();
-            var linear = plain.Select(light => grey + (light - grey) * conditions.Vividness).ToArray();
-            return [linear[0] * conditions.Cast.R, linear[1] * conditions.Cast.G, linear[2] * conditions.Cast.B];
-        }
+        double[] Seen(Spectrum reflectance) => Exposure.Seen(conditions, reflectance);
         return
         [
             [Seen(painted.Paper)],
