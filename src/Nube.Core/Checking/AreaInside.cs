@@ -21,26 +21,20 @@ public sealed record AreaInside(AreaMask Area, ImmutableArray<int> Cells, double
     public static ImmutableArray<AreaInside> Of(ImmutableArray<AreaMask> masks, LineArt lines)
     {
         ArgumentNullException.ThrowIfNull(lines);
-        using var darkness = lines.Wrap(lines.Darkness);
-        using var cells = new Mat();
-        var times = CardFlat.PixelsPerMm / lines.PixelsPerMm;
-        Cv2.Resize(
-            darkness,
-            cells,
-            new Size(Math.Ceiling(lines.Width * times), Math.Ceiling(lines.Height * times)),
-            0,
-            0,
-            InterpolationFlags.Area
-        );
+        using var cells = CardMap.LinesOf(lines);
         return [.. masks.Select(mask => Of(mask, cells)).OfType<AreaInside>()];
     }
 
-    private const byte HasLine = 20; // of 255: so much of a cell is line
-
-    private static AreaInside? Of(AreaMask mask, Mat lines)
+    /// <summary>
+    /// Of each cell of a mask, how far its middle is from lines and from what is not of its area, mm; 0 where it is neither.
+    /// </summary>
+    /// <param name="mask">The area.</param>
+    /// <param name="lines">How dark the stamped lines are in the cells of the card's picture.</param>
+    internal static float[] FromRim(AreaMask mask, Mat lines)
     {
         using var inside = new Mat(mask.Height + 2, mask.Width + 2, MatType.CV_8UC1, Scalar.Black);
         var pixels = inside.AsSpan<byte>();
+        var (across, down) = (lines.Width, lines.Height);
         for (var at = 0; at < mask.Parts.Length; at++)
         {
             var (x, y) = (at % mask.Width, at / mask.Width);
@@ -48,25 +42,34 @@ public sealed record AreaInside(AreaMask Area, ImmutableArray<int> Cells, double
             var line =
                 column >= 0
                 && row >= 0
-                && column < lines.Width
-                && row < lines.Height
-                && lines.At<byte>(row, column) >= HasLine;
+                && column < across
+                && row < down
+                && lines.At<byte>(row, column) >= CardMap.HasLine;
             if (mask.Parts[at] != CellPart.Outside && !line)
                 pixels[(y + 1) * (mask.Width + 2) + x + 1] = 255;
         }
         using var distance = new Mat();
         Cv2.DistanceTransform(inside, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
         var far = distance.AsSpan<float>();
+        var rim = new float[mask.Parts.Length];
+        for (var at = 0; at < rim.Length; at++)
+        {
+            // A cell's middle is half a cell nearer to what is outside than its distance from the next cell's middle.
+            var cells = far[(at / mask.Width + 1) * (mask.Width + 2) + at % mask.Width + 1] - 0.5;
+            rim[at] = (float)Math.Max(0, cells * AreaMask.CellMm);
+        }
+        return rim;
+    }
+
+    private static AreaInside? Of(AreaMask mask, Mat lines)
+    {
+        var far = FromRim(mask, lines);
         foreach (var rim in Rims)
         {
             var cells = ImmutableArray.CreateBuilder<int>();
             for (var at = 0; at < mask.Parts.Length; at++)
             {
-                // A cell's middle is half a cell nearer to what is outside than its distance from the next cell's middle.
-                if (
-                    (far[(at / mask.Width + 1) * (mask.Width + 2) + at % mask.Width + 1] - 0.5) * AreaMask.CellMm
-                    >= rim
-                )
+                if (far[at] >= rim)
                     cells.Add(at);
             }
             if (cells.Count >= FewestCells)

@@ -10,7 +10,9 @@ namespace Nube.Core.Checking;
 /// <param name="Light">The colour where the light falls; null where too little of it could be read.</param>
 /// <param name="Middle">The colour between light and shadow.</param>
 /// <param name="Shadow">The colour away from the light.</param>
-/// <param name="Expected">The mean colour that was to be expected of what was done.</param>
+/// <param name="Expected">The mean colour that was to be expected of what was done by a hand as strong as on most
+/// areas.</param>
+/// <param name="Held">The mean colour of what was to lie there at the strength that explains it best.</param>
 /// <param name="Strength">How much of each load seems to lie there, against what was to: 1 for as much.</param>
 /// <param name="Apart">How far it is from all that a stronger or weaker hand would have left, CIEDE2000: another hue, or a
 /// wrong colour.</param>
@@ -22,12 +24,13 @@ public sealed record AreaColour(
     Lab? Middle,
     Lab? Shadow,
     Lab Expected,
+    Lab Held,
     double Strength,
     double Apart,
     double Sure
 );
 
-/// <summary>What the areas of a card came out as.</summary>
+/// <summary>What the areas of a card came out as, and how the device saw them.</summary>
 /// <remarks>
 /// Sensors see otherwise than the eye, and paints that look alike to them may not to us. What lies on the card is known,
 /// though, but for how much of it: so the way in which the device sees is told from all areas together, each held to be
@@ -36,8 +39,21 @@ public sealed record AreaColour(
 /// these are better known than the reading (two measurements of one thing, weighted by their variances). A reading that is
 /// farther off than both can be is believed.
 /// </remarks>
-public static class CardColours
+public sealed class CardColours
 {
+    private CardColours(ImmutableArray<AreaColour> areas, DeviceBySight device, double hand) =>
+        (Areas, Device, Hand) = (areas, device, hand);
+
+    /// <summary>Its areas.</summary>
+    public ImmutableArray<AreaColour> Areas { get; }
+
+    /// <summary>How much of each load seems to lie on most areas, against what was to: how strong the hand is.</summary>
+    /// <remarks>A hand that is too strong on all areas is hardly told from a device that sees all colours stronger.</remarks>
+    public double Hand { get; }
+
+    /// <summary>How the device sees.</summary>
+    internal DeviceBySight Device { get; }
+
     /// <summary>How far what is expected of colours of the catalogue may be off, CIEDE2000, in two of three cases.</summary>
     public const double SureOfCatalogue = 4;
 
@@ -60,7 +76,7 @@ public static class CardColours
     /// <param name="expected">What was to be expected; areas without are left out.</param>
     /// <param name="paper">The colour of the bare paper.</param>
     /// <param name="sureOfPaints">How far that may be off beside its strength, CIEDE2000, in two of three cases.</param>
-    public static ImmutableArray<AreaColour> Of(
+    public static CardColours Of(
         ImmutableArray<AreaRead> reads,
         ImmutableArray<AreaExpected> expected,
         Srgb paper,
@@ -85,7 +101,11 @@ public static class CardColours
             if (round < Rounds - 1)
                 device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
         }
-        return [.. areas.Select((area, i) => area.Colour(device, strengths[i], sureOfPaints))];
+        return new CardColours(
+            [.. areas.Select((area, i) => area.Colour(device, strengths[i], hand, sureOfPaints))],
+            device,
+            Math.Exp(hand)
+        );
     }
 
     /// <summary>An area with all the colours that it can have come out as.</summary>
@@ -134,7 +154,7 @@ public static class CardColours
             );
         }
 
-        public AreaColour Colour(DeviceBySight device, double strength, double sureOfPaints)
+        public AreaColour Colour(DeviceBySight device, double strength, double hand, double sureOfPaints)
         {
             var (ways, held) = (expected.At(strength), At(strength));
             var seen = Seen(device, read.Whole);
@@ -145,7 +165,8 @@ public static class CardColours
                 Zone(read.Light, ways.Light),
                 Zone(read.Middle, ways.Middle),
                 Zone(read.Shadow, ways.Shadow),
-                Lab.FromXyz(At(0)),
+                Lab.FromXyz(At(hand)),
+                Lab.FromXyz(held),
                 Math.Exp(strength),
                 Ciede2000.Difference(Lab.FromXyz(held), seen),
                 sure

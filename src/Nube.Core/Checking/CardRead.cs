@@ -87,9 +87,9 @@ public static class CardRead
         foreach (var at in inside.Cells)
         {
             var (x, y) = (mask.Left + at % mask.Width + flat.Margin, mask.Top + at / mask.Width + flat.Margin);
-            var (r, g, b) = paperLight.OnWhite(x, y, flat.Picture.LightAt(x, y));
+            var light = LightAt(flat, paperLight, x, y);
             ref var sum = ref sums[(int)mask.Parts[at]];
-            sum = (sum.R + r, sum.G + g, sum.B + b, sum.Count + 1);
+            sum = (sum.R + light.R, sum.G + light.G, sum.B + light.B, sum.Count + 1);
         }
         return new AreaRead(
             mask.Id,
@@ -107,11 +107,18 @@ public static class CardRead
             return count < fewest
                 ? null
                 : new RelativeLight(
-                    Freed(parts.Sum(part => part.R) / count),
-                    Freed(parts.Sum(part => part.G) / count),
-                    Freed(parts.Sum(part => part.B) / count)
+                    parts.Sum(part => part.R) / count,
+                    parts.Sum(part => part.G) / count,
+                    parts.Sum(part => part.B) / count
                 );
         }
+    }
+
+    /// <summary>The light of a cell against that of the bare paper there, freed of stray light.</summary>
+    internal static RelativeLight LightAt(CardFlat flat, PaperLight paperLight, int x, int y)
+    {
+        var (r, g, b) = paperLight.OnWhite(x, y, flat.Picture.LightAt(x, y));
+        return new RelativeLight(Freed(r), Freed(g), Freed(b));
     }
 
     private static double Freed(double light) => Math.Max(0, (light - Stray) / (1 - Stray));

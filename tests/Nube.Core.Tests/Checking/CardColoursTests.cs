@@ -158,48 +158,20 @@ public sealed class CardColoursTests
         var taken = TrialCards.Taken(painted, scanner, FirstDevice + number);
         var picture = PictureReader.ReadColours(taken.File());
         var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
-        var flat = CardFlat.Of(picture, place, card.Image.WidthMm, card.Image.HeightMm);
         var insides = AreaInside.Of(card.Masks, card.Image.Lines);
-        var reads = CardRead.Areas(flat, CardRead.PaperOf(flat, card.Masks), insides);
         return
         [
-            .. CardColours
-                .Of(
-                    reads,
-                    card.Expected,
-                    card.Paints.Paper.Colour,
-                    measured ? CardColours.SureOfSwatches : CardColours.SureOfCatalogue
-                )
-                .Select(colour =>
+            .. CardChecked
+                .Of(picture, place, card.ToCheck(measured))
+                .Colours.Areas.Select(colour =>
                     (
                         colour,
                         Ciede2000.Difference(
-                            Truth(painted, insides.Single(inside => inside.Area.Id == colour.Area)),
+                            TrialCards.Truth(painted, insides.Single(inside => inside.Area.Id == colour.Area)),
                             colour.Colour
                         )
                     )
                 ),
         ];
-    }
-
-    /// <summary>What lies on the inner part of an area, to the eye.</summary>
-    private static Lab Truth(PaintedCard card, AreaInside inside)
-    {
-        var (mask, sum) = (inside.Area, (X: 0.0, Y: 0.0, Z: 0.0));
-        var known = new Dictionary<int, Xyz>();
-        foreach (var at in inside.Cells)
-        {
-            var perCell = card.PixelsPerMm / CardFlat.PixelsPerMm;
-            var (column, row) = (
-                (int)((mask.Left + at % mask.Width + 0.5) * perCell),
-                (int)((mask.Top + at / mask.Width + 0.5) * perCell)
-            );
-            var what = card.What[Math.Min(row, card.Down - 1) * card.Across + Math.Min(column, card.Across - 1)];
-            if (!known.TryGetValue(what, out var xyz))
-                known[what] = xyz = SpectralColour.ToXyz(card.Materials[what]);
-            sum = (sum.X + xyz.X, sum.Y + xyz.Y, sum.Z + xyz.Z);
-        }
-        var count = inside.Cells.Length;
-        return Lab.FromXyz(new Xyz(sum.X / count, sum.Y / count, sum.Z / count));
     }
 }

@@ -99,17 +99,35 @@ internal sealed class PlannedCard
     /// <summary>What the areas should look like.</summary>
     public ImmutableArray<AreaExpected> Expected => AreaExpected.Of([.. Plan.Steps.Select(Plan.PassOf)], Paints);
 
+    /// <summary>What is known of its cards.</summary>
+    /// <param name="measured">Its paints were measured.</param>
+    public CardToCheck ToCheck(bool measured) =>
+        new(
+            Image.Lines,
+            Masks,
+            [.. Image.Map.Touching.Select(pair => (pair.One, pair.Other))],
+            Expected,
+            Paints.Paper.Colour,
+            measured ? CardColours.SureOfSwatches : CardColours.SureOfCatalogue
+        );
+
     /// <summary>A card as a hand paints it that errs, with paints that are not quite those of the catalogue.</summary>
     /// <param name="seed">Which hand and which paints.</param>
     /// <param name="measured">Its paints are those that Nube knows, to what a measured swatch sheet leaves open; else as near
     /// as a catalogue is.</param>
     /// <param name="strength">How much more, or less, the hand lays on an area than it should.</param>
     /// <param name="instead">The area whose colours an area gets by mistake.</param>
+    /// <param name="hides">How much of its lines an area's colour hides.</param>
+    /// <param name="strays">How far the brush strays from a line, mm.</param>
+    /// <param name="faults">What else went wrong.</param>
     public PaintedCard Painted(
         int seed,
         bool measured = false,
         Func<int, double>? strength = null,
-        Func<int, int>? instead = null
+        Func<int, int>? instead = null,
+        Func<int, double>? hides = null,
+        double strays = 0.25,
+        params IReadOnlyList<Fault> faults
     )
     {
         var random = new Random(seed);
@@ -157,16 +175,19 @@ internal sealed class PlannedCard
                 .ToDictionary(
                     area => area.Key,
                     area => new Painted(
-                        (part, ratio) =>
+                        (ground, part, ratio) =>
                             layers[instead?.Invoke(area.Key) ?? area.Key]
-                                .Aggregate(paper, (ground, layer) =>
-                                    layer.Paint.Even(ground, layer.Load * ratio * Of(layer.Spread, part))
-                                )
+                                .Aggregate(ground, (under, layer) =>
+                                    layer.Paint.Even(under, layer.Load * ratio * Of(layer.Spread, part))
+                                ),
+                        hides?.Invoke(area.Key) ?? 0
                     )
                 ),
             seed,
             paper,
-            Masks
+            Masks,
+            strays: strays,
+            faults: faults
         );
 
         double Error(double deviation) => Math.Exp(MathNet.Numerics.Distributions.Normal.Sample(random, 0, deviation));

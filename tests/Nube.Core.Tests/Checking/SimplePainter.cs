@@ -8,13 +8,13 @@ using Nube.Devices.Swatches;
 namespace Nube.Core.Tests.Checking;
 
 /// <summary>What lies on an area of a card that was painted.</summary>
-/// <param name="Look">What a part of it reflects where so many times the area's load lies.</param>
+/// <param name="Look">What a part of it reflects on such a ground where so many times the area's load lies.</param>
 /// <param name="Hides">How much of the lines it lies over is hidden under it, 0 to 1.</param>
-internal sealed record Painted(Func<CellPart, double, Spectrum> Look, double Hides = 0)
+internal sealed record Painted(Func<Spectrum, CellPart, double, Spectrum> Look, double Hides = 0)
 {
     /// <summary>One layer of a paint.</summary>
     public static Painted Flat(TruePaint paint, double load, double hides = 0) =>
-        new((_, ratio) => paint.Even(SimplePainter.WhitePaper, load * ratio), hides);
+        new((ground, _, ratio) => paint.Even(ground, load * ratio), hides);
 }
 
 /// <summary>
@@ -24,8 +24,8 @@ internal sealed record Painted(Func<CellPart, double, Spectrum> Look, double Hid
 internal static class SimplePainter
 {
     public const double PixelsPerMm = 12;
-    private const int Loads = 17;
-    private const double LoadRange = 2; // from a half to twice the area's load, in steps of the same ratio
+    private const int Loads = 25;
+    private const double LoadRange = 3; // from a third to three times the area's load, in steps of the same ratio
 
     public static readonly Spectrum WhitePaper = Spectrum.From(band => 0.86 + 0.05 * band / Spectrum.Bands);
     public static readonly Spectrum BlackInk = Spectrum.Flat(0.05);
@@ -40,6 +40,7 @@ internal static class SimplePainter
     /// <param name="uneven">Standard deviation of the logarithm of the load.</param>
     /// <param name="strays">How far the brush strays from a line, mm.</param>
     /// <param name="margin">Paper around the picture, mm.</param>
+    /// <param name="faults">What went wrong.</param>
     public static PaintedCard Paint(
         LineArt lines,
         AreaMap map,
@@ -49,22 +50,21 @@ internal static class SimplePainter
         ImmutableArray<AreaMask>? zones = null,
         double uneven = 0.06,
         double strays = 0.25,
-        double margin = 6
+        double margin = 6,
+        params IReadOnlyList<Fault> faults
     )
     {
         var (widthMm, heightMm) = (lines.Width / lines.PixelsPerMm, lines.Height / lines.PixelsPerMm);
         var (across, down) = ((int)Math.Round(widthMm * PixelsPerMm), (int)Math.Round(heightMm * PixelsPerMm));
-        var materials = new List<Spectrum> { paper ?? WhitePaper };
-        var first = new Dictionary<(int Area, CellPart Part), int>();
-        foreach (var (area, paint) in painted)
+        var bare = paper ?? WhitePaper;
+        var materials = new List<Spectrum> { bare };
+        var first = new Dictionary<(int Ground, int Area, CellPart Part), int>();
+        const int none = LabelRaster.Background;
+        var marks = faults.Where(fault => fault.Mark is not null).ToDictionary(fault => fault, _ => 0);
+        foreach (var fault in marks.Keys)
         {
-            CellPart[] parts = zones is null ? [CellPart.Middle] : Enum.GetValues<CellPart>()[1..];
-            foreach (var part in parts)
-            {
-                first[(area, part)] = materials.Count;
-                for (var step = 0; step < Loads; step++)
-                    materials.Add(paint.Look(part, Math.Pow(LoadRange, 2.0 * step / (Loads - 1) - 1)));
-            }
+            marks[fault] = materials.Count;
+            materials.Add(fault.Mark!);
         }
         var masks = (zones ?? []).ToDictionary(mask => mask.Id);
         var random = new Random(seed);
@@ -80,17 +80,38 @@ internal static class SimplePainter
                 var area = LabelAt(map.Labels, mmX + strays * edgeX.At(mmX, mmY), mmY + strays * edgeY.At(mmX, mmY));
                 var ink = DarknessAt(lines, mmX, mmY);
                 var part = masks.TryGetValue(area, out var mask) ? PartAt(mask, mmX, mmY) : CellPart.Middle;
-                if (first.TryGetValue((area, part), out var material))
+                var point = new PointMm(mmX, mmY);
+                IReadOnlyList<Fault> here =
+                    faults.Count == 0 ? [] : [.. faults.Where(fault => fault.Touches(point, area))];
+                var over = here.Select(fault => fault.OverAt(point, area)).FirstOrDefault(one => one is not null);
+                var (ground, top, times) = over is { } stray
+                    ? (painted.ContainsKey(area) ? area : none, stray.Area, stray.Load)
+                    : (none, area, here.Aggregate(1.0, (load, fault) => load * fault.LoadAt(point)));
+                if (here.FirstOrDefault(fault => fault.Mark is not null) is { } mark)
+                    what[at] = (ushort)marks[mark];
+                else if (painted.TryGetValue(top, out var paint) && times > 0)
                 {
-                    var load = Math.Exp(uneven * slow.At(mmX, mmY));
+                    var material = FirstOf(ground, top, top == area ? part : CellPart.Middle);
+                    var load = times * Math.Exp(uneven * slow.At(mmX, mmY));
                     var step = (Math.Log(load) / Math.Log(LoadRange) + 1) / 2 * (Loads - 1);
                     what[at] = (ushort)(material + (int)Math.Clamp(Math.Round(step), 0, Loads - 1));
-                    ink *= 1 - painted[area].Hides;
+                    ink *= 1 - paint.Hides;
                 }
                 line[at] = (byte)Math.Round(ink);
             }
         }
         return new PaintedCard(widthMm, heightMm, margin, PixelsPerMm, [.. materials], what, line, BlackInk);
+
+        int FirstOf(int ground, int area, CellPart part)
+        {
+            if (first.TryGetValue((ground, area, part), out var known))
+                return known;
+            var under = ground == none ? bare : painted[ground].Look(bare, CellPart.Middle, 1);
+            first[(ground, area, part)] = materials.Count;
+            for (var step = 0; step < Loads; step++)
+                materials.Add(painted[area].Look(under, part, Math.Pow(LoadRange, 2.0 * step / (Loads - 1) - 1)));
+            return first[(ground, area, part)];
+        }
     }
 
     /// <summary>The part of an area at a point; beyond its rim, where a brush strays, the middle.</summary>

@@ -1,4 +1,6 @@
 using Nube.Core.Artwork;
+using Nube.Core.Checking;
+using Nube.Core.Colour;
 using Nube.Core.Tests.Artwork;
 using Nube.Core.Tests.Artwork.Trial;
 using Nube.Devices.Cards;
@@ -58,7 +60,7 @@ internal static class TrialCards
     }
 
     /// <summary>One card, taken by a device that nobody built.</summary>
-    public static CardsTaken Taken(PaintedCard card, bool scanner, int seed)
+    public static CardsTaken Taken(PaintedCard card, bool scanner, int seed, double? bendMm = null)
     {
         var random = new Random(seed + 5000);
         var device = SheetConditions.Invented(scanner, seed);
@@ -81,11 +83,39 @@ internal static class TrialCards
                     reach * 0.55,
                     reach * 0.55,
                     360 * random.NextDouble() - 180,
-                    scanner ? 0.3 * random.NextDouble() : 1,
+                    bendMm ?? (scanner ? 0.3 * random.NextDouble() : 1),
                     seed
                 ),
             ],
             seed
         );
+    }
+
+    /// <summary>A painted card, taken, found and looked at.</summary>
+    public static CardChecked Checked(PlannedCard card, PaintedCard painted, bool scanner, int seed)
+    {
+        var picture = PictureReader.ReadColours(Taken(painted, scanner, seed, 0.15).File());
+        return CardChecked.Of(picture, CardFinder.Find(picture, card.Image.Lines)[0].Place, card.ToCheck(true));
+    }
+
+    /// <summary>What lies on the inner part of an area, to the eye.</summary>
+    public static Lab Truth(PaintedCard card, AreaInside inside)
+    {
+        var (mask, sum) = (inside.Area, (X: 0.0, Y: 0.0, Z: 0.0));
+        var known = new Dictionary<int, Xyz>();
+        foreach (var at in inside.Cells)
+        {
+            var perCell = card.PixelsPerMm / CardFlat.PixelsPerMm;
+            var (column, row) = (
+                (int)((mask.Left + at % mask.Width + 0.5) * perCell),
+                (int)((mask.Top + at / mask.Width + 0.5) * perCell)
+            );
+            var what = card.What[Math.Min(row, card.Down - 1) * card.Across + Math.Min(column, card.Across - 1)];
+            if (!known.TryGetValue(what, out var xyz))
+                known[what] = xyz = SpectralColour.ToXyz(card.Materials[what]);
+            sum = (sum.X + xyz.X, sum.Y + xyz.Y, sum.Z + xyz.Z);
+        }
+        var count = inside.Cells.Length;
+        return Lab.FromXyz(new Xyz(sum.X / count, sum.Y / count, sum.Z / count));
     }
 }

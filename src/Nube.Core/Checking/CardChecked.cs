@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Light;
+
+namespace Nube.Core.Checking;
+
+/// <summary>What is known of a card before it is looked at.</summary>
+/// <param name="Lines">The stamped lines.</param>
+/// <param name="Masks">Its areas.</param>
+/// <param name="Touching">Areas side by side.</param>
+/// <param name="Expected">What its areas are to look like after what was done.</param>
+/// <param name="Paper">The colour of the bare paper.</param>
+/// <param name="SureOfPaints">How far <paramref name="Expected"/> may be off, CIEDE2000, in two of three cases.</param>
+public sealed record CardToCheck(
+    LineArt Lines,
+    ImmutableArray<AreaMask> Masks,
+    ImmutableArray<(int One, int Other)> Touching,
+    ImmutableArray<AreaExpected> Expected,
+    Srgb Paper,
+    double SureOfPaints
+)
+{
+    /// <summary>Width of its picture, mm.</summary>
+    public double WidthMm => Lines.Width / Lines.PixelsPerMm;
+
+    /// <summary>Height of its picture, mm.</summary>
+    public double HeightMm => Lines.Height / Lines.PixelsPerMm;
+}
+
+/// <summary>What came out on a card.</summary>
+/// <param name="Flat">The card, laid flat.</param>
+/// <param name="Colours">What its areas came out as.</param>
+/// <param name="Findings">What is otherwise than it was to be, most worth mending first.</param>
+public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableArray<Finding> Findings)
+{
+    /// <summary>Looks at a card.</summary>
+    /// <param name="picture">The scan or photo.</param>
+    /// <param name="place">Where the card lies in it.</param>
+    /// <param name="card">What is known of it.</param>
+    public static CardChecked Of(ColourPicture picture, CardPlace place, CardToCheck card)
+    {
+        ArgumentNullException.ThrowIfNull(card);
+        var flat = CardFlat.Of(picture, place, card.WidthMm, card.HeightMm);
+        var light = CardRead.PaperOf(flat, card.Masks);
+        var reads = CardRead.Areas(flat, light, AreaInside.Of(card.Masks, card.Lines));
+        var colours = CardColours.Of(reads, card.Expected, card.Paper, card.SureOfPaints);
+        var map = CardMap.Of(flat, card.Masks, card.Lines);
+        var eye = CardToEye.Of(flat, light, colours.Device, card.Paper);
+        var tones = AreaTone.Of(map, eye);
+        var coloured = card.Expected.Select(area => area.Area).ToHashSet();
+        var ofColour = ColourFindings.Of(colours, card);
+        var bare = ofColour.Where(one => one.Kind == FindingKind.Forgotten).Select(one => one.Area).ToHashSet();
+        var seen = new CardSeen(map, eye, tones, coloured);
+        var over = OverLines.Of(seen, card.Touching);
+        return new CardChecked(
+            flat,
+            colours,
+            [
+                .. ofColour
+                    .Concat(over.Findings)
+                    .Concat(Specks.Of(seen, over.Cells))
+                    .Concat(Evenness.Of(seen, over.Cells))
+                    .Where(one => !bare.Contains(one.Area) || one.Kind == FindingKind.Forgotten)
+                    .Concat(LinesOfCard.Dulled(seen))
+                    .Concat(LinesOfCard.Warped(place, card))
+                    .OrderByDescending(WorthMending)
+                    .ThenBy(one => one.Kind)
+                    .ThenBy(one => one.Area),
+            ]
+        );
+    }
+
+    /// <summary>How much it is seen: how far it is off, and from how far away.</summary>
+    private static double WorthMending(Finding one) => one.Difference * Math.Sqrt(one.SizeMm2);
+}
+
+/// <summary>A card as it is seen, cell by cell.</summary>
+/// <param name="Map">What is where.</param>
+/// <param name="Eye">Its light.</param>
+/// <param name="Tones">The light of most of each area.</param>
+/// <param name="Coloured">Areas that something was laid on.</param>
+internal sealed record CardSeen(
+    CardMap Map,
+    CardToEye Eye,
+    IReadOnlyDictionary<int, AreaTone> Tones,
+    IReadOnlySet<int> Coloured
+);

@@ -1,0 +1,121 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Light;
+using OpenCvSharp;
+
+namespace Nube.Core.Checking;
+
+/// <summary>What is where on a card that was laid flat: of each of its cells the area, its part, and how far lines are.</summary>
+internal sealed class CardMap
+{
+    /// <summary>The paper around the image.</summary>
+    public const int Paper = 0;
+
+    /// <summary>So dark is a cell that has some of a line, of 255.</summary>
+    public const byte HasLine = 20;
+
+    private CardMap(int width, int height, int margin) =>
+        (Width, Height, Margin, Area, Part, FromRim, Line) = (
+            width,
+            height,
+            margin,
+            new int[width * height],
+            new CellPart[width * height],
+            new float[width * height],
+            new byte[width * height]
+        );
+
+    /// <summary>Cells across.</summary>
+    public int Width { get; }
+
+    /// <summary>Cells down.</summary>
+    public int Height { get; }
+
+    /// <summary>Cells of paper around the card's picture.</summary>
+    public int Margin { get; }
+
+    /// <summary>The area of each cell; <see cref="Paper"/> where there is none.</summary>
+    public int[] Area { get; }
+
+    /// <summary>The part of its area.</summary>
+    public CellPart[] Part { get; }
+
+    /// <summary>How far a cell is from lines and from what is not of its area, mm; 0 on lines.</summary>
+    public float[] FromRim { get; }
+
+    /// <summary>How dark the stamped line is there, 0 to 255.</summary>
+    public byte[] Line { get; }
+
+    /// <summary>Side of a cell, mm.</summary>
+    public const double CellMm = AreaMask.CellMm;
+
+    /// <summary>Size of a cell, mm2.</summary>
+    public const double CellMm2 = CellMm * CellMm;
+
+    /// <summary>The map of a card.</summary>
+    public static CardMap Of(CardFlat flat, ImmutableArray<AreaMask> masks, LineArt lines)
+    {
+        var map = new CardMap(flat.Picture.Width, flat.Picture.Height, flat.Margin);
+        using var dark = LinesOf(lines);
+        var (columns, rows) = (Math.Min(dark.Width, map.Width - map.Margin), dark.Height);
+        for (var y = 0; y < Math.Min(rows, map.Height - map.Margin); y++)
+        {
+            for (var x = 0; x < columns; x++)
+                map.Line[(y + map.Margin) * map.Width + x + map.Margin] = dark.At<byte>(y, x);
+        }
+        foreach (var mask in masks)
+        {
+            for (var at = 0; at < mask.Parts.Length; at++)
+            {
+                if (mask.Parts[at] == CellPart.Outside || map.CellOf(mask, at) is not { } cell)
+                    continue;
+                (map.Area[cell], map.Part[cell]) = (mask.Id, mask.Parts[at]);
+            }
+        }
+        foreach (var mask in masks)
+        {
+            var far = AreaInside.FromRim(mask, dark);
+            for (var at = 0; at < mask.Parts.Length; at++)
+            {
+                if (mask.Parts[at] != CellPart.Outside && map.CellOf(mask, at) is { } cell)
+                    map.FromRim[cell] = far[at];
+            }
+        }
+        map.MeasurePaper();
+        return map;
+    }
+
+    /// <summary>How dark the stamped lines are, 0 to 255, in the cells of the card's picture.</summary>
+    public static Mat LinesOf(LineArt lines)
+    {
+        using var darkness = lines.Wrap(lines.Darkness);
+        var cells = new Mat();
+        var times = CardFlat.PixelsPerMm / lines.PixelsPerMm;
+        var size = new Size(Math.Ceiling(lines.Width * times), Math.Ceiling(lines.Height * times));
+        Cv2.Resize(darkness, cells, size, 0, 0, InterpolationFlags.Area);
+        return cells;
+    }
+
+    /// <summary>The cell of the card that a cell of a mask is; null beyond the card.</summary>
+    private int? CellOf(AreaMask mask, int at)
+    {
+        var (x, y) = (mask.Left + at % mask.Width + Margin, mask.Top + at / mask.Width + Margin);
+        return x < 0 || y < 0 || x >= Width || y >= Height ? null : y * Width + x;
+    }
+
+    private void MeasurePaper()
+    {
+        using var bare = new Mat(Height, Width, MatType.CV_8UC1, Scalar.Black);
+        var pixels = bare.AsSpan<byte>();
+        for (var cell = 0; cell < Area.Length; cell++)
+            pixels[cell] = Area[cell] == Paper && Line[cell] < HasLine ? (byte)255 : (byte)0;
+        using var distance = new Mat();
+        Cv2.DistanceTransform(bare, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+        var far = distance.AsSpan<float>();
+        for (var cell = 0; cell < Area.Length; cell++)
+        {
+            if (Area[cell] == Paper)
+                FromRim[cell] = (float)Math.Max(0, (far[cell] - 0.5) * CellMm);
+        }
+    }
+}

@@ -1,0 +1,92 @@
+namespace Nube.Core.Checking;
+
+/// <summary>What can be found to be wrong with a card.</summary>
+public enum FindingKind
+{
+    /// <summary>An area that was to be coloured is bare.</summary>
+    Forgotten,
+
+    /// <summary>Two areas have each other's colours.</summary>
+    Exchanged,
+
+    /// <summary>Less colour lies there than was to.</summary>
+    TooPale,
+
+    /// <summary>More colour lies there than was to.</summary>
+    TooStrong,
+
+    /// <summary>The colour is another than any load of what was to lie there has.</summary>
+    HueOff,
+
+    /// <summary>Areas side by side were to differ in lightness, and hardly do.</summary>
+    AlikeInValue,
+
+    /// <summary>Colour of an area lies beyond its line.</summary>
+    OverTheLine,
+
+    /// <summary>The colours of two areas ran into each other.</summary>
+    RunTogether,
+
+    /// <summary>Spots of bare paper in what is coloured.</summary>
+    BareSpecks,
+
+    /// <summary>Dark spots of powder, ink or dust.</summary>
+    DarkSpecks,
+
+    /// <summary>The colour lies in streaks.</summary>
+    Streaky,
+
+    /// <summary>Water pushed the colour aside: a pale spot with a dark rim.</summary>
+    Bloom,
+
+    /// <summary>Colour hides the stamped line.</summary>
+    LinesDulled,
+
+    /// <summary>The paper does not lie flat any more.</summary>
+    Warped,
+}
+
+/// <summary>Which way a hue is off.</summary>
+public enum HueShift
+{
+    /// <summary>Towards red.</summary>
+    Redder,
+
+    /// <summary>Towards yellow.</summary>
+    Yellower,
+
+    /// <summary>Towards green.</summary>
+    Greener,
+
+    /// <summary>Towards blue.</summary>
+    Bluer,
+
+    /// <summary>Less of any hue.</summary>
+    Greyer,
+
+    /// <summary>More of its own hue.</summary>
+    Purer,
+}
+
+/// <summary>Something that came out otherwise than it was to.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Area">The area that it is in; 0 for the paper around the image, or for the whole card.</param>
+/// <param name="Other">The other area that has to do with it; null when none has.</param>
+/// <param name="Difference">
+/// How far the place is from what it was to be: CIEDE2000; of dulled lines the Michelson contrast that is missing, of warped
+/// paper mm.
+/// </param>
+/// <param name="SizeMm2">How much of the card it takes, mm2.</param>
+/// <param name="Outline">Around where it is: an SVG path in mm of the card's picture, even-odd.</param>
+/// <param name="Shift">Which way a hue is off; null for all others.</param>
+/// <param name="Spots">How many places it is made of.</param>
+public sealed record Finding(
+    FindingKind Kind,
+    int Area,
+    int? Other,
+    double Difference,
+    double SizeMm2,
+    string Outline,
+    HueShift? Shift = null,
+    int Spots = 1
+);

@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using Nube.Core.Checking;
+
+namespace Nube.Core.Tests.Checking;
+
+public sealed class FindingsTests
+{
+    /// <summary>Faults that can be on one card together, and none.</summary>
+    private static readonly FindingKind[][] together =
+    [
+        [FindingKind.OverTheLine, FindingKind.TooPale, FindingKind.BareSpecks, FindingKind.Exchanged],
+        [FindingKind.RunTogether, FindingKind.TooStrong, FindingKind.Streaky, FindingKind.LinesDulled],
+        [FindingKind.Bloom, FindingKind.Forgotten, FindingKind.DarkSpecks, FindingKind.HueOff, FindingKind.Warped],
+    ];
+
+    private const int FirstSeed = 500; // devices, hands and faults that no bound was set on
+    private const int Cards = 6; // of each set of faults
+
+    private static readonly Lazy<ImmutableArray<FaultsFound>> found = new(() =>
+        [
+            .. Enumerable
+                .Range(0, Cards * together.Length)
+                .Select(number =>
+                {
+                    var seed = FirstSeed + number;
+                    var cards = new FaultyCards(new PlannedCard(TrialCards.Image(number / 2 % 3), seed));
+                    return cards.With(seed, number % 2 == 0, measured: true, together[number % together.Length]);
+                }),
+        ]
+    );
+
+    /// <summary>Precision and recall by their definition: right ones by all found, found ones by all there are.</summary>
+    [Fact]
+    public void Faults_that_can_be_seen_are_found_and_what_is_found_is_there()
+    {
+        var faults = found.Value.SelectMany(card => card.Faults).ToList();
+        var findings = found.Value.SelectMany(card => card.Findings).ToList();
+
+        // Asked: 0.9 of both.
+        Assert.InRange(faults.Count(fault => fault.Right) / (double)faults.Count, 0.8, 1);
+        Assert.InRange(findings.Count(finding => finding.Right) / (double)findings.Count, 0.85, 1);
+    }
+
+    [Theory]
+    [InlineData(FindingKind.TooPale)]
+    [InlineData(FindingKind.TooStrong)]
+    [InlineData(FindingKind.Forgotten)]
+    [InlineData(FindingKind.Exchanged)]
+    [InlineData(FindingKind.BareSpecks)]
+    [InlineData(FindingKind.DarkSpecks)]
+    [InlineData(FindingKind.Streaky)]
+    [InlineData(FindingKind.Bloom)]
+    public void Of_each_kind_most_are_found(FindingKind kind)
+    {
+        var faults = found.Value.SelectMany(card => card.Faults).Where(fault => fault.Kind == kind).ToList();
+
+        Assert.InRange(faults.Count, Cards / 2, Cards);
+        Assert.InRange(faults.Count(fault => fault.Right) / (double)faults.Count, 0.66, 1);
+    }
+
+    [Theory]
+    [InlineData(FindingKind.BareSpecks)]
+    [InlineData(FindingKind.DarkSpecks)]
+    [InlineData(FindingKind.Bloom)]
+    [InlineData(FindingKind.OverTheLine)]
+    public void Sizes_are_told_within_30_of_100_in_the_median(FindingKind kind)
+    {
+        var sizes = found
+            .Value.SelectMany(card => card.Faults)
+            .Where(fault => fault.Kind == kind && fault.Size is not null)
+            .Select(fault => Math.Abs(fault.Size!.Value - 1))
+            .Order()
+            .ToList();
+
+        Assert.NotEmpty(sizes);
+        Assert.InRange(sizes[sizes.Count / 2], 0, 0.3);
+    }
+
+    [Fact]
+    public void On_faultless_cards_no_more_than_one_area_in_twenty_has_a_finding_that_is_not_so()
+    {
+        var cards = Enumerable
+            .Range(0, 6)
+            .Select(number =>
+            {
+                var seed = FirstSeed + 100 + number;
+                return new FaultyCards(new PlannedCard(TrialCards.Image(number % 3), seed)).Faultless(
+                    seed,
+                    number % 2 == 0,
+                    measured: true
+                );
+            })
+            .ToList();
+
+        Assert.InRange(
+            cards.Sum(card => card.Findings.Count(finding => !finding.Right)) / (double)cards.Sum(card => card.Areas),
+            0,
+            1 / 20.0
+        );
+    }
+
+    [Fact]
+    public void A_hand_that_is_strong_on_all_areas_is_one_finding_for_the_whole_card()
+    {
+        var card = new PlannedCard(TrialCards.Image(0), FirstSeed + 200);
+
+        var seen = TrialCards.Checked(card, card.Painted(FirstSeed + 200, true, _ => 1.8), true, FirstSeed + 200);
+
+        Assert.Contains(seen.Findings, one => one.Kind == FindingKind.TooStrong && one.Area == 0);
+        Assert.InRange(seen.Colours.Hand, 1.35, 2.4);
+        Assert.InRange(seen.Findings.Count(one => one.Kind == FindingKind.TooStrong), 1, 3);
+    }
+
+    [Fact]
+    public void Of_two_faults_the_one_that_is_seen_more_comes_first()
+    {
+        var card = new PlannedCard(TrialCards.Image(1), FirstSeed + 201);
+        var areas = card.Image.Map.Areas.OrderByDescending(area => area.SizeMm2).ToList();
+        var (large, small) = (areas[0].Id, areas[^1].Id);
+
+        var seen = TrialCards.Checked(
+            card,
+            card.Painted(FirstSeed + 201, true, area => area == large || area == small ? 1e-6 : 1),
+            true,
+            FirstSeed + 201
+        );
+
+        Assert.Equal((FindingKind.Forgotten, large), (seen.Findings[0].Kind, seen.Findings[0].Area));
+        var weights = seen.Findings.Select(one => one.Difference * Math.Sqrt(one.SizeMm2)).ToList();
+        Assert.Equal(weights.OrderDescending(), weights);
+    }
+}
