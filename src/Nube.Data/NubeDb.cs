@@ -51,6 +51,9 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
     /// <summary>Long work.</summary>
     public DbSet<Job> Jobs => Set<Job>();
 
+    /// <summary>Pictures of coloured cards, and what was found on them.</summary>
+    public DbSet<CardCheck> CardChecks => Set<CardCheck>();
+
     /// <summary>How cards of plans look; can be computed again.</summary>
     public DbSet<CardLook> CardLooks => Set<CardLook>();
 
@@ -181,6 +184,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             run.Property(r => r.Name).HasMaxLength(200);
             run.Property(r => r.Palette).AsJsonb();
             run.Property(r => r.Silenced).AsJsonb();
+            run.Property(r => r.MeantSo).AsJsonb();
             run.Property(r => r.Schools).AsJsonb();
             run.Property(r => r.Design).AsJsonb();
             run.Property(r => r.Version).IsRowVersion();
@@ -273,6 +277,16 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             tap.Property(t => t.Arrival).UseIdentityAlwaysColumn();
             tap.Property(t => t.Tap).AsJsonb();
             tap.HasIndex(t => new { t.RunId, t.Arrival });
+        });
+        builder.Entity<CardCheck>(check =>
+        {
+            check.ToTable("card_checks");
+            check.HasQueryFilter(c => c.MakerId == MakerId);
+            check.HasOne<Run>().WithMany().HasForeignKey(c => c.RunId);
+            check.Property(c => c.FileHash).HasMaxLength(64);
+            check.Property(c => c.FileName).HasMaxLength(260);
+            check.Property(c => c.Cards).AsJsonb();
+            check.HasIndex(c => new { c.RunId, c.TakenAt });
         });
         builder.Entity<CardLook>(look =>
         {

@@ -88,6 +88,7 @@ builder
     .AddScoped<PictureDesk>()
     .AddScoped<FindAreasJob>()
     .AddScoped<ReadStampJob>()
+    .AddScoped<CheckCardsJob>()
     .AddScoped<ImprovePlanJob>()
     .AddScoped<PlayCardJob>()
     .AddScoped<CardLooksKept>()
@@ -226,6 +227,7 @@ api.MapThrift();
 api.MapPlan();
 api.MapBench();
 api.MapRecord();
+api.MapCheck();
 api.MapAgain();
 api.MapApart();
 api.MapStash();

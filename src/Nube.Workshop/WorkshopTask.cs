@@ -27,6 +27,7 @@ namespace Nube.Workshop;
 [JsonDerivedType(typeof(ShareLooks), "shareLooks")]
 [JsonDerivedType(typeof(ShareLayers), "shareLayers")]
 [JsonDerivedType(typeof(CutParts), "cutParts")]
+[JsonDerivedType(typeof(CheckCards), "checkCards")]
 public abstract record WorkshopTask
 {
     /// <summary>What it may take.</summary>

@@ -19,6 +19,7 @@ export const { p, navigate, route } = createRouter({
     '/colours': () => import('./places/run/ColoursStage.svelte'),
     '/plan': () => import('./places/run/PlanStage.svelte'),
     '/bench': () => import('./places/run/BenchStage.svelte'),
+    '/check': () => import('./places/run/CheckStage.svelte'),
     '/finish': () => import('./places/run/FinishStage.svelte'),
     layout: RunPlace,
   },

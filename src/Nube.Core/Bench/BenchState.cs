@@ -114,16 +114,22 @@ public sealed record BenchState(
     }
 
     /// <summary>The passes that were done, in their order, with what was on the brush in truth.</summary>
-    public IEnumerable<Pass> PassesDone(Plan plan)
+    public IEnumerable<Pass> PassesDone(Plan plan) => PassesDone(plan, _ => true);
+
+    /// <summary>The same of one card.</summary>
+    public IEnumerable<Pass> PassesDone(Plan plan, int card) => PassesDone(plan, step => step.Card == card);
+
+    private IEnumerable<Pass> PassesDone(Plan plan, Func<PlannedStep, bool> which)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        return Done.Select(number =>
-            plan.PassOf(plan.Steps[number - 1]) is var pass && Instead.TryGetValue(number, out var mix)
-                ? pass with
-                {
-                    Mix = mix,
-                }
-                : pass
-        );
+        return Done.Where(number => which(plan.Steps[number - 1]))
+            .Select(number =>
+                plan.PassOf(plan.Steps[number - 1]) is var pass && Instead.TryGetValue(number, out var mix)
+                    ? pass with
+                    {
+                        Mix = mix,
+                    }
+                    : pass
+            );
     }
 }

@@ -11,6 +11,9 @@ namespace Nube.Core.Checking;
 /// <param name="ByStrength">Its light, middle and shadow at each of <see cref="Strengths"/>.</param>
 public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength)
 {
+    /// <summary>It is not to be even: a gradient, or what comes through openings, lies on it.</summary>
+    public bool Varies { get; init; }
+
     /// <summary>Loads against those that were planned, from a quarter to four times, in even ratios.</summary>
     public static ImmutableArray<double> Strengths { get; } =
     [.. Enumerable.Range(0, 9).Select(step => Math.Pow(2, (step - 4) / 2.0))];
@@ -38,7 +41,10 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
         [
             .. byStrength[0]
                 .Areas.Keys.Where(area => area > Pass.Panel)
-                .Select(area => new AreaExpected(area, [.. byStrength.Select(card => ZoneLight.Of(card.Areas[area]))])),
+                .Select(area => new AreaExpected(area, [.. byStrength.Select(card => ZoneLight.Of(card.Areas[area]))])
+                {
+                    Varies = byStrength[0].Areas[area] is { Gradient: not null } or { Through: not null },
+                }),
         ];
     }
 

@@ -51,7 +51,13 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         var coloured = card.Expected.Select(area => area.Area).ToHashSet();
         var ofColour = ColourFindings.Of(colours, card);
         var bare = ofColour.Where(one => one.Kind == FindingKind.Forgotten).Select(one => one.Area).ToHashSet();
-        var seen = new CardSeen(map, eye, tones, coloured);
+        var seen = new CardSeen(
+            map,
+            eye,
+            tones,
+            coloured,
+            card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet()
+        );
         var over = OverLines.Of(seen, card.Touching);
         return new CardChecked(
             flat,
@@ -80,9 +86,11 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
 /// <param name="Eye">Its light.</param>
 /// <param name="Tones">The light of most of each area.</param>
 /// <param name="Coloured">Areas that something was laid on.</param>
+/// <param name="Even">Those of them that are to be even.</param>
 internal sealed record CardSeen(
     CardMap Map,
     CardToEye Eye,
     IReadOnlyDictionary<int, AreaTone> Tones,
-    IReadOnlySet<int> Coloured
+    IReadOnlySet<int> Coloured,
+    IReadOnlySet<int> Even
 );

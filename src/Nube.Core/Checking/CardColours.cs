@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Materials;
 using Nube.Core.Swatches;
 
 namespace Nube.Core.Checking;
@@ -59,6 +60,24 @@ public sealed class CardColours
 
     /// <summary>The same of colours whose swatches were read.</summary>
     public const double SureOfSwatches = 1.5;
+
+    /// <summary>
+    /// How far colours of such paints may be off, CIEDE2000, in two of three cases: of each what its swatches left open, where
+    /// they were read; the mean of squares of all.
+    /// </summary>
+    public static double SureOf(IReadOnlyCollection<Colourant> used)
+    {
+        ArgumentNullException.ThrowIfNull(used);
+        // Nine of ten lie within 1.645 standard deviations of a normal distribution, two of three within one.
+        const double nineOfTen = 1.645;
+        return used.Count == 0
+            ? SureOfCatalogue
+            : Math.Sqrt(
+                used.Average(colourant =>
+                    Math.Pow(colourant.Measured is { } measured ? measured.HowSure / nineOfTen : SureOfCatalogue, 2)
+                )
+            );
+    }
 
     // Set on the trial cards and devices.
     private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
@@ -137,10 +156,20 @@ public sealed class CardColours
                 .Select(step => (Strength: (step - Steps) * StepOfStrength, Colour: byStep[step]))
                 .MinBy(way =>
                     Math.Pow(Ciede2000.Difference(way.Colour, seen), 2) / variance
-                    + Math.Pow((way.Strength - hand) / SureOfStrength, 2)
+                    + OddsAgainst((way.Strength - hand) / SureOfStrength)
                 )
                 .Strength;
         }
+
+        /// <summary>
+        /// Twice the logarithm of the odds against such a strength: small ones count as those of a normal distribution, but a
+        /// hand that slipped is not held to be like the others (K. L. Lange, R. J. A. Little, J. M. G. Taylor, "Robust
+        /// statistical modeling using the t distribution", J. Am. Stat. Assoc. 84 (1989), 881-896).
+        /// </summary>
+        private static double OddsAgainst(double deviations) =>
+            (Freedom + 1) * Math.Log(1 + deviations * deviations / Freedom);
+
+        private const double Freedom = 3; // degrees of freedom: few slips, but there are some
 
         public SeenAndHeld Held(DeviceBySight device, double strength)
         {

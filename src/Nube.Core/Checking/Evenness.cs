@@ -34,7 +34,7 @@ internal static class Evenness
         {
             var area = map.Area[cell];
             if (
-                seen.Coloured.Contains(area)
+                seen.Even.Contains(area)
                 && seen.Tones.ContainsKey(area)
                 && map.FromRim[cell] >= FromRimMm
                 && map.Part[cell] != CellPart.White

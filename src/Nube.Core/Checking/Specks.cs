@@ -43,7 +43,7 @@ internal static class Specks
             var usual = Math.Min(around[cell], Brightest(tone));
             if (map.FromRim[cell] >= DarkFromRimMm && usual > DarkestTold && Brightest(eye[cell]) < Darker * usual)
                 Add(dark, area, cell);
-            if (coloured && map.Part[cell] != CellPart.White && BareShare(eye[cell], tone) > HalfBare)
+            if (seen.Even.Contains(area) && map.Part[cell] != CellPart.White && BareShare(eye[cell], tone) > HalfBare)
                 Add(bare, area, cell);
         }
         foreach (var (area, cells) in bare)

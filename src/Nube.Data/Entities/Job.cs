@@ -33,6 +33,9 @@ public enum JobKind
 
     /// <summary>Playing it as finely as it is seen in the end.</summary>
     FineLook,
+
+    /// <summary>Looking at coloured cards.</summary>
+    CheckCards,
 }
 
 /// <summary>Long work: what is to be done, whose turn it is, and how it looks from outside.</summary>

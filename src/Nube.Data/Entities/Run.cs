@@ -31,6 +31,9 @@ public sealed class Run : IOwned
     /// <summary>Rules that the maker silenced for this run, each with the reason.</summary>
     public ImmutableDictionary<string, string> Silenced { get; set; } = ImmutableDictionary<string, string>.Empty;
 
+    /// <summary>What is found on its cards and was meant to be so.</summary>
+    public ImmutableArray<MeantSo> MeantSo { get; set; } = [];
+
     /// <summary>What its cards are made of; null until the maker says so.</summary>
     public CardDesign? Design { get; set; }
 

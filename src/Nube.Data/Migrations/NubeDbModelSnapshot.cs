@@ -181,6 +181,51 @@ namespace Nube.Data.Migrations
                     b.ToTable("bench_taps", (string)null);
                 });
 
+            modelBuilder.Entity("Nube.Data.Entities.CardCheck", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Cards")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("cards");
+
+                    b.Property<string>("FileHash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("file_hash");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasMaxLength(260)
+                        .HasColumnType("character varying(260)")
+                        .HasColumnName("file_name");
+
+                    b.Property<Guid>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<DateTimeOffset>("TakenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("taken_at");
+
+                    b.HasKey("Id")
+                        .HasName("pk_card_checks");
+
+                    b.HasIndex("RunId", "TakenAt")
+                        .HasDatabaseName("ix_card_checks_run_id_taken_at");
+
+                    b.ToTable("card_checks", (string)null);
+                });
+
             modelBuilder.Entity("Nube.Data.Entities.CardLook", b =>
                 {
                     b.Property<Guid>("MakerId")
@@ -724,6 +769,11 @@ namespace Nube.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("maker_id");
 
+                    b.Property<string>("MeantSo")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("meant_so");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(200)
@@ -1226,6 +1276,16 @@ namespace Nube.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_bench_taps_runs_run_id");
+                });
+
+            modelBuilder.Entity("Nube.Data.Entities.CardCheck", b =>
+                {
+                    b.HasOne("Nube.Data.Entities.Run", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_card_checks_runs_run_id");
                 });
 
             modelBuilder.Entity("Nube.Data.Entities.CardLook", b =>

@@ -111,6 +111,17 @@ public sealed record CardsTaken(
 {
     private static readonly Spectrum wood = Spectrum.From(band => 0.08 + 0.28 * band / Spectrum.Bands);
 
+    /// <summary>One card, laid down by a hand that does not lay it straight.</summary>
+    public static CardsTaken One(PaintedCard card, SheetConditions device, int seed)
+    {
+        ArgumentNullException.ThrowIfNull(card);
+        var turn = 40 * (new Random(seed).NextDouble() - 0.5); // degrees
+        var (width, height) = (card.WidthMm + 2 * card.MarginMm, card.HeightMm + 2 * card.MarginMm);
+        var reach = 1.1 * Math.Sqrt(width * width + height * height);
+        var laid = new CardLaid(card, reach / 2, reach / 2, turn, 0.2, seed);
+        return new CardsTaken(device, reach, reach, Under.DarkLid, [laid], seed);
+    }
+
     /// <summary>The JPEG file.</summary>
     public byte[] File()
     {

@@ -38,7 +38,7 @@ public sealed class JobTurns(
 
     private const int PickingLock = 0x4e756265; // of PostgreSQL's advisory locks: one turn picks at a time
 
-    private static readonly JobKind[] OfPictures = [JobKind.FindAreas, JobKind.ReadStamp];
+    private static readonly JobKind[] OfPictures = [JobKind.FindAreas, JobKind.ReadStamp, JobKind.CheckCards];
     private static readonly JobKind[] OfSearches = [JobKind.ImprovePlan];
 
     /// <summary>Asks for a turn for a kind of work.</summary>
@@ -46,7 +46,7 @@ public sealed class JobTurns(
     {
         _ = kind switch
         {
-            JobKind.FindAreas or JobKind.ReadStamp => queue.Enqueue<JobTurns>(turn =>
+            JobKind.FindAreas or JobKind.ReadStamp or JobKind.CheckCards => queue.Enqueue<JobTurns>(turn =>
                 turn.TakePictures(null!, CancellationToken.None)
             ),
             JobKind.FirstLook => queue.Enqueue<JobTurns>(turn => turn.TakeFirstLooks(null!, CancellationToken.None)),
@@ -104,6 +104,7 @@ public sealed class JobTurns(
                         JobKind.FirstLook or JobKind.FineLook => services
                             .GetRequiredService<PlayCardJob>()
                             .Work(job, cancel),
+                        JobKind.CheckCards => services.GetRequiredService<CheckCardsJob>().Work(job, cancel),
                         JobKind.ReadStamp => services.GetRequiredService<ReadStampJob>().Work(job, cancel),
                         _ => services.GetRequiredService<ImprovePlanJob>().Work(job, cancel),
                     }

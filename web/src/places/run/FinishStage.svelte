@@ -213,6 +213,7 @@
         <button type="button" class="btn btn-line" disabled={record.busy} onclick={again}
           >Make it again</button
         >
+        {#if !bare}<a class="btn btn-line" href="/runs/{id}/check">Check a scan of it</a>{/if}
         <a class="btn btn-line" href="/api/runs/{id}/plan/sheet.pdf" target="_blank" rel="noreferrer"
           >Bench sheet, PDF</a
         >

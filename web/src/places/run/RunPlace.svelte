@@ -11,7 +11,7 @@
   let { children }: { children: Snippet } = $props();
 
   const id = $derived(route.pathname.split('/')[2] ?? '');
-  const stage = $derived(route.pathname.split('/')[3] as Stage);
+  const stage = $derived(route.pathname.split('/')[3] as Stage | 'check');
   const run = provideRun(() => id);
 
   $effect(() => {
@@ -28,13 +28,14 @@
     if (clock.now > changesAt && !run.busy) void run.refresh();
   });
 
-  const names: Record<Stage, string> = {
+  const names: Record<Stage | 'check', string> = {
     design: 'Design',
     image: 'Image',
     colours: 'Colours',
     plan: 'Plan',
     bench: 'Bench',
     finish: 'Finish',
+    check: 'Check',
   };
   const piece = $derived(pieceOf(run.value));
   const here = $derived(run.value?.stages.find((s) => s.stage === stage));
@@ -72,6 +73,9 @@
           <span class="px-2 py-1 text-quiet" aria-disabled="true">{names[s.stage]}</span>
         {/if}
       {/each}
+      {#if stage === 'check'}
+        <span class="border-b-2 border-base-content px-2 py-1 font-bold" aria-current="step">Check</span>
+      {/if}
     </nav>
     <!-- At the bench the step says how far it is, and a narrow screen has no room to spare. -->
     <p class={['ml-auto', stage === 'bench' && 'max-lg:hidden']}>{here?.sentence}</p>

@@ -1,0 +1,319 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Nube.Core.Acts;
+using Nube.Core.Artwork;
+using Nube.Core.Bench;
+using Nube.Core.Checking;
+using Nube.Core.Colour;
+using Nube.Core.Light;
+using Nube.Core.Planning;
+using Nube.Core.Swatches;
+using Nube.Data;
+using Nube.Data.Entities;
+using Nube.Devices.Cards;
+using Nube.Devices.Swatches;
+using Nube.Server.Support;
+using Nube.Server.Work;
+using Nube.Workshop;
+
+namespace Nube.Server.Places;
+
+/// <summary>Something that came out otherwise than it was to.</summary>
+/// <param name="Kind">What kind of thing.</param>
+/// <param name="Area">The area; 0 for the paper around the image, or for the whole card.</param>
+/// <param name="Other">The other area that has to do with it.</param>
+/// <param name="Title">What, in a few words.</param>
+/// <param name="Reason">How much, how large, and why it counts.</param>
+/// <param name="Outline">Around where it is: an SVG path in mm of the card's picture.</param>
+/// <param name="Seen">The colour that lies there.</param>
+/// <param name="Expected">The colour that was to; null where it is not about the colour of an area.</param>
+/// <param name="IsMeant">The maker said that it is meant to be so.</param>
+public sealed record FindingView(
+    FindingKind Kind,
+    int Area,
+    int? Other,
+    string Title,
+    string Reason,
+    string Outline,
+    Srgb? Seen,
+    Srgb? Expected,
+    bool IsMeant
+);
+
+/// <summary>A card that was looked at.</summary>
+/// <param name="Card">Its number.</param>
+/// <param name="PictureUrl">It, laid flat, with paper around its picture.</param>
+/// <param name="WidthMm">Width of its picture, mm.</param>
+/// <param name="HeightMm">Height of its picture, mm.</param>
+/// <param name="MarginMm">How much paper that is, mm.</param>
+/// <param name="Areas">How many areas were read.</param>
+/// <param name="MedianDifference">From what was to be expected, over its areas, CIEDE2000.</param>
+/// <param name="Findings">Most worth mending first.</param>
+public sealed record CheckedCardView(
+    int Card,
+    string PictureUrl,
+    double WidthMm,
+    double HeightMm,
+    double MarginMm,
+    int Areas,
+    double? MedianDifference,
+    IReadOnlyList<FindingView> Findings
+);
+
+/// <summary>A picture of cards, and what was found on them.</summary>
+public sealed record CheckView(Guid Id, DateTimeOffset TakenAt, string FileName, IReadOnlyList<CheckedCardView> Cards);
+
+/// <summary>All that was looked at of a run, latest first.</summary>
+/// <param name="Cards">How many cards the run has.</param>
+/// <param name="StepsDone">How many steps were done on each, card 1 first.</param>
+/// <param name="Checks">What was looked at.</param>
+public sealed record ChecksView(int Cards, IReadOnlyList<int> StepsDone, IReadOnlyList<CheckView> Checks);
+
+/// <summary>Whether a finding is meant to be so.</summary>
+public sealed record MeantGiven(FindingKind Kind, int Area, int? Other, bool IsMeant);
+
+/// <summary>Which card the stand-in devices should take, and with what.</summary>
+public sealed record CardPretended(int Card, SwatchSource Source);
+
+/// <summary>Coloured cards, held against what was done to them.</summary>
+public static class CheckPlace
+{
+    /// <summary>Maps the place.</summary>
+    public static void MapCheck(this IEndpointRouteBuilder api)
+    {
+        var checks = api.MapGroup("/runs/{id:guid}/checks").WithTags("Check");
+        checks.MapGet("/", Look);
+        checks.MapPost("/", BringIn).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
+        checks.MapPost("/stand-in", StandIn).RequireRateLimiting(Image.UploadLimit);
+        checks.MapPut("/meant", Meant);
+        checks.MapGet("/{check:guid}/cards/{card:int}", Picture);
+    }
+
+    /// <summary>The plan by which cards are looked at, or a sentence.</summary>
+    internal static Plan PlanOf(RunWithSupplies run) =>
+        run.Run.Plan?.Plan
+        ?? throw TroubleException.Conflict("Plan the run first: without a plan nothing is expected.");
+
+    /// <summary>The colourants by which its plan counts, on its paper.</summary>
+    internal static Paints PaintsOf(RunWithSupplies run, Palettes palettes) =>
+        Colours.Palette(run.AsPlanned, palettes)?.Paints
+        ?? throw TroubleException.Conflict("Choose the paper first: colours are held against it.");
+
+    private static async Task<Ok<ChecksView>> Look(
+        Guid id,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var plan = PlanOf(run);
+        var bench = BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), clock.GetUtcNow());
+        var checks = await db
+            .CardChecks.AsNoTracking()
+            .Where(check => check.RunId == id)
+            .OrderByDescending(check => check.TakenAt)
+            .ToListAsync(cancel);
+        return TypedResults.Ok(
+            new ChecksView(
+                plan.Cards,
+                [
+                    .. Enumerable
+                        .Range(1, plan.Cards)
+                        .Select(card => bench.Done.Count(number => plan.Steps[number - 1].Card == card)),
+                ],
+                [.. checks.Select(check => View(run, check))]
+            )
+        );
+    }
+
+    private static CheckView View(RunWithSupplies run, CardCheck check)
+    {
+        var image = run.Image;
+        return new CheckView(
+            check.Id,
+            check.TakenAt,
+            check.FileName,
+            [
+                .. check.Cards.Select(card => new CheckedCardView(
+                    card.Card,
+                    $"/api/runs/{check.RunId}/checks/{check.Id}/cards/{card.Card}",
+                    image.WidthMm,
+                    image.HeightMm,
+                    CardFlat.MarginMm,
+                    card.Areas.Length,
+                    card.Areas.IsEmpty
+                        ? null
+                        : card
+                            .Areas.Select(area => Ciede2000.Difference(area.Colour, area.Expected))
+                            .Order()
+                            .ElementAt(card.Areas.Length / 2),
+                    [.. card.Findings.Select(finding => View(run, card, finding))]
+                )),
+            ]
+        );
+    }
+
+    private static FindingView View(RunWithSupplies run, CheckedCard card, Finding finding)
+    {
+        var area = card.Areas.FirstOrDefault(one => one.Area == finding.Area);
+        return new FindingView(
+            finding.Kind,
+            finding.Area,
+            finding.Other,
+            FindingWords.Title(finding, run.Image.NameOf),
+            FindingWords.Reason(finding, area?.Strength ?? card.Hand),
+            finding.Outline,
+            area is null ? null : Srgb.FromLab(area.Colour),
+            area is null ? null : Srgb.FromLab(area.Expected),
+            run.Run.MeantSo.Contains(MeantSo.Of(finding))
+        );
+    }
+
+    /// <remarks>
+    /// The group's own filter has checked the request token already; the form's built-in check is off because it reads
+    /// the token from the form.
+    /// </remarks>
+    private static async Task<Accepted<JobStarted>> BringIn(
+        Guid id,
+        IFormFile file,
+        [FromForm] int card,
+        RunLoader runs,
+        FileStore files,
+        Apprentices apprentices,
+        MakerAtWork maker,
+        JobBoard board,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        await RefuseUncoloured(await runs.Load(id, cancel), card, runs, clock, cancel);
+        var clean = await apprentices.Do(new CleanPicture(), await PictureDesk.Content(file, cancel), stop: cancel);
+        if (clean.Kind == PictureKind.Svg)
+            throw TroubleException.Unusable("This is a drawing. Bring in a scan or a photo of the coloured card.");
+        return await Begin(
+            id,
+            await files.Keep(clean.File, clean.MediaType, cancel),
+            PictureDesk.NameOf(file, "picture"),
+            card,
+            maker,
+            board,
+            cancel
+        );
+    }
+
+    private static async Task<Accepted<JobStarted>> StandIn(
+        Guid id,
+        CardPretended given,
+        RunLoader runs,
+        Palettes palettes,
+        FileStore files,
+        MakerAtWork maker,
+        JobBoard board,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var bench = await RefuseUncoloured(run, given.Card, runs, clock, cancel);
+        var (device, name) = given.Source switch
+        {
+            SwatchSource.Scan => (SheetConditions.Scan, "stand-in scan.jpg"),
+            SwatchSource.Photo => (SheetConditions.Photo, "stand-in photo.jpg"),
+            _ => throw TroubleException.Unusable("The stand-in devices for cards are a scanner and a phone."),
+        };
+        var image = run.Image;
+        var areas = AreaEdits.Apply(
+            AreaMeasuring.Measure(LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content)),
+            image.Edits
+        );
+        var seed = BitConverter.ToInt32(id.ToByteArray()) ^ given.Card;
+        var painted = SimulatedHand.Paint(
+            [.. bench.PassesDone(PlanOf(run), given.Card)],
+            PaintsOf(run, palettes),
+            CheckCards.LinesOf((await files.Get(image.LineHash, cancel)).Content, image.WidthMm),
+            areas.Labels,
+            Zoning.Masks(AreaForm.Of(areas.Labels, image.Depth.Pairs()), image.Light.Angle, image.Light.RuleOf),
+            seed
+        );
+        var taken = CardsTaken.One(painted, device, seed).File();
+        return await Begin(id, await files.Keep(taken, "image/jpeg", cancel), name, given.Card, maker, board, cancel);
+    }
+
+    private static async Task<Accepted<JobStarted>> Begin(
+        Guid run,
+        string hash,
+        string name,
+        int card,
+        MakerAtWork maker,
+        JobBoard board,
+        CancellationToken cancel
+    )
+    {
+        var order = new CheckCardsJob.Order(hash, name, card);
+        var job = await board.Begin(maker.MakerId, run, JobKind.CheckCards, order, cancel);
+        return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
+    }
+
+    private static async Task<BenchState> RefuseUncoloured(
+        RunWithSupplies run,
+        int card,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var plan = PlanOf(run);
+        _ = run.Image;
+        if (card < 1 || card > plan.Cards)
+            throw TroubleException.Unusable(
+                plan.Cards == 1 ? "This run has one card." : $"This run has cards 1 to {plan.Cards}."
+            );
+        var bench = BenchLog.At(plan, run.Touching, await runs.Taps(run.Run.Id, cancel), clock.GetUtcNow());
+        if (!bench.PassesDone(plan, card).Any(pass => pass.Areas.Any(area => area > Pass.Panel)))
+            throw TroubleException.Conflict(
+                $"No area of card {card} is coloured yet, as far as the bench knows. Tap what you did there first."
+            );
+        return bench;
+    }
+
+    private static async Task<NoContent> Meant(
+        Guid id,
+        MeantGiven given,
+        NubeDb db,
+        RunLoader runs,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        var meant = new MeantSo(given.Kind, given.Area, given.Other);
+        run.Run.MeantSo = given.IsMeant ? [.. run.Run.MeantSo.Remove(meant), meant] : run.Run.MeantSo.Remove(meant);
+        run.Run.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<FileContentHttpResult> Picture(
+        Guid id,
+        Guid check,
+        int card,
+        HttpContext context,
+        NubeDb db,
+        FileStore files,
+        CancellationToken cancel
+    )
+    {
+        var kept = await db
+            .CardChecks.AsNoTracking()
+            .SingleOrDefaultAsync(one => one.Id == check && one.RunId == id, cancel);
+        var hash = kept?.Cards.FirstOrDefault(one => one.Card == card)?.Hash
+            ?? throw TroubleException.Gone("This picture is not there any more.");
+        context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        var file = await files.Get(hash, cancel);
+        return TypedResults.File(file.Content, file.MediaType);
+    }
+}

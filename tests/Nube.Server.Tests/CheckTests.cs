@@ -1,0 +1,205 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using SkiaSharp;
+
+namespace Nube.Server.Tests;
+
+/// <summary>Coloured cards are brought in and held against what was done to them.</summary>
+public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
+{
+    private const int Coloured = 5; // areas
+
+    private async Task<(Visitor Maker, string Run)> Planned()
+    {
+        var maker = await server.NewMaker();
+        var run = await maker.Begin();
+        await maker.BringIn(run, Pictures.PearBranch);
+        var areas = (await maker.Piece(run))["image"]!["areas"]!
+            .AsArray()
+            .OrderByDescending(area => area!["sizeMm2"]!.GetValue<double>())
+            .Select(area => area!["id"]!.GetValue<int>())
+            .Take(Coloured)
+            .ToList();
+        string[] colours = ["#b8812f", "#5c9140", "#c23b3b", "#5b86b5", "#8b5a3c"];
+        foreach (var (area, colour) in areas.Zip(colours))
+            await maker.Ok(
+                maker.Put(
+                    $"{run}/piece/colours/wishes",
+                    new
+                    {
+                        areas = new[] { area },
+                        colour,
+                        shadow = "none",
+                    }
+                )
+            );
+        await maker.Ok(maker.Post($"{run}/plan"));
+        return (maker, run);
+    }
+
+    private async Task<(Visitor Maker, string Run)> Painted()
+    {
+        var (maker, run) = await Planned();
+        var steps = (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.AsArray();
+        foreach (var step in steps.Where(step => step!["card"]!.GetValue<int>() == 1))
+            await maker.Done(run, step!["number"]!.GetValue<int>());
+        return (maker, run);
+    }
+
+    private static Task<JsonNode> StandIn(Visitor maker, string run, string source) =>
+        maker.Follow(maker.Post($"{run}/checks/stand-in", new { card = 1, source }));
+
+    private static Task<JsonNode> BringIn(Visitor maker, string run, byte[] file, string name = "card.png") =>
+        maker.Follow(maker.Post($"{run}/checks", Visitor.FormWith(file, name, ("card", "1"))));
+
+    [Fact]
+    public async Task A_scanned_card_is_found_read_and_shown_with_what_is_otherwise()
+    {
+        var (maker, run) = await Painted();
+
+        var job = await StandIn(maker, run, "scan");
+
+        Assert.Equal("done", job["state"]!.GetValue<string>());
+        Assert.StartsWith("1 card was looked at", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
+        var checks = await maker.Ok(maker.Get($"{run}/checks"));
+        var card = checks["checks"]!.AsArray().Single()!["cards"]!.AsArray().Single()!;
+        Assert.Equal(1, card["card"]!.GetValue<int>());
+        Assert.Equal(Coloured, card["areas"]!.GetValue<int>());
+        Assert.InRange(card["medianDifference"]!.GetValue<double>(), 0, 6);
+        // The stand-in lays far too much on one area, and misses spots in the largest.
+        var kinds = card["findings"]!.AsArray().Select(one => one!["kind"]!.GetValue<string>()).ToList();
+        Assert.Contains("bareSpecks", kinds);
+        Assert.True(kinds.Contains("tooStrong") || kinds.Contains("tooPale"), string.Join(' ', kinds));
+        Assert.All(card["findings"]!.AsArray(), one =>
+        {
+            Assert.EndsWith(".", one!["reason"]!.GetValue<string>(), StringComparison.Ordinal);
+            Assert.StartsWith("M", one["outline"]!.GetValue<string>(), StringComparison.Ordinal);
+        });
+        Assert.NotEmpty(await maker.File(card["pictureUrl"]!.GetValue<string>(), "image/webp"));
+    }
+
+    [Fact]
+    public async Task What_was_meant_so_is_remembered_for_the_next_picture()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "scan");
+        var finding = Specks(await maker.Ok(maker.Get($"{run}/checks")));
+        Assert.False(finding["isMeant"]!.GetValue<bool>());
+
+        await Mean(true);
+        await StandIn(maker, run, "photo");
+
+        Assert.True(Specks(await maker.Ok(maker.Get($"{run}/checks")))["isMeant"]!.GetValue<bool>());
+        await Mean(false);
+        Assert.False(Specks(await maker.Ok(maker.Get($"{run}/checks")))["isMeant"]!.GetValue<bool>());
+
+        async Task Mean(bool isMeant)
+        {
+            var answer = await maker.Put(
+                $"{run}/checks/meant",
+                new
+                {
+                    kind = "bareSpecks",
+                    area = finding["area"]!.GetValue<int>(),
+                    other = (int?)null,
+                    isMeant,
+                }
+            );
+            Assert.Equal(HttpStatusCode.NoContent, answer.StatusCode);
+        }
+
+        static JsonNode Specks(JsonNode checks) =>
+            checks["checks"]!.AsArray()[0]!["cards"]!.AsArray()[0]!["findings"]!
+                .AsArray()
+                .First(one => one!["kind"]!.GetValue<string>() == "bareSpecks")!;
+    }
+
+    [Fact]
+    public async Task On_a_bare_card_every_area_that_was_coloured_at_the_bench_is_left_out()
+    {
+        var (maker, run) = await Painted();
+
+        await BringIn(maker, run, await BareCard(maker, run));
+
+        var card = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray()[0]!;
+        Assert.Equal(
+            Coloured,
+            card["findings"]!.AsArray().Count(one => one!["kind"]!.GetValue<string>() == "forgotten")
+        );
+    }
+
+    [Fact]
+    public async Task What_is_no_card_of_the_run_is_refused_in_words_and_what_was_kept_stays()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "scan");
+        var other = await server.NewMaker();
+        var otherRun = await other.Begin();
+        await other.BringIn(otherRun, Pictures.ThreeRooms);
+
+        var job = await BringIn(maker, run, await BareCard(other, otherRun));
+
+        Assert.Equal("failed", job["state"]!.GetValue<string>());
+        Assert.StartsWith("No card of this run", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Single((await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray());
+        Assert.Contains(
+            "drawing",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/checks", Visitor.FormWith(Pictures.PearBranch, "card.svg", ("card", "1")))
+            ),
+            StringComparison.Ordinal
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Post($"{run}/checks", Visitor.FormWith([1, 2, 3], "card.png", ("card", "1")))
+        );
+    }
+
+    [Fact]
+    public async Task Cards_that_are_not_there_or_not_coloured_are_answered_in_words()
+    {
+        var (maker, run) = await Planned();
+
+        Assert.Contains(
+            "coloured yet",
+            await maker.Trouble(
+                HttpStatusCode.Conflict,
+                maker.Post($"{run}/checks/stand-in", new { card = 1, source = "scan" })
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "cards 1 to 2",
+            await maker.Trouble(
+                HttpStatusCode.UnprocessableEntity,
+                maker.Post($"{run}/checks/stand-in", new { card = 9, source = "scan" })
+            ),
+            StringComparison.Ordinal
+        );
+        var unplanned = await maker.Begin();
+        Assert.Contains(
+            "Plan the run first",
+            await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{unplanned}/checks")),
+            StringComparison.Ordinal
+        );
+        var other = await server.NewMaker();
+        await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/checks"));
+    }
+
+    /// <summary>A card with its lines and nothing else, on white paper.</summary>
+    private static async Task<byte[]> BareCard(Visitor maker, string run)
+    {
+        var image = (await maker.Piece(run))["image"]!;
+        using var lines = SKBitmap.Decode(await maker.File(image["lineUrl"]!.GetValue<string>(), "image/png"));
+        var margin = (int)(8 * lines.Width / image["widthMm"]!.GetValue<double>()); // 8 mm
+        using var card = new SKBitmap(lines.Width + 2 * margin, lines.Height + 2 * margin);
+        using (var canvas = new SKCanvas(card))
+        {
+            canvas.Clear(SKColors.White);
+            canvas.DrawBitmap(lines, margin, margin, SKSamplingOptions.Default);
+        }
+        using var coded = card.Encode(SKEncodedImageFormat.Png, 100);
+        return coded.ToArray();
+    }
+}

@@ -1,0 +1,67 @@
+<script lang="ts">
+  // Coloured cards come in as a scan or a photo, or are painted and taken by the stand-ins.
+  let {
+    stepsDone,
+    busy,
+    first,
+    bringIn,
+    standIn,
+  }: {
+    stepsDone: number[];
+    busy: boolean;
+    /** Nothing was looked at before: it says what to do. */
+    first: boolean;
+    bringIn: (file: File, card: number) => void;
+    standIn: (source: 'scan' | 'photo', card: number) => void;
+  } = $props();
+
+  let card = $state(1);
+  let files = $state<FileList>();
+  const take = () => {
+    const file = files?.[0];
+    if (file) bringIn(file, card);
+  };
+</script>
+
+<section aria-label="Bring in a scan or photo" class="grid gap-3">
+  {#if first}
+    <p>
+      Lay the card on the scanner, or photograph it from above, dry and with some bare paper around the
+      picture. Several cards in one picture are numbered as one reads.
+    </p>
+  {/if}
+  <div class="flex flex-wrap items-end gap-3">
+    {#if stepsDone.length > 1}
+      <label class="grid gap-1">
+        <span>First card in it</span>
+        <select class="select w-28" bind:value={card}>
+          {#each stepsDone as done, at (at)}
+            <option value={at + 1}>Card {at + 1}{done === 0 ? ', bare' : ''}</option>
+          {/each}
+        </select>
+      </label>
+    {/if}
+    <label class="grid gap-1">
+      <span>Scan or photo</span>
+      <input
+        type="file"
+        class="file-input w-72"
+        accept="image/png,image/jpeg,image/tiff,image/webp"
+        bind:files
+      />
+    </label>
+    <button type="button" class="btn btn-primary" disabled={busy || !files?.length} onclick={take}
+      >Look at it</button
+    >
+  </div>
+  <p class="text-sm text-quiet">
+    No card at hand? Stand-ins paint card {card} as a hand would, and take it with a
+    <button type="button" class="underline" disabled={busy} onclick={() => standIn('scan', card)}
+      >scanner</button
+    >
+    or a
+    <button type="button" class="underline" disabled={busy} onclick={() => standIn('photo', card)}
+      >phone</button
+    >.
+  </p>
+</section>

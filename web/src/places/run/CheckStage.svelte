@@ -1,0 +1,129 @@
+<script lang="ts">
+  import { api, ask, sendForm, type Checks } from '../../api/client';
+  import JobProgress from '../../parts/JobProgress.svelte';
+  import { FollowedJob } from '../../parts/job.svelte';
+  import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { FindingsInHand } from '../../state/findingsInHand.svelte';
+  import { Resource } from '../../state/resource.svelte';
+  import { paperOf, useRun } from '../../state/run.svelte';
+  import BringInCards from './BringInCards.svelte';
+  import CardWithFindings from './CardWithFindings.svelte';
+  import FindingList from './FindingList.svelte';
+
+  const run = useRun();
+  const id = $derived(run.value?.id ?? '');
+  const path = $derived({ path: { id } });
+  const checks = new Resource<Checks>(() => ask(api.GET('/api/runs/{id}/checks', { params: path })));
+  $effect(() => {
+    if (id) void checks.refresh();
+  });
+
+  // What is looked at: the latest picture, until another is chosen.
+  let chosen = $state<string>();
+  let number = $state<number>();
+  const check = $derived(checks.value?.checks.find((one) => one.id === chosen) ?? checks.value?.checks[0]);
+  const card = $derived(check?.cards.find((one) => one.card === number) ?? check?.cards[0]);
+  const inHand = new FindingsInHand(() => card?.findings ?? []);
+
+  const work = new FollowedJob(() => {
+    chosen = undefined;
+    void checks.refresh();
+  });
+  const bringIn = (file: File, first: number) =>
+    work.start(() => {
+      const form = new FormData();
+      form.append('file', file);
+      form.append('card', String(first));
+      return sendForm<{ job: string }>(`/api/runs/${id}/checks`, form);
+    });
+  const standIn = (source: 'scan' | 'photo', first: number) =>
+    work.start(() =>
+      ask(api.POST('/api/runs/{id}/checks/stand-in', { params: path, body: { card: first, source } })),
+    );
+
+  /** Says that what is found was meant to be so, or takes that back. */
+  const mean = () =>
+    checks.attempt(async () => {
+      const finding = inHand.finding;
+      if (!finding) return;
+      const { kind, area, other, isMeant } = finding;
+      await ask(
+        api.PUT('/api/runs/{id}/checks/meant', {
+          params: path,
+          body: { kind, area, other: other ?? null, isMeant: !isMeant },
+        }),
+      );
+      await checks.renew();
+    });
+</script>
+
+{#snippet bringCardsIn()}
+  <BringInCards
+    stepsDone={checks.value?.stepsDone ?? []}
+    busy={work.busy}
+    first={!card}
+    {bringIn}
+    {standIn}
+  />
+{/snippet}
+
+{#if checks.trouble}<div class="mb-4"><TroubleNote trouble={checks.trouble} /></div>{/if}
+{#if checks.value}
+  {@const value = checks.value}
+  <div class="grid gap-8 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    {#if card}
+      <CardWithFindings {card} findings={inHand} paper={paperOf(run.value)} />
+    {:else}
+      <div class="mat grid min-h-80 place-content-center p-8 text-center">
+        <p>No coloured card was looked at yet.</p>
+      </div>
+    {/if}
+    <div class="grid content-start gap-5">
+      <div>
+        <h2>How it came out</h2>
+        {#if card && check}
+          <p class="mt-2">
+            Card {card.card}, from {check.fileName}: {card.areas} areas were read{#if card.medianDifference != null},
+              half of them within CIEDE2000 {card.medianDifference.toFixed(1)} of what was to be expected{/if}.
+          </p>
+        {/if}
+      </div>
+      {#if !card}{@render bringCardsIn()}{/if}
+      <JobProgress {work} />
+      {#if check && (value.checks.length > 1 || check.cards.length > 1)}
+        <div class="flex flex-wrap gap-3">
+          {#if value.checks.length > 1}
+            <select
+              class="select w-56"
+              aria-label="Picture"
+              value={check.id}
+              onchange={({ currentTarget }) => (chosen = currentTarget.value)}
+            >
+              {#each value.checks as one (one.id)}
+                <option value={one.id}
+                  >{new Date(one.takenAt).toLocaleString([], {
+                    dateStyle: 'medium',
+                    timeStyle: 'short',
+                  })}</option
+                >
+              {/each}
+            </select>
+          {/if}
+          {#if check.cards.length > 1}
+            <select
+              class="select w-32"
+              aria-label="Card"
+              value={String(card?.card)}
+              onchange={({ currentTarget }) => (number = Number(currentTarget.value))}
+            >
+              {#each check.cards as one (one.card)}<option value={String(one.card)}>Card {one.card}</option
+                >{/each}
+            </select>
+          {/if}
+        </div>
+      {/if}
+      {#if card}<FindingList findings={inHand} {mean} busy={checks.busy} paper={paperOf(run.value)} />{/if}
+      {#if card}{@render bringCardsIn()}{/if}
+    </div>
+  </div>
+{/if}
