@@ -28,7 +28,8 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
             stash.json     what you own
             sheets.json    swatch sheets and what was read on them
             stamps.json    stamps and what they cover
-            runs.json      runs with their pieces (image, scene, colours), plan and the taps at the bench
+            runs.json      runs with their pieces (image, scene, colours), plan, the taps at the bench and what was
+                           found on their cards
             files/         pictures, named by the SHA-256 of their content as the lists above name them
             """
         );
@@ -80,6 +81,9 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
             tap => tap.RunId,
             tap => tap.Tap
         );
+        var checks = (await db.CardChecks.AsNoTracking().OrderBy(check => check.TakenAt).ToListAsync(cancel)).ToLookup(
+            check => check.RunId
+        );
         await AddJson(
             "runs.json",
             (
@@ -100,6 +104,7 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                 run.Palette,
                 run.Schools,
                 run.Silenced,
+                run.MeantSo,
                 run.Design,
                 run.CreatedAt,
                 run.ChangedAt,
@@ -118,6 +123,15 @@ public sealed class MakerArchive(NubeDb db, MakerAtWork maker, TimeProvider cloc
                     }),
                 run.Plan?.Plan,
                 Taps = taps[run.Id],
+                Checks = checks[run.Id]
+                    .Select(check => new
+                    {
+                        check.Id,
+                        check.TakenAt,
+                        check.FileHash,
+                        check.FileName,
+                        check.Cards,
+                    }),
             })
         );
         // One file after the other: all of them may be more than there is memory.

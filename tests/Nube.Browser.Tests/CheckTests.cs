@@ -1,0 +1,54 @@
+using OpenQA.Selenium;
+
+namespace Nube.Browser.Tests;
+
+/// <summary>A coloured card is taken by the stand-in scanner, and what was found on it is walked through.</summary>
+[Collection(nameof(NubeInBrowser))]
+public sealed class CheckTests(NubeInBrowser nube) : IDisposable
+{
+    private readonly Window window = new(nube);
+
+    [Fact]
+    public void A_maker_takes_a_card_with_the_stand_in_walks_the_findings_by_keyboard_and_says_that_one_is_meant()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Swap invitations", "finish");
+        window.Link("Check a scan of it").Click();
+        window.Sees("No coloured card was looked at yet.");
+
+        window.Button("scanner").Click();
+        window.WaitUntil(() => Titles().Count > 1, "the findings");
+        Assert.StartsWith("Card 1", window.Find("//h2[.='How it came out']/following-sibling::p").Text.Trim());
+        var titles = Titles();
+        Assert.Equal(titles[0], InHand());
+        var around = Around();
+
+        window.Find("//ol//button[@aria-current]").SendKeys(Keys.ArrowDown);
+        window.WaitUntil(() => InHand() == titles[1], "the second finding");
+        Assert.NotEqual(around, Around());
+        Assert.Equal(titles[1], window.Driver.SwitchTo().ActiveElement().Text.Trim());
+        window.Press(Keys.ArrowUp);
+        window.WaitUntil(() => InHand() == titles[0], "the first finding");
+        window.Press(Keys.End);
+        window.WaitUntil(() => InHand() == titles[^1], "the last finding");
+
+        window.Button("That is meant").Click();
+        window.WaitUntil(() => Titles()[^1] == titles[^1] + ", meant", "the finding to be meant");
+        window.Driver.Navigate().Refresh();
+        window.WaitUntil(() => Titles().Contains(titles[^1] + ", meant"), "it to be remembered");
+        Assert.EndsWith("/check", window.Driver.Url, StringComparison.Ordinal);
+    }
+
+    private List<string> Titles() =>
+        [
+            .. window
+                .Driver.FindElements(By.CssSelector("section[aria-label='Findings'] ol button"))
+                .Select(one => one.Text.Trim()),
+        ];
+
+    private string InHand() => window.Find("//section[@aria-label='Findings']//div[@aria-live]/p[1]").Text.Trim();
+
+    private string Around() => window.Find("//*[name()='path' and @data-in-hand]").GetAttribute("d")!;
+
+    public void Dispose() => window.Dispose();
+}
