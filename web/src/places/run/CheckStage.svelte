@@ -42,19 +42,14 @@
     );
 
   /** Says that what is found was meant to be so, or takes that back. */
-  const mean = () =>
-    checks.attempt(async () => {
-      const finding = inHand.finding;
-      if (!finding) return;
-      const { kind, area, other, isMeant } = finding;
-      await ask(
-        api.PUT('/api/runs/{id}/checks/meant', {
-          params: path,
-          body: { kind, area, other: other ?? null, isMeant: !isMeant },
-        }),
-      );
+  async function mean() {
+    const finding = inHand.finding;
+    if (!finding) return;
+    const { kind, area, other, isMeant } = finding;
+    const body = { kind, area, other: other ?? null, isMeant: !isMeant };
+    if (await checks.attempt(() => ask(api.PUT('/api/runs/{id}/checks/meant', { params: path, body }))))
       await checks.renew();
-    });
+  }
 </script>
 
 {#snippet bringCardsIn()}

@@ -45,16 +45,11 @@
   const open = $derived(record.value !== undefined && record.value.stepsDone < record.value.stepCount);
 
   /** Says which print is on the card of a step; the other card gets the one that was there. */
-  const choose = (step: number, print: number) =>
-    record.attempt(async () => {
-      await ask(
-        api.POST('/api/runs/{id}/bench/taps', {
-          params: path,
-          body: { id: crypto.randomUUID(), kind: 'whichPrint', step, at: null, text: null, print },
-        }),
-      );
+  async function choose(step: number, print: number) {
+    const body = { id: crypto.randomUUID(), kind: 'whichPrint' as const, step, at: null, text: null, print };
+    if (await record.attempt(() => ask(api.POST('/api/runs/{id}/bench/taps', { params: path, body }))))
       await record.renew();
-    });
+  }
 
   async function finish() {
     if (await record.attempt(() => ask(api.POST('/api/runs/{id}/finish', { params: path }))))
