@@ -25,18 +25,7 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
     {
         ArgumentNullException.ThrowIfNull(done);
         ArgumentNullException.ThrowIfNull(paints);
-        var byStrength = Strengths
-            .Select(strength =>
-                new CardFold(paints).After(
-                    done.Select(pass =>
-                        pass with
-                        {
-                            Acts = [.. OldPasses.ActsOf(pass).Select(act => Stronger(act, strength))],
-                        }
-                    )
-                )
-            )
-            .ToList();
+        var byStrength = Strengths.Select(strength => After(done, paints, strength)).ToList();
         return
         [
             .. byStrength[0]
@@ -47,6 +36,15 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
                 }),
         ];
     }
+
+    /// <summary>What lies on a card after what was done to it by a hand so strong.</summary>
+    /// <param name="done">Passes that were done, in their order.</param>
+    /// <param name="paints">The run's colourants on its paper.</param>
+    /// <param name="strength">Loads against those that were planned.</param>
+    internal static CardSurface After(IReadOnlyCollection<Pass> done, Paints paints, double strength) =>
+        new CardFold(paints).After(
+            done.Select(pass => pass with { Acts = [.. OldPasses.ActsOf(pass).Select(act => Stronger(act, strength))] })
+        );
 
     /// <summary>The same act by a stronger or weaker hand: more load, or more layers of pencil.</summary>
     private static Act Stronger(Act act, double strength) =>

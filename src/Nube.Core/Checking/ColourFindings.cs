@@ -64,7 +64,8 @@ internal static class ColourFindings
         Light.CellPart.White,
     ];
 
-    private static bool IsBare(AreaColour area, Lab paper) =>
+    /// <summary>Nothing seems to lie on an area on which something was to.</summary>
+    internal static bool IsBare(AreaColour area, Lab paper) =>
         Ciede2000.Difference(area.Colour, paper) < Bare
         && area.Strength < BareStrength
         && Ciede2000.Difference(area.Expected, paper) > Bare + Seen;

@@ -66,7 +66,7 @@ internal sealed class FaultyCards(PlannedCard card)
                     : area,
             area => faults.OfType<HiddenLines>().FirstOrDefault(one => one.Area == area)?.Hides ?? 0,
             Strays,
-            [.. faults.Where(fault => fault is not WrongColour and not HiddenLines and not BentPaper)]
+            faults: [.. faults.Where(fault => fault is not WrongColour and not HiddenLines and not BentPaper)]
         );
         var bend = faults.OfType<BentPaper>().FirstOrDefault()?.Mm ?? 0.15;
         var picture = PictureReader.ReadColours(TrialCards.Taken(painted, scanner, seed, bend).File());

@@ -119,6 +119,7 @@ internal sealed class PlannedCard
     /// <param name="instead">The area whose colours an area gets by mistake.</param>
     /// <param name="hides">How much of its lines an area's colour hides.</param>
     /// <param name="strays">How far the brush strays from a line, mm.</param>
+    /// <param name="mended">What was done to an area afterwards.</param>
     /// <param name="faults">What else went wrong.</param>
     public PaintedCard Painted(
         int seed,
@@ -127,6 +128,7 @@ internal sealed class PlannedCard
         Func<int, int>? instead = null,
         Func<int, double>? hides = null,
         double strays = 0.25,
+        Func<int, IEnumerable<Act>>? mended = null,
         params IReadOnlyList<Fault> faults
     )
     {
@@ -140,7 +142,7 @@ internal sealed class PlannedCard
         ];
         var layers = Image.Map.Areas.ToDictionary(
             area => area.Id,
-            _ => new List<(TruePaint Paint, double Load, Spread Spread)>()
+            _ => new List<(TruePaint? Paint, double Load, Spread Spread)>()
         );
         foreach (var pass in Plan.Steps.Select(Plan.PassOf))
         {
@@ -167,6 +169,26 @@ internal sealed class PlannedCard
                         );
             }
         }
+        foreach (
+            var (area, act) in layers
+                .Keys.ToList()
+                .SelectMany(area => (mended?.Invoke(area) ?? []).Select(act => (area, act)))
+        )
+        {
+            if (act.Kind == ActKind.Lift)
+                layers[area].Add((null, act.Share, Spread.Over(act.Zone)));
+            else
+                layers[area]
+                    .Add(
+                        (
+                            TruePaint.Mix([
+                                .. act.Mixes[0].Parts.Select(part => (behind[part.Colourant], (double)part.Parts)),
+                            ]),
+                            Paints.LoadOf(act.Mixes[0]) * act.Times * act.Share * Error(StrengthError),
+                            Spread.Over(act.Zone)
+                        )
+                    );
+        }
         return SimplePainter.Paint(
             Image.Lines,
             Image.Map,
@@ -177,9 +199,7 @@ internal sealed class PlannedCard
                     area => new Painted(
                         (ground, part, ratio) =>
                             layers[instead?.Invoke(area.Key) ?? area.Key]
-                                .Aggregate(ground, (under, layer) =>
-                                    layer.Paint.Even(under, layer.Load * ratio * Of(layer.Spread, part))
-                                ),
+                                .Aggregate(ground, (under, layer) => Over(under, layer, ground, ratio, part)),
                         hides?.Invoke(area.Key) ?? 0
                     )
                 ),
@@ -189,6 +209,20 @@ internal sealed class PlannedCard
             strays: strays,
             faults: faults
         );
+
+        // Lifting brings what lies there some of the way to what is below; nothing that is laid does that.
+        static Spectrum Over(
+            Spectrum under,
+            (TruePaint? Paint, double Load, Spread Spread) layer,
+            Spectrum ground,
+            double ratio,
+            CellPart part
+        ) =>
+            layer.Paint is { } paint
+                ? paint.Even(under, layer.Load * ratio * Of(layer.Spread, part))
+                : Spectrum.From(band =>
+                    under[band] + layer.Load * Of(layer.Spread, part) * (ground[band] - under[band])
+                );
 
         double Error(double deviation) => Math.Exp(MathNet.Numerics.Distributions.Normal.Sample(random, 0, deviation));
     }

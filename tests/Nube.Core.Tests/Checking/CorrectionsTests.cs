@@ -1,0 +1,123 @@
+using System.Collections.Immutable;
+using Nube.Core.Acts;
+using Nube.Core.Checking;
+using Nube.Core.Colour;
+using Nube.Core.Light;
+using Nube.Core.Planning;
+
+namespace Nube.Core.Tests.Checking;
+
+public sealed class CorrectionsTests
+{
+    private const int Seed = 700; // a hand, faults and devices that no bound was set on
+
+    /// <summary>A card on which every third area has too little, too much or nothing.</summary>
+    private sealed class WrongCard(int image, int seed, bool scanner)
+    {
+        public PlannedCard Card { get; } = new(TrialCards.Image(image), seed);
+
+        private double StrengthOf(int area) =>
+            (area % 6) switch
+            {
+                1 => 0.45,
+                3 => 2.2,
+                5 => 1e-6,
+                _ => 1,
+            };
+
+        public CardChecked Check() => TrialCards.Checked(Card, Painted(_ => []), scanner, seed);
+
+        public ImmutableArray<Pass> Done => [.. Card.Plan.Steps.Select(Card.Plan.PassOf)];
+
+        /// <summary>The same card, and the same hand, with more done to it.</summary>
+        public Nube.Devices.Cards.PaintedCard Painted(Func<int, IEnumerable<Act>> mended) =>
+            Card.Painted(seed, measured: true, StrengthOf, strays: 0.12, mended: mended);
+
+        public Correction CorrectionOf(AreaColour area) =>
+            Corrections.Of(area, Card.Masks.Single(mask => mask.Id == area.Area), Done, Card.Paints);
+    }
+
+    [Theory]
+    [InlineData(0, true)]
+    [InlineData(1, false)]
+    public void One_correction_closes_seven_tenths_of_what_the_median_area_is_off(int image, bool scanner)
+    {
+        var wrong = new WrongCard(image, Seed + image, scanner);
+        var seen = wrong.Check();
+        var found = seen
+            .Findings.Where(one =>
+                one.Kind is FindingKind.TooPale or FindingKind.TooStrong or FindingKind.Forgotten && one.Area > 0
+            )
+            .Select(one => one.Area)
+            .ToHashSet();
+        var corrections = seen
+            .Colours.Areas.Where(area => found.Contains(area.Area))
+            .Select(wrong.CorrectionOf)
+            .Where(correction => correction.Kind != CorrectionKind.Leave)
+            .ToDictionary(correction => correction.Area);
+        Assert.InRange(corrections.Count, 3, 100);
+
+        var (before, after) = (
+            wrong.Painted(_ => []),
+            wrong.Painted(area => corrections.TryGetValue(area, out var correction) ? correction.Acts : [])
+        );
+
+        var insides = AreaInside.Of(wrong.Card.Masks, wrong.Card.Image.Lines).ToDictionary(one => one.Area.Id);
+        var asked = wrong
+            .Card.Expected.Where(area => insides.ContainsKey(area.Area))
+            .ToDictionary(area => area.Area, area => Lab.FromXyz(Mean(area)));
+        var closed = corrections
+            .Keys.Select(area =>
+                1
+                - Ciede2000.Difference(TrialCards.Truth(after, insides[area]), asked[area])
+                    / Ciede2000.Difference(TrialCards.Truth(before, insides[area]), asked[area])
+            )
+            .Order()
+            .ToList();
+        Assert.InRange(closed[closed.Count / 2], 0.7, 1);
+
+        Xyz Mean(AreaExpected area)
+        {
+            var cells = insides[area.Area].Cells.Select(at => insides[area.Area].Area.Parts[at]).ToList();
+            var light = cells.Count(part => part == CellPart.Light) / (double)cells.Count;
+            var shadow = cells.Count(part => part == CellPart.Shadow) / (double)cells.Count;
+            return area.At(0).Mean(light, 1 - light - shadow, shadow);
+        }
+    }
+
+    [Fact]
+    public void What_nobody_sees_is_left_and_a_correction_that_is_proposed_closes_some_of_it()
+    {
+        var wrong = new WrongCard(0, Seed + 10, scanner: true);
+
+        foreach (var area in wrong.Check().Colours.Areas)
+        {
+            var correction = wrong.CorrectionOf(area);
+            if (correction.Before < Corrections.Tolerated)
+                Assert.Equal(CorrectionKind.Leave, correction.Kind);
+            if (correction.Kind == CorrectionKind.Leave)
+                Assert.Empty(correction.Acts);
+            else
+            {
+                Assert.NotEmpty(correction.Acts);
+                Assert.InRange(correction.Closes, 0.3, 1);
+            }
+        }
+    }
+
+    [Fact]
+    public void Nothing_on_an_area_is_made_good_by_what_was_to_lie_there_and_too_much_of_it_is_lifted()
+    {
+        var wrong = new WrongCard(0, Seed + 20, scanner: true);
+        var corrections = wrong.Check().Colours.Areas.ToDictionary(area => area.Area, wrong.CorrectionOf);
+
+        var bare = corrections.Values.Where(one => one.Area % 6 == 5 && one.Kind != CorrectionKind.Leave).ToList();
+        Assert.NotEmpty(bare);
+        Assert.All(bare, one => Assert.Equal(CorrectionKind.Glaze, one.Kind));
+        var strong = corrections.Values.Where(one => one.Area % 6 == 3 && one.Kind != CorrectionKind.Leave).ToList();
+        Assert.NotEmpty(strong);
+        Assert.All(strong, one =>
+            Assert.True(one.Kind is CorrectionKind.Lift or CorrectionKind.LiftAndGlaze, $"{one.Area}: {one.Kind}")
+        );
+    }
+}
