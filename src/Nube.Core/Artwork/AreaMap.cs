@@ -26,6 +26,13 @@ public sealed record LabelRaster(int Width, int Height, double PixelsPerMm, usho
     /// Most areas of a picture: more cannot be told apart on a panel, nor coloured in an evening. This project's own.
     /// </summary>
     public const int MostAreas = 1000;
+
+    /// <summary>The area at a point; outside of the image beyond its edges.</summary>
+    public int At(PointMm point)
+    {
+        var (column, row) = ((int)Math.Floor(point.X * PixelsPerMm), (int)Math.Floor(point.Y * PixelsPerMm));
+        return column < 0 || row < 0 || column >= Width || row >= Height ? Background : Labels[row * Width + column];
+    }
 }
 
 /// <summary>An enclosed part of the image.</summary>

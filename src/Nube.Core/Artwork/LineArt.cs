@@ -10,6 +10,13 @@ namespace Nube.Core.Artwork;
 /// <param name="Ink">255 where there is a line, 0 elsewhere; not to be changed.</param>
 public sealed record LineArt(int Width, int Height, double PixelsPerMm, byte[] Darkness, byte[] Ink)
 {
+    /// <summary>How dark it is at a point, 0 to 255; at its edge beyond that.</summary>
+    public byte DarknessAt(PointMm point) =>
+        Darkness[
+            Math.Clamp((int)(point.Y * PixelsPerMm), 0, Height - 1) * Width
+                + Math.Clamp((int)(point.X * PixelsPerMm), 0, Width - 1)
+        ];
+
     /// <summary>Wraps one of the rasters for OpenCV without copying it.</summary>
     internal Mat Wrap(byte[] raster) => Mat.FromPixelData(Height, Width, MatType.CV_8UC1, raster);
 }

@@ -16,15 +16,7 @@ internal sealed record AreaTone(int Area, RelativeLight Whole, IReadOnlyDictiona
     /// <summary>The tones of areas; without those that are too small.</summary>
     public static Dictionary<int, AreaTone> Of(CardMap map, CardToEye eye)
     {
-        var cells = new Dictionary<int, List<int>>();
-        for (var cell = 0; cell < map.Area.Length; cell++)
-        {
-            if (map.Area[cell] == CardMap.Paper || map.FromRim[cell] < NearRimMm)
-                continue;
-            if (!cells.TryGetValue(map.Area[cell], out var of))
-                cells[map.Area[cell]] = of = [];
-            of.Add(cell);
-        }
+        var cells = map.CellsByArea(cell => map.Area[cell] != CardMap.Paper && map.FromRim[cell] >= NearRimMm);
         var tones = new Dictionary<int, AreaTone>();
         foreach (var (area, all) in cells)
         {

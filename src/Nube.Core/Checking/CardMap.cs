@@ -103,6 +103,57 @@ internal sealed class CardMap
         return x < 0 || y < 0 || x >= Width || y >= Height ? null : y * Width + x;
     }
 
+    /// <summary>Some of the cells, by their areas.</summary>
+    public Dictionary<int, List<int>> CellsByArea(Func<int, bool> which)
+    {
+        var byArea = new Dictionary<int, List<int>>();
+        for (var cell = 0; cell < Area.Length; cell++)
+        {
+            if (!which(cell))
+                continue;
+            if (!byArea.TryGetValue(Area[cell], out var cells))
+                byArea[Area[cell]] = cells = [];
+            cells.Add(cell);
+        }
+        return byArea;
+    }
+
+    /// <summary>Cells that are not of an area and within some mm of it, and of each of them how far it is, mm.</summary>
+    public (List<int> Cells, Dictionary<int, float> Distance) Around(int area, double withinMm)
+    {
+        var reach = (int)Math.Ceiling(withinMm / CardMap.CellMm);
+        var (left, top, right, bottom) = (Width, Height, -1, -1);
+        for (var cell = 0; cell < Area.Length; cell++)
+        {
+            if (Area[cell] != area)
+                continue;
+            var (x, y) = (cell % Width, cell / Width);
+            (left, top, right, bottom) = (Math.Min(left, x), Math.Min(top, y), Math.Max(right, x), Math.Max(bottom, y));
+        }
+        (left, top) = (Math.Max(0, left - reach), Math.Max(0, top - reach));
+        (right, bottom) = (Math.Min(Width - 1, right + reach), Math.Min(Height - 1, bottom + reach));
+        var (width, height) = (right - left + 1, bottom - top + 1);
+        using var outside = new Mat(height, width, MatType.CV_8UC1);
+        var pixels = outside.AsSpan<byte>();
+        for (var at = 0; at < pixels.Length; at++)
+            pixels[at] = Area[CellOf(at)] == area ? (byte)0 : (byte)255;
+        using var distance = new Mat();
+        Cv2.DistanceTransform(outside, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+        var far = distance.AsSpan<float>();
+        var (cells, distances) = (new List<int>(), new Dictionary<int, float>());
+        for (var at = 0; at < far.Length; at++)
+        {
+            var mm = far[at] * (float)CardMap.CellMm;
+            if (mm <= 0 || mm > withinMm)
+                continue;
+            cells.Add(CellOf(at));
+            distances[CellOf(at)] = mm;
+        }
+        return (cells, distances);
+
+        int CellOf(int at) => (top + at / width) * Width + left + at % width;
+    }
+
     private void MeasurePaper()
     {
         using var bare = new Mat(Height, Width, MatType.CV_8UC1, Scalar.Black);

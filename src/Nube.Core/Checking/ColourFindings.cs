@@ -16,6 +16,9 @@ internal static class ColourFindings
     private const double ValueApart = 10; // CIELAB lightness by which areas side by side were to differ
     private const double ValueAlike = 0.35; // of that, and less, is left
 
+    private const double HandOff = 1.3; // times the load; devices of the trial make it 0.9 to 1.1
+    private const int FewestOfHand = 4; // areas: of fewer nobody knows whose fault it is
+
     /// <summary>The findings.</summary>
     public static ImmutableArray<Finding> Of(CardColours colours, CardToCheck card)
     {
@@ -99,9 +102,6 @@ internal static class ColourFindings
             LinesOfCard.Whole(card)
         );
     }
-
-    private const double HandOff = 1.3; // times the load; devices of the trial make it 0.9 to 1.1
-    private const int FewestOfHand = 4; // areas: of fewer nobody knows whose fault it is
 
     private static HueShift ShiftOf(AreaColour area)
     {

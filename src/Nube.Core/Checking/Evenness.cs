@@ -29,23 +29,13 @@ internal static class Evenness
     public static IEnumerable<Finding> Of(CardSeen seen, IReadOnlySet<int> taken)
     {
         var map = seen.Map;
-        var cells = new Dictionary<int, List<int>>();
-        for (var cell = 0; cell < map.Area.Length; cell++)
-        {
-            var area = map.Area[cell];
-            if (
-                seen.Even.Contains(area)
-                && seen.Tones.ContainsKey(area)
-                && map.FromRim[cell] >= FromRimMm
-                && map.Part[cell] != CellPart.White
-                && !taken.Contains(cell)
-            )
-            {
-                if (!cells.TryGetValue(area, out var of))
-                    cells[area] = of = [];
-                of.Add(cell);
-            }
-        }
+        var cells = map.CellsByArea(cell =>
+            seen.Even.Contains(map.Area[cell])
+            && seen.Tones.ContainsKey(map.Area[cell])
+            && map.FromRim[cell] >= FromRimMm
+            && map.Part[cell] != CellPart.White
+            && !taken.Contains(cell)
+        );
         foreach (var (area, of) in cells.Where(area => area.Value.Count >= FewestCells))
         {
             if (Of(seen, seen.Tones[area], of) is { } found)

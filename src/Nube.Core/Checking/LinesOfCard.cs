@@ -68,21 +68,17 @@ internal static class LinesOfCard
     private static double Contrast(double lighter, double darker) =>
         Math.Max(0, (lighter - darker) / Math.Max(1e-3, lighter + darker));
 
-    /// <summary>The cells of the lines of each area; without areas that have few.</summary>
-    private static Dictionary<int, List<int>> LinesOfAreas(CardMap map)
-    {
-        var lines = new Dictionary<int, List<int>>();
-        for (var cell = 0; cell < map.Area.Length; cell++)
-        {
-            var (x, y) = (cell % map.Width, cell / map.Width);
-            if (map.Line[cell] < OfLine || x < 1 || y < 1 || x >= map.Width - 1 || y >= map.Height - 1)
-                continue;
-            if (!lines.TryGetValue(map.Area[cell], out var of))
-                lines[map.Area[cell]] = of = [];
-            of.Add(cell);
-        }
-        return lines.Where(area => area.Value.Count >= FewestCells).ToDictionary();
-    }
+    /// <summary>The cells of the lines of each area, with a cell around each; without areas that have few.</summary>
+    private static Dictionary<int, List<int>> LinesOfAreas(CardMap map) =>
+        map.CellsByArea(cell =>
+                map.Line[cell] >= OfLine
+                && cell % map.Width is > 0 and var x
+                && x < map.Width - 1
+                && cell / map.Width is > 0 and var y
+                && y < map.Height - 1
+            )
+            .Where(area => area.Value.Count >= FewestCells)
+            .ToDictionary();
 
     /// <summary>Paper that does not lie flat, by how far the lines are out of place.</summary>
     public static IEnumerable<Finding> Warped(CardPlace place, CardToCheck card)

@@ -54,11 +54,10 @@ internal static class OverLines
             .SelectMany(pair => new[] { pair, (One: pair.Other, Other: pair.One) })
             .ToLookup(pair => pair.One, pair => pair.Other);
         var patches = new List<Stray>();
-        var near = new NearArea(map);
         foreach (var (from, tone) in seen.Tones.Where(area => seen.Coloured.Contains(area.Key)))
         {
             var intos = neighbours[from].Append(CardMap.Paper).ToHashSet();
-            var (cells, distance) = near.Around(from, FarMm);
+            var (cells, distance) = map.Around(from, FarMm);
             foreach (var into in cells.Where(cell => intos.Contains(map.Area[cell])).GroupBy(cell => map.Area[cell]))
             {
                 if (OwnTones(seen, into.Key) is not { } own || Told(seen.Eye, own, tone.Whole) is not { } told)

@@ -28,24 +28,14 @@ internal static class Specks
     {
         var (map, eye) = (seen.Map, seen.Eye);
         var paper = new RelativeLight(1, 1, 1);
-        var (bare, dark) = (new Dictionary<int, List<int>>(), new Dictionary<int, List<int>>());
         var around = WithoutSpecks(seen);
-        for (var cell = 0; cell < map.Area.Length; cell++)
-        {
-            var area = map.Area[cell];
-            if (map.FromRim[cell] < FromRimMm || taken.Contains(cell))
-                continue;
-            var coloured = seen.Coloured.Contains(area);
-            if (coloured && !seen.Tones.ContainsKey(area))
-                continue;
-            var tone = coloured ? seen.Tones[area].Parts[map.Part[cell]] : paper;
-            // Darker than what is around, and than what its part of the area is for the most part: a narrow shadow is no speck.
-            var usual = Math.Min(around[cell], Brightest(tone));
-            if (map.FromRim[cell] >= DarkFromRimMm && usual > DarkestTold && Brightest(eye[cell]) < Darker * usual)
-                Add(dark, area, cell);
-            if (seen.Even.Contains(area) && map.Part[cell] != CellPart.White && BareShare(eye[cell], tone) > HalfBare)
-                Add(bare, area, cell);
-        }
+        var bare = map.CellsByArea(cell =>
+            IsFree(cell)
+            && seen.Even.Contains(map.Area[cell])
+            && map.Part[cell] != CellPart.White
+            && BareShare(eye[cell], Tone(cell)) > HalfBare
+        );
+        var dark = map.CellsByArea(cell => IsFree(cell) && map.FromRim[cell] >= DarkFromRimMm && IsDark(cell));
         foreach (var (area, cells) in bare)
         {
             var apart = Ciede2000.Difference(eye.ColourOf(seen.Tones[area].Whole), eye.ColourOf(paper));
@@ -64,11 +54,19 @@ internal static class Specks
                 yield return found;
         }
 
-        static void Add(Dictionary<int, List<int>> to, int area, int cell)
+        bool IsFree(int cell) =>
+            map.FromRim[cell] >= FromRimMm
+            && !taken.Contains(cell)
+            && (!seen.Coloured.Contains(map.Area[cell]) || seen.Tones.ContainsKey(map.Area[cell]));
+
+        RelativeLight Tone(int cell) =>
+            seen.Coloured.Contains(map.Area[cell]) ? seen.Tones[map.Area[cell]].Parts[map.Part[cell]] : paper;
+
+        // Darker than what is around, and than what its part of the area is for the most part: a narrow shadow is no speck.
+        bool IsDark(int cell)
         {
-            if (!to.TryGetValue(area, out var cells))
-                to[area] = cells = [];
-            cells.Add(cell);
+            var usual = Math.Min(around[cell], Brightest(Tone(cell)));
+            return usual > DarkestTold && Brightest(eye[cell]) < Darker * usual;
         }
 
         // How much of a cell is dark: its rim is partly so.

@@ -59,6 +59,15 @@ public sealed record AreaMask(
         return all == 0 ? 0 : those / (double)all;
     }
 
+    /// <summary>The part at a point of the picture.</summary>
+    public CellPart At(PointMm point)
+    {
+        var (column, row) = ((int)Math.Floor(point.X / CellMm) - Left, (int)Math.Floor(point.Y / CellMm) - Top);
+        return column < 0 || row < 0 || column >= Width || row >= Height
+            ? CellPart.Outside
+            : Parts[row * Width + column];
+    }
+
     /// <summary>How many cells each part has.</summary>
     private int[] Count()
     {

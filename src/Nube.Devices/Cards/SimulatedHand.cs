@@ -80,13 +80,17 @@ public static class SimulatedHand
         for (var at = 0; at < what.Length; at++)
         {
             var point = new PointMm((at % across + 0.5) / PixelsPerMm, (at / across + 0.5) / PixelsPerMm);
-            ink[at] = DarknessAt(lines, point);
-            var area = LabelAt(labels, point);
+            ink[at] = lines.DarknessAt(point);
+            var area = labels.At(point);
             if (!first.ContainsKey((area, CellPart.Middle)) || missed.Exists(spot => Near(spot, point)))
                 continue;
             var slow =
                 Math.Sin(point.X / SlowMm * 2 * Math.PI + slowX) + Math.Sin(point.Y / SlowMm * 2 * Math.PI + slowY);
-            var part = byId.TryGetValue(area, out var mask) ? PartAt(mask, point) : CellPart.Middle;
+            // Beyond its rim a brush lays what the middle has.
+            var part =
+                byId.TryGetValue(area, out var mask) && mask.At(point) is not CellPart.Outside and var own
+                    ? own
+                    : CellPart.Middle;
             what[at] = (ushort)(first[(area, part)] + Math.Clamp(Steps / 2 + (int)Math.Round(slow), 0, Steps - 1));
         }
         return new PaintedCard(widthMm, heightMm, MarginMm, PixelsPerMm, [.. materials], what, ink, Ink);
@@ -137,28 +141,4 @@ public static class SimulatedHand
                     )),
             ];
     }
-
-    private static CellPart PartAt(AreaMask mask, PointMm point)
-    {
-        var (column, row) = ((int)(point.X / AreaMask.CellMm) - mask.Left, (int)(point.Y / AreaMask.CellMm) - mask.Top);
-        var part =
-            column < 0 || row < 0 || column >= mask.Width || row >= mask.Height
-                ? CellPart.Outside
-                : mask.Parts[row * mask.Width + column];
-        return part == CellPart.Outside ? CellPart.Middle : part;
-    }
-
-    private static int LabelAt(LabelRaster labels, PointMm point)
-    {
-        var (column, row) = ((int)(point.X * labels.PixelsPerMm), (int)(point.Y * labels.PixelsPerMm));
-        return column < 0 || row < 0 || column >= labels.Width || row >= labels.Height
-            ? LabelRaster.Background
-            : labels.Labels[row * labels.Width + column];
-    }
-
-    private static byte DarknessAt(LineArt lines, PointMm point) =>
-        lines.Darkness[
-            Math.Min((int)(point.Y * lines.PixelsPerMm), lines.Height - 1) * lines.Width
-                + Math.Min((int)(point.X * lines.PixelsPerMm), lines.Width - 1)
-        ];
 }

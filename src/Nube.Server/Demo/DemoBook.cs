@@ -247,7 +247,7 @@ public sealed partial class DemoBook(
         var colours = new Dictionary<int, ChosenColour>();
         foreach (var (name, x, y, colour, shadow, method) in painted)
         {
-            int area = labels.Labels[(int)(y * labels.PixelsPerMm) * labels.Width + (int)(x * labels.PixelsPerMm)];
+            var area = labels.At(new PointMm(x, y));
             if (run.Image.Areas.All(a => a.Id != area))
                 throw new InvalidOperationException($"The demo's {name} is not an area.");
             var wish = Srgb.Parse(colour);

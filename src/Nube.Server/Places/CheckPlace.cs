@@ -190,7 +190,7 @@ public static class CheckPlace
         CancellationToken cancel
     )
     {
-        await RefuseUncoloured(await runs.Load(id, cancel), card, runs, clock, cancel);
+        await BenchWithColoured(await runs.Load(id, cancel), card, runs, clock, cancel);
         var clean = await apprentices.Do(new CleanPicture(), await PictureDesk.Content(file, cancel), stop: cancel);
         if (clean.Kind == PictureKind.Svg)
             throw TroubleException.Unusable("This is a drawing. Bring in a scan or a photo of the coloured card.");
@@ -218,7 +218,7 @@ public static class CheckPlace
     )
     {
         var run = await runs.Load(id, cancel);
-        var bench = await RefuseUncoloured(run, given.Card, runs, clock, cancel);
+        var bench = await BenchWithColoured(run, given.Card, runs, clock, cancel);
         var (device, name) = given.Source switch
         {
             SwatchSource.Scan => (SheetConditions.Scan, "stand-in scan.jpg"),
@@ -258,7 +258,8 @@ public static class CheckPlace
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }
 
-    private static async Task<BenchState> RefuseUncoloured(
+    /// <summary>The bench, or a sentence when this card is not there or not coloured.</summary>
+    private static async Task<BenchState> BenchWithColoured(
         RunWithSupplies run,
         int card,
         RunLoader runs,

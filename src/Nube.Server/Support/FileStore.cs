@@ -92,7 +92,8 @@ public sealed class FileStore(NubeDb db, MakerAtWork maker, TimeProvider clock, 
               and not exists (select 1 from piece_images i where i.maker_id = f.maker_id and f.hash in (i.file_hash, i.line_hash, i.labels_hash))
               and not exists (select 1 from stamps s where s.maker_id = f.maker_id and s.line_hash = f.hash)
               and not exists (select 1 from sheets s where s.maker_id = f.maker_id and s.pictures @> jsonb_build_array(jsonb_build_object('hash', f.hash)))
-              and not exists (select 1 from card_checks c where c.maker_id = f.maker_id and (c.file_hash = f.hash or c.cards @> jsonb_build_array(jsonb_build_object('hash', f.hash))))
+              and not exists (select 1 from card_checks c where c.maker_id = f.maker_id
+                and (c.file_hash = f.hash or c.cards @> jsonb_build_array(jsonb_build_object('hash', f.hash))))
               and not exists (select 1 from jobs j where j.maker_id = f.maker_id and j.state = 'Working' and j."order"->>'fileHash' = f.hash)
             """,
             cancel

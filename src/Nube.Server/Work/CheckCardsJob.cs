@@ -64,6 +64,7 @@ public sealed class CheckCardsJob(
                 [
                     .. Enumerable
                         .Range(order.FirstCard, plan.Cards - order.FirstCard + 1)
+                        .Take(CardFinder.MostCards)
                         .Select(card => new CardDone(card, AreaExpected.Of([.. bench.PassesDone(plan, card)], paints))),
                 ]
             ),

@@ -77,9 +77,16 @@ internal static class SimplePainter
             {
                 var (mmX, mmY) = ((x + 0.5) / PixelsPerMm, (y + 0.5) / PixelsPerMm);
                 var at = y * across + x;
-                var area = LabelAt(map.Labels, mmX + strays * edgeX.At(mmX, mmY), mmY + strays * edgeY.At(mmX, mmY));
-                var ink = DarknessAt(lines, mmX, mmY);
-                var part = masks.TryGetValue(area, out var mask) ? PartAt(mask, mmX, mmY) : CellPart.Middle;
+                var area = map.Labels.At(
+                    new PointMm(mmX + strays * edgeX.At(mmX, mmY), mmY + strays * edgeY.At(mmX, mmY))
+                );
+                var ink = (double)lines.DarknessAt(new PointMm(mmX, mmY));
+                // Beyond its rim, where a brush strays, the middle.
+                var part =
+                    masks.TryGetValue(area, out var mask)
+                    && mask.At(new PointMm(mmX, mmY)) is not CellPart.Outside and var own
+                        ? own
+                        : CellPart.Middle;
                 var point = new PointMm(mmX, mmY);
                 IReadOnlyList<Fault> here =
                     faults.Count == 0 ? [] : [.. faults.Where(fault => fault.Touches(point, area))];
@@ -112,31 +119,6 @@ internal static class SimplePainter
                 materials.Add(painted[area].Look(under, part, Math.Pow(LoadRange, 2.0 * step / (Loads - 1) - 1)));
             return first[(ground, area, part)];
         }
-    }
-
-    /// <summary>The part of an area at a point; beyond its rim, where a brush strays, the middle.</summary>
-    private static CellPart PartAt(AreaMask mask, double x, double y)
-    {
-        var (column, row) = ((int)(x / AreaMask.CellMm) - mask.Left, (int)(y / AreaMask.CellMm) - mask.Top);
-        var part =
-            column < 0 || row < 0 || column >= mask.Width || row >= mask.Height
-                ? CellPart.Outside
-                : mask.Parts[row * mask.Width + column];
-        return part == CellPart.Outside ? CellPart.Middle : part;
-    }
-
-    private static int LabelAt(LabelRaster labels, double x, double y)
-    {
-        var (column, row) = ((int)(x * labels.PixelsPerMm), (int)(y * labels.PixelsPerMm));
-        return column < 0 || row < 0 || column >= labels.Width || row >= labels.Height
-            ? LabelRaster.Background
-            : labels.Labels[row * labels.Width + column];
-    }
-
-    private static double DarknessAt(LineArt lines, double x, double y)
-    {
-        var (column, row) = ((int)(x * lines.PixelsPerMm), (int)(y * lines.PixelsPerMm));
-        return lines.Darkness[Math.Min(row, lines.Height - 1) * lines.Width + Math.Min(column, lines.Width - 1)];
     }
 
     /// <summary>A sum of waves of about this length, with a standard deviation of 1.</summary>
