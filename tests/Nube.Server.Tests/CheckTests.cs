@@ -115,6 +115,95 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task What_mends_a_finding_is_taken_to_the_bench_and_the_next_picture_shows_before_and_after()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "scan");
+        var first = await Latest(maker, run);
+        var finding = first["findings"]!
+            .AsArray()
+            .First(one => one!["kind"]!.GetValue<string>() is "tooPale" && one["area"]!.GetValue<int>() > 0)!;
+        var (kind, area) = (finding["kind"]!.GetValue<string>(), finding["area"]!.GetValue<int>());
+        var at = first["pictureUrl"]!.GetValue<string>() + "/mending";
+
+        var mending = await maker.Ok(maker.Get($"{at}?kind={kind}&area={area}"));
+
+        var correction = mending["corrections"]!.AsArray().Single()!;
+        Assert.Equal("glaze", correction["kind"]!.GetValue<string>());
+        Assert.Contains("That should close", correction["outcome"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Glaze over",
+            correction["steps"]!.AsArray()[0]!["title"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        Assert.Equal([1], mending["cards"]!.AsArray().Select(card => card!.GetValue<int>()));
+        Assert.Empty(mending["inPlan"]!.AsArray());
+
+        var planned = (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.AsArray().Count;
+        var taken = await maker.Ok(maker.Post(at, Take(1)));
+
+        var steps = taken["inPlan"]!.AsArray().Select(step => step!.GetValue<int>()).ToList();
+        Assert.Equal(correction["steps"]!.AsArray().Count, steps.Count);
+        Assert.All(steps, step => Assert.True(step > planned));
+        Assert.Contains("in the plan", await maker.Trouble(HttpStatusCode.Conflict, maker.Post(at, Take(1))));
+        await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post(at, Take(2)));
+        foreach (var step in steps)
+            await maker.Done(run, step);
+        await StandIn(maker, run, "scan");
+
+        var second = await Latest(maker, run);
+        var before = second["before"]!;
+        Assert.Equal(first["pictureUrl"]!.GetValue<string>(), before["pictureUrl"]!.GetValue<string>());
+        Assert.Equal(steps.Count, before["stepsSince"]!.GetValue<int>());
+        Assert.Contains(
+            finding["title"]!.GetValue<string>(),
+            before["gone"]!.AsArray().Select(title => title!.GetValue<string>())
+        );
+        // What was found earlier is mended by what was found last.
+        Assert.Contains("later picture", await maker.Trouble(HttpStatusCode.Conflict, maker.Post(at, Take(1))));
+
+        object Take(int card) =>
+            new
+            {
+                kind,
+                area,
+                other = (int?)null,
+                cards = new[] { card },
+            };
+    }
+
+    [Fact]
+    public async Task Each_finding_is_answered_with_what_to_do_about_it_or_why_it_is_left()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "photo");
+        var card = await Latest(maker, run);
+        var at = card["pictureUrl"]!.GetValue<string>() + "/mending";
+
+        foreach (var finding in card["findings"]!.AsArray())
+        {
+            var (kind, other) = (finding!["kind"]!.GetValue<string>(), finding["other"]?.GetValue<int>());
+            var mending = await maker.Ok(
+                maker.Get(
+                    $"{at}?kind={kind}&area={finding["area"]!.GetValue<int>()}"
+                        + (other is null ? "" : $"&other={other}")
+                )
+            );
+            Assert.All(mending["corrections"]!.AsArray(), one =>
+            {
+                Assert.EndsWith(".", one!["outcome"]!.GetValue<string>(), StringComparison.Ordinal);
+                Assert.Equal(one["kind"]!.GetValue<string>() == "leave", one["steps"]!.AsArray().Count == 0);
+            });
+            if (kind == "bareSpecks")
+                Assert.Equal("fillSpecks", mending["corrections"]!.AsArray()[0]!["kind"]!.GetValue<string>());
+        }
+        await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{at}?kind=warped&area=99"));
+    }
+
+    private static async Task<JsonNode> Latest(Visitor maker, string run) =>
+        (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray().Single()!;
+
+    [Fact]
     public async Task On_a_bare_card_every_area_that_was_coloured_at_the_bench_is_left_out()
     {
         var (maker, run) = await Painted();

@@ -128,6 +128,7 @@ public sealed record BenchState(
                     ? pass with
                     {
                         Mix = mix,
+                        Acts = [.. pass.Acts.Select(act => act.With(mix, pass.Mix))],
                     }
                     : pass
             );

@@ -18,50 +18,48 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
     public static ImmutableArray<double> Strengths { get; } =
     [.. Enumerable.Range(0, 9).Select(step => Math.Pow(2, (step - 4) / 2.0))];
 
+    /// <summary>
+    /// What it was meant to look like at each of <see cref="Strengths"/>, where it was mended since; empty for the same.
+    /// </summary>
+    public ImmutableArray<ZoneLight> MeantByStrength { get; init; } = [];
+
     /// <summary>The areas after what was done to a card.</summary>
-    /// <param name="done">Passes that were done, in their order.</param>
-    /// <param name="paints">The run's colourants on its paper.</param>
-    public static ImmutableArray<AreaExpected> Of(IReadOnlyCollection<Pass> done, Paints paints)
+    /// <param name="done">What was done to it.</param>
+    public static ImmutableArray<AreaExpected> Of(WorkDone done)
     {
         ArgumentNullException.ThrowIfNull(done);
-        ArgumentNullException.ThrowIfNull(paints);
-        var byStrength = Strengths.Select(strength => After(done, paints, strength)).ToList();
+        var mended = done.Mended;
+        var lying = Strengths.Select(done.Lying).ToList();
+        var meant = mended.IsEmpty ? lying : [.. Strengths.Select(done.Meant)];
         return
         [
-            .. byStrength[0]
+            .. meant[0]
                 .Areas.Keys.Where(area => area > Pass.Panel)
-                .Select(area => new AreaExpected(area, [.. byStrength.Select(card => ZoneLight.Of(card.Areas[area]))])
+                .Select(area => new AreaExpected(area, Of(lying, area))
                 {
-                    Varies = byStrength[0].Areas[area] is { Gradient: not null } or { Through: not null },
+                    Varies = lying[0].Areas[area] is { Gradient: not null } or { Through: not null },
+                    MeantByStrength = mended.Contains(area) ? Of(meant, area) : [],
                 }),
         ];
+
+        static ImmutableArray<ZoneLight> Of(IEnumerable<CardSurface> cards, int area) =>
+            [.. cards.Select(card => ZoneLight.Of(card.Areas[area]))];
     }
-
-    /// <summary>What lies on a card after what was done to it by a hand so strong.</summary>
-    /// <param name="done">Passes that were done, in their order.</param>
-    /// <param name="paints">The run's colourants on its paper.</param>
-    /// <param name="strength">Loads against those that were planned.</param>
-    internal static CardSurface After(IReadOnlyCollection<Pass> done, Paints paints, double strength) =>
-        new CardFold(paints).After(
-            done.Select(pass => pass with { Acts = [.. OldPasses.ActsOf(pass).Select(act => Stronger(act, strength))] })
-        );
-
-    /// <summary>The same act by a stronger or weaker hand: more load, or more layers of pencil.</summary>
-    private static Act Stronger(Act act, double strength) =>
-        act.Kind == ActKind.Draw
-            ? act with
-            {
-                Times = Math.Max(1, (int)Math.Round(act.Times * strength)),
-            }
-            : act.Paler(strength);
 
     /// <summary>At any strength, between those that were worked out.</summary>
     /// <param name="logStrength">Logarithm of the load against what was planned.</param>
-    public ZoneLight At(double logStrength)
+    public ZoneLight At(double logStrength) => At(ByStrength, logStrength);
+
+    /// <summary>What it was meant to look like by a hand so strong.</summary>
+    /// <param name="logStrength">Logarithm of the load against what was planned.</param>
+    public ZoneLight MeantAt(double logStrength) =>
+        At(MeantByStrength.IsEmpty ? ByStrength : MeantByStrength, logStrength);
+
+    private static ZoneLight At(ImmutableArray<ZoneLight> byStrength, double logStrength)
     {
         var at = Math.Clamp(2 * logStrength / Math.Log(2) + 4, 0, Strengths.Length - 1);
         var step = Math.Min((int)at, Strengths.Length - 2);
-        return ZoneLight.Between(ByStrength[step], ByStrength[step + 1], at - step);
+        return ZoneLight.Between(byStrength[step], byStrength[step + 1], at - step);
     }
 }
 

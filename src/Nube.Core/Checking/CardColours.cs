@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MathNet.Numerics.Statistics;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Swatches;
@@ -115,8 +116,9 @@ public sealed class CardColours
         {
             for (var i = 0; i < areas.Count; i++)
                 strengths[i] = areas[i].Nearest(device, hand, variance);
-            // One area more, with a hand that is neither strong nor weak.
-            hand = strengths.Sum() / (strengths.Length + 1);
+            // The median is what most areas have, however far off a few are; one area more, with a hand that is neither strong
+            // nor weak.
+            hand = Statistics.Median(strengths.Append(0));
             if (round < Rounds - 1)
                 device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
         }
@@ -144,8 +146,10 @@ public sealed class CardColours
             ];
         }
 
-        private Xyz At(double strength) =>
-            expected.At(strength).Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare);
+        private Xyz At(double strength) => Mean(expected.At(strength));
+
+        private Xyz Mean(ZoneLight light) =>
+            light.Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare);
 
         /// <summary>The strength, as a logarithm, that explains what was read best, if the hand is like this otherwise.</summary>
         public double Nearest(DeviceBySight device, double hand, double variance)
@@ -194,7 +198,7 @@ public sealed class CardColours
                 Zone(read.Light, ways.Light),
                 Zone(read.Middle, ways.Middle),
                 Zone(read.Shadow, ways.Shadow),
-                Lab.FromXyz(At(hand)),
+                Lab.FromXyz(Mean(expected.MeantAt(hand))),
                 Lab.FromXyz(held),
                 Math.Exp(strength),
                 Ciede2000.Difference(Lab.FromXyz(held), seen),

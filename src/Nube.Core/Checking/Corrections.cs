@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
-using Nube.Core.Light;
 using Nube.Core.Materials;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
@@ -9,126 +8,141 @@ using Nube.Core.Planning;
 
 namespace Nube.Core.Checking;
 
-/// <summary>What brings the colour of an area nearer to what it was to be.</summary>
-public enum CorrectionKind
-{
-    /// <summary>Nothing: it is near enough, or nothing at hand brings it much nearer.</summary>
-    Leave,
-
-    /// <summary>Thin layers over what lies there.</summary>
-    Glaze,
-
-    /// <summary>Colour is taken away, as far as paper and pigments let go.</summary>
-    Lift,
-
-    /// <summary>Colour is taken away, and thin layers come over what is left.</summary>
-    LiftAndGlaze,
-}
-
-/// <summary>What is to be done to an area, and what comes of it.</summary>
-/// <param name="Kind">What kind of thing.</param>
-/// <param name="Area">The area.</param>
-/// <param name="Acts">What is done, in its order; nothing where it is left.</param>
-/// <param name="After">The mean colour that comes of it.</param>
-/// <param name="Before">How far the area is from what it was to be, CIEDE2000.</param>
-/// <param name="Remains">How far it is then.</param>
-public sealed record Correction(
-    CorrectionKind Kind,
-    int Area,
-    ImmutableArray<Act> Acts,
-    Lab After,
-    double Before,
-    double Remains
-)
-{
-    /// <summary>How much of the difference it closes, 0 to 1.</summary>
-    public double Closes => Before <= 0 ? 0 : Math.Max(0, 1 - Remains / Before);
-}
-
-/// <summary>Finds what to do about an area that came out otherwise than it was to.</summary>
+/// <summary>Finds what to do about an area whose colour came out otherwise than it was to.</summary>
 /// <remarks>
 /// What lies there is what was done, at the strength that the card shows; each thing that could be done is laid on it by the
-/// same rules by which plans are seen (<see cref="Laying"/>), and what comes out is weakened as the card is against that. The
-/// best is taken, each layer being held against what it brings.
+/// same rules by which plans are seen (<see cref="Laying"/>), and what comes out is weakened as the card is against that.
+/// Light, middle and shadow are held against what each was to be, by their shares. The best is taken, each layer being held
+/// against what it brings.
 /// </remarks>
 public static class Corrections
 {
-    /// <summary>Differences that are left alone, CIEDE2000: nobody sees them without another card beside (common practice, no
-    /// source).</summary>
-    public const double Tolerated = 3;
+    /// <summary>Differences that are left alone, CIEDE2000: nobody sees them without another card beside.</summary>
+    public const double Tolerated = Words.HardlySeen;
 
-    private const double LeastClosed = 0.3; // of the difference: less costs more than it brings. This project's own.
+    /// <summary>A correction has to close so much of a difference: less costs more than it brings. This project's own.</summary>
+    public const double LeastClosed = 0.3;
+
     private const double PerLayer = 0.4; // CIEDE2000 that a layer has to bring, for the time that it dries. This project's own.
     private const double PerLift = 1.5; // the same of lifting, which roughens the paper. This project's own.
     private const int MostLayers = 3; // of a glaze; more wear the paper
     private const double MostScaled = 2; // times by which a card's light may differ from what lies there as far as it is known
 
     /// <summary>What to do about the colour of an area.</summary>
-    /// <param name="seen">What it came out as.</param>
-    /// <param name="mask">Where its light and shadow are.</param>
-    /// <param name="done">What was done to its card, in its order.</param>
-    /// <param name="paints">The colourants at hand, on the card's paper.</param>
-    public static Correction Of(AreaColour seen, AreaMask mask, IReadOnlyCollection<Pass> done, Paints paints)
+    /// <param name="area">The area.</param>
+    /// <param name="card">Its card.</param>
+    /// <exception cref="ArgumentException">The card has no such area.</exception>
+    public static Correction Of(int area, CardToMend card)
     {
-        ArgumentNullException.ThrowIfNull(seen);
-        ArgumentNullException.ThrowIfNull(mask);
-        ArgumentNullException.ThrowIfNull(done);
-        ArgumentNullException.ThrowIfNull(paints);
-        var before = Ciede2000.Difference(seen.Colour, seen.Expected);
-        var leave = new Correction(CorrectionKind.Leave, seen.Area, [], seen.Colour, before, before);
+        ArgumentNullException.ThrowIfNull(card);
+        var (seen, size) = (Of(card.Areas), card.Sizes.First(one => one.Area == area));
+        var (done, paints) = (card.Done, card.Done.Paints);
+        var there = ColourFindings.IsBare(seen, paints.Paper.Colour.ToLab())
+            ? Surface.Before(paints, area)
+            : done.Lying(seen.Strength).Areas[area];
+        var asked = ZoneLight.Of(done.Meant(card.Hand).Areas[area]);
+        var light = ZoneLight.Of(there);
+        var all = Ratio(seen.Colour.ToXyz(), Mean(light));
+        var unexplained = new ZoneLight(
+            OfZone(seen.Light, light.Light),
+            OfZone(seen.Middle, light.Middle),
+            OfZone(seen.Shadow, light.Shadow)
+        );
+        var before = Off(light);
+        var leave = new Correction(CorrectionKind.Leave, area, [], seen.Colour, before, before, size.SizeMm2);
         if (before < Tolerated)
             return leave;
-        var there = ColourFindings.IsBare(seen, paints.Paper.Colour.ToLab())
-            ? Surface.Before(paints, seen.Area)
-            : AreaExpected.After(done, paints, seen.Strength).Areas[seen.Area];
-        var (light, shadow) = (mask.ShareOf(CellPart.Light, CellPart.White), mask.ShareOf(CellPart.Shadow));
-        var unexplained = Ratio(seen.Colour.ToXyz(), Mean(there));
-        var best = Ways(seen.Area, done, paints)
+        var best = Ways(there, area, done)
             .Select(way =>
             {
-                var mean = Mean(Laying.Lay(there, way.Acts, paints));
-                var after = Lab.FromXyz(
-                    new Xyz(mean.X * unexplained.X, mean.Y * unexplained.Y, mean.Z * unexplained.Z)
-                );
+                var after = ZoneLight.Of(Laying.Lay(there, way.Acts, paints));
                 return leave with
                 {
                     Kind = way.Kind,
                     Acts = way.Acts,
-                    After = after,
-                    Remains = Ciede2000.Difference(after, seen.Expected),
+                    After = Lab.FromXyz(Mean(Times(after, unexplained))),
+                    Remains = Off(after),
                 };
             })
             .MinBy(way => way.Remains + way.Acts.Sum(act => act.Kind == ActKind.Lift ? PerLift : PerLayer * act.Times));
-        return best is null || best.Closes < LeastClosed ? leave : best;
+        return best?.Closes is null or < LeastClosed ? leave : best;
 
-        Xyz Mean(Surface surface) => ZoneLight.Of(surface).Mean(light, 1 - light - shadow, shadow);
+        AreaColour Of(ImmutableArray<AreaColour> areas) =>
+            areas.FirstOrDefault(one => one.Area == area)
+            ?? throw new ArgumentException($"the card has no area {area} that was read", nameof(area));
+
+        Xyz Mean(ZoneLight zones) =>
+            zones.Mean(size.Shares.Light, 1 - size.Shares.Light - size.Shares.Shadow, size.Shares.Shadow);
+
+        double Off(ZoneLight lying)
+        {
+            var now = Times(lying, unexplained);
+            return size.Shares.Light * Difference(now.Light, asked.Light)
+                + (1 - size.Shares.Light - size.Shares.Shadow) * Difference(now.Middle, asked.Middle)
+                + size.Shares.Shadow * Difference(now.Shadow, asked.Shadow);
+        }
+
+        // A zone that is too small to be read is off as the whole area is.
+        Xyz OfZone(Lab? zone, Xyz lying) => zone is { } read ? Ratio(read.ToXyz(), lying) : all;
     }
+
+    private static double Difference(Xyz one, Xyz other) => Ciede2000.Difference(Lab.FromXyz(one), Lab.FromXyz(other));
 
     /// <summary>All that can be done about an area.</summary>
     private static IEnumerable<(CorrectionKind Kind, ImmutableArray<Act> Acts)> Ways(
+        Surface there,
         int area,
-        IReadOnlyCollection<Pass> done,
-        Paints paints
+        WorkDone done
     )
     {
-        ImmutableArray<PaintMix> laid =
-        [
-            .. done.Where(pass => pass.Areas.Contains(area))
-                .SelectMany(pass => OldPasses.ActsOf(pass))
-                .Where(act => act.Kind == ActKind.Lay)
-                .SelectMany(act => act.Mixes)
-                .Where(mix => !mix.Parts.IsEmpty)
-                .Distinct(),
-        ];
-        // On dry pencil water is another craft.
-        if (laid.IsEmpty)
+        var acts = Mending.ActsOn(area, done).ToList();
+        var drawn = acts.Where(act => act.Kind == ActKind.Draw).SelectMany(act => act.Mixes).Distinct().ToList();
+        foreach (var pencil in drawn)
+        {
+            foreach (var zone in Zones)
+            {
+                for (var layers = 1; layers <= MostLayers; layers++)
+                {
+                    ImmutableArray<Act> more = [Act.Draw(pencil, zone, layers)];
+                    if (Laying.LayersLeftOut(there, more, done.Paints) == 0)
+                        yield return (CorrectionKind.MorePencil, more);
+                }
+            }
+        }
+        // Water over dry pencil is another craft, and so are markers over it.
+        var laid = Mending.LaidOn(area, done);
+        if (drawn.Count > 0 || laid.IsEmpty)
             yield break;
-        ImmutableArray<PaintMix> glazes =
+        var glazes = Glazes(laid, done.Paints);
+        foreach (var glaze in glazes)
+        {
+            for (var layers = 1; layers <= MostLayers; layers++)
+            {
+                yield return (CorrectionKind.Glaze, [Act.Lay(glaze, Zone.Whole, layers)]);
+                yield return (CorrectionKind.DeepenShadow, [Act.Lay(glaze, Zone.Shadow, layers)]);
+            }
+        }
+        var lifted = Mending.Lifted(laid, done.Paints);
+        foreach (var share in new[] { lifted / 2, lifted })
+        {
+            var lift = Act.Lift(Zone.Whole, share);
+            yield return (CorrectionKind.Lift, [lift]);
+            foreach (var glaze in glazes)
+                yield return (CorrectionKind.LiftAndGlaze, [lift, Act.Lay(glaze, Zone.Whole)]);
+        }
+    }
+
+    private static readonly Zone[] Zones = [Zone.Whole, Zone.Shadow];
+
+    /// <summary>What a layer can be of: what lies there, and each colourant at hand; thinner where water thins it.</summary>
+    private static ImmutableArray<PaintMix> Glazes(IEnumerable<PaintMix> laid, Paints paints) =>
         [
             .. laid.SelectMany(mix =>
-                    Strength
-                        .Ladder.Where(strength => strength.WaterParts >= mix.Strength.WaterParts)
-                        .Select(strength => mix with { Strength = strength })
+                    mix.Parts.All(part => paints.Colourants[part.Colourant].Medium.MixesInParts())
+                        ? Strength
+                            .Ladder.Where(strength => strength.WaterParts >= mix.Strength.WaterParts)
+                            .Select(strength => mix with { Strength = strength })
+                        : [mix]
                 )
                 .Concat(
                     Enumerable
@@ -140,23 +154,11 @@ public static class Corrections
                 )
                 .Distinct(),
         ];
-        foreach (var glaze in glazes)
-        {
-            for (var layers = 1; layers <= MostLayers; layers++)
-                yield return (CorrectionKind.Glaze, [Act.Lay(glaze, Zone.Whole, layers)]);
-        }
-        var lifted = Staining.Lifted(
-            [.. laid.SelectMany(mix => mix.Parts).Select(part => (paints.Colourants[part.Colourant], part.Parts))],
-            paints.Paper
-        );
-        foreach (var share in new[] { lifted / 2, lifted })
-        {
-            var lift = Act.Lift(Zone.Whole, share);
-            yield return (CorrectionKind.Lift, [lift]);
-            foreach (var glaze in glazes)
-                yield return (CorrectionKind.LiftAndGlaze, [lift, Act.Lay(glaze, Zone.Whole)]);
-        }
-    }
+
+    private static ZoneLight Times(ZoneLight light, ZoneLight ratio) =>
+        new(Times(light.Light, ratio.Light), Times(light.Middle, ratio.Middle), Times(light.Shadow, ratio.Shadow));
+
+    private static Xyz Times(Xyz light, Xyz ratio) => new(light.X * ratio.X, light.Y * ratio.Y, light.Z * ratio.Z);
 
     private static Xyz Ratio(Xyz of, Xyz to) => new(Ratio(of.X, to.X), Ratio(of.Y, to.Y), Ratio(of.Z, to.Z));
 

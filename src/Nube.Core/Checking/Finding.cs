@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Nube.Core.Checking;
 
 /// <summary>What can be found to be wrong with a card.</summary>
@@ -89,4 +91,15 @@ public sealed record Finding(
     string Outline,
     HueShift? Shift = null,
     int Spots = 1
-);
+)
+{
+    /// <summary>What it is about.</summary>
+    [JsonIgnore]
+    public FindingKey Key => new(Kind, Area, Other);
+}
+
+/// <summary>What a finding is about: by this the same one is known again on another card, and on the next picture.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Area">The area that it is in; 0 for the paper around the image, or for the whole card.</param>
+/// <param name="Other">The other area that has to do with it; null when none has.</param>
+public sealed record FindingKey(FindingKind Kind, int Area, int? Other);

@@ -105,6 +105,56 @@ public static class Adding
         return Inserted(plan, own, before, behind, cards, hand);
     }
 
+    /// <summary>
+    /// What mends a finding, on some cards: one after the other, after all that was done on the same areas; before what is
+    /// still to come on them, but what finishes a card comes after all colour.
+    /// </summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="mending">The passes, in their order; at least one.</param>
+    /// <param name="cards">The cards that get them, each once.</param>
+    /// <param name="done">Numbers of the steps that were done or left out.</param>
+    /// <param name="hand">The maker's hand.</param>
+    /// <exception cref="ImpossibleOrderException">They cannot be added; the reason says why.</exception>
+    public static Plan Mending(
+        Plan plan,
+        IReadOnlyList<Pass> mending,
+        IReadOnlyCollection<int> cards,
+        IReadOnlyCollection<int> done,
+        Hand hand
+    )
+    {
+        Check(plan, cards, done, hand);
+        ArgumentNullException.ThrowIfNull(mending);
+        var planned = plan.Steps.Length;
+        return mending.Aggregate(plan, (now, model) =>
+        {
+            var before = now
+                .Passes.Where(pass =>
+                    pass.Areas.Any(model.Areas.Contains)
+                    && (
+                        model.Phase == Phase.Finish && pass.Phase <= Phase.Finish
+                        || now.Steps.Any(step =>
+                            step.Pass == pass.Index
+                            && cards.Contains(step.Card)
+                            && (done.Contains(step.Number) || step.Number > planned)
+                        )
+                    )
+                )
+                .Select(pass => pass.Index)
+                .ToHashSet();
+            var precedes = Precedence.Of(now.Passes);
+            var behind = now
+                .Passes.Where(pass =>
+                    !before.Contains(pass.Index)
+                    && pass.Areas.Any(model.Areas.Contains)
+                    && before.All(earlier => !precedes[pass.Index, earlier])
+                )
+                .Select(pass => pass.Index)
+                .ToHashSet();
+            return Inserted(now, model, before, behind, cards, hand);
+        });
+    }
+
     private static void Check(Plan plan, IReadOnlyCollection<int> cards, IReadOnlyCollection<int> done, Hand hand)
     {
         ArgumentNullException.ThrowIfNull(plan);

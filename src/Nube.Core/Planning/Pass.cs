@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Nube.Core.Acts;
+using Nube.Core.Checking;
 using Nube.Core.Drying;
 using Nube.Core.Grounds;
 using Nube.Core.Methods;
@@ -49,6 +50,9 @@ public sealed record Pass(
 
     /// <summary>Passes that must be done on a card before it, by their index.</summary>
     public ImmutableArray<int> After { get; init; } = [];
+
+    /// <summary>The finding of a card that it is to mend; null for all that was planned from the start.</summary>
+    public FindingKey? Mends { get; init; }
 
     /// <summary>What it does to the colour of each of its areas; none where it lays none.</summary>
     public ImmutableArray<Act> Acts { get; init; } = [];

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
+using Nube.Core.Checking;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
@@ -33,6 +34,8 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(pass);
         if (pass.Called is { } called)
             return called;
+        if (pass.Mends is not null)
+            return MendingWords.StepTitle(pass, Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)])));
         if (pass.Onto is { } onto)
             return $"{nameOf(pass.Piece!.Value)} onto {Words.LowerFirst(nameOf(onto))}";
         if (pass.Piece is { } piece && pass.Phase != Phase.Together)
@@ -118,6 +121,9 @@ public static class StepWords
         return pass.Zone switch
         {
             _ when pass.Onto is not null => "Where the card shows it",
+            Zone.Details when pass.Mends is not null => pass.Stroke == Stroke.Flatten
+                ? "The whole card"
+                : "Only where it was found",
             _ when pass.Phase == Phase.Together => "The whole card",
             _ when pass.Piece is not null => "All of it",
             _ when pass.WholeCard => "The whole card",

@@ -45,17 +45,3 @@ public sealed record CheckedCard(
     ImmutableArray<AreaColour> Areas,
     ImmutableArray<Finding> Findings
 );
-
-/// <summary>Something that is found and was meant to be so, on all cards of its run.</summary>
-/// <param name="Kind">What.</param>
-/// <param name="Area">Where.</param>
-/// <param name="Other">The other area that has to do with it.</param>
-public sealed record MeantSo(FindingKind Kind, int Area, int? Other)
-{
-    /// <summary>What a finding is about.</summary>
-    public static MeantSo Of(Finding finding)
-    {
-        ArgumentNullException.ThrowIfNull(finding);
-        return new MeantSo(finding.Kind, finding.Area, finding.Other);
-    }
-}

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Bench;
 using Nube.Core.Cards;
+using Nube.Core.Checking;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
@@ -32,7 +33,7 @@ public sealed class Run : IOwned
     public ImmutableDictionary<string, string> Silenced { get; set; } = ImmutableDictionary<string, string>.Empty;
 
     /// <summary>What is found on its cards and was meant to be so.</summary>
-    public ImmutableArray<MeantSo> MeantSo { get; set; } = [];
+    public ImmutableArray<FindingKey> MeantSo { get; set; } = [];
 
     /// <summary>What its cards are made of; null until the maker says so.</summary>
     public CardDesign? Design { get; set; }

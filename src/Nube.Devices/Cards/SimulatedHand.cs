@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MathNet.Numerics.Distributions;
 using Nube.Core.Acts;
 using Nube.Core.Artwork;
+using Nube.Core.Checking;
 using Nube.Core.Colour;
 using Nube.Core.Light;
 using Nube.Core.Planning;
@@ -11,7 +12,7 @@ namespace Nube.Devices.Cards;
 /// <summary>Stands in for a maker's hand: a card on which everything was done, by somebody who is no machine.</summary>
 /// <remarks>
 /// Each area gets somewhat more or less than it should, one of them far too little and one far too much; colour is uneven;
-/// and in one area a few spots were missed.
+/// and in one area a few spots were missed. What mends is done with care.
 /// </remarks>
 public static class SimulatedHand
 {
@@ -57,6 +58,8 @@ public static class SimulatedHand
             if (coloured.Length > 2)
                 strengths[coloured[random.Next(coloured.Length)]] = far;
         }
+        var careful = new Random(seed + 1);
+        var mending = coloured.ToDictionary(area => area, _ => Math.Exp(Normal.Sample(careful, 0, StrengthError)));
         var materials = new List<Spectrum> { paints.Reflectance };
         var first = new Dictionary<(int Area, CellPart Part), int>();
         foreach (var area in coloured)
@@ -72,7 +75,10 @@ public static class SimulatedHand
         }
         var (widthMm, heightMm) = (lines.Width / lines.PixelsPerMm, lines.Height / lines.PixelsPerMm);
         var (across, down) = ((int)Math.Round(widthMm * PixelsPerMm), (int)Math.Round(heightMm * PixelsPerMm));
-        var missed = Missed(coloured, masks, random);
+        var filled = done.Where(pass => pass.Mends?.Kind == FindingKind.BareSpecks)
+            .SelectMany(pass => pass.Areas)
+            .ToHashSet();
+        var missed = Missed(coloured, masks, random).FindAll(spot => !filled.Contains(labels.At(spot)));
         var byId = masks.ToDictionary(mask => mask.Id);
         var (slowX, slowY) = (random.NextDouble() * 7, random.NextDouble() * 7);
         var what = new ushort[across * down];
@@ -95,11 +101,22 @@ public static class SimulatedHand
         }
         return new PaintedCard(widthMm, heightMm, MarginMm, PixelsPerMm, [.. materials], what, ink, Ink);
 
+        // What mends is laid with care, and not by the slip that it mends.
         Surface After(int area, double strength) =>
             new CardFold(paints)
                 .After(
                     done.Where(pass => pass.Areas.Contains(area))
-                        .Select(pass => pass with { Acts = [.. pass.Acts.Select(act => act.Paler(strength))] })
+                        .Select(pass =>
+                            pass with
+                            {
+                                Acts =
+                                [
+                                    .. pass.Acts.Select(act =>
+                                        act.Paler(pass.Mends is null ? strength : mending[area])
+                                    ),
+                                ],
+                            }
+                        )
                 )
                 .Areas[area];
     }

@@ -20,57 +20,6 @@ using Nube.Workshop;
 
 namespace Nube.Server.Places;
 
-/// <summary>Something that came out otherwise than it was to.</summary>
-/// <param name="Kind">What kind of thing.</param>
-/// <param name="Area">The area; 0 for the paper around the image, or for the whole card.</param>
-/// <param name="Other">The other area that has to do with it.</param>
-/// <param name="Title">What, in a few words.</param>
-/// <param name="Reason">How much, how large, and why it counts.</param>
-/// <param name="Outline">Around where it is: an SVG path in mm of the card's picture.</param>
-/// <param name="Seen">The colour that lies there.</param>
-/// <param name="Expected">The colour that was to; null where it is not about the colour of an area.</param>
-/// <param name="IsMeant">The maker said that it is meant to be so.</param>
-public sealed record FindingView(
-    FindingKind Kind,
-    int Area,
-    int? Other,
-    string Title,
-    string Reason,
-    string Outline,
-    Srgb? Seen,
-    Srgb? Expected,
-    bool IsMeant
-);
-
-/// <summary>A card that was looked at.</summary>
-/// <param name="Card">Its number.</param>
-/// <param name="PictureUrl">It, laid flat, with paper around its picture.</param>
-/// <param name="WidthMm">Width of its picture, mm.</param>
-/// <param name="HeightMm">Height of its picture, mm.</param>
-/// <param name="MarginMm">How much paper that is, mm.</param>
-/// <param name="Areas">How many areas were read.</param>
-/// <param name="MedianDifference">From what was to be expected, over its areas, CIEDE2000.</param>
-/// <param name="Findings">Most worth mending first.</param>
-public sealed record CheckedCardView(
-    int Card,
-    string PictureUrl,
-    double WidthMm,
-    double HeightMm,
-    double MarginMm,
-    int Areas,
-    double? MedianDifference,
-    IReadOnlyList<FindingView> Findings
-);
-
-/// <summary>A picture of cards, and what was found on them.</summary>
-public sealed record CheckView(Guid Id, DateTimeOffset TakenAt, string FileName, IReadOnlyList<CheckedCardView> Cards);
-
-/// <summary>All that was looked at of a run, latest first.</summary>
-/// <param name="Cards">How many cards the run has.</param>
-/// <param name="StepsDone">How many steps were done on each, card 1 first.</param>
-/// <param name="Checks">What was looked at.</param>
-public sealed record ChecksView(int Cards, IReadOnlyList<int> StepsDone, IReadOnlyList<CheckView> Checks);
-
 /// <summary>Whether a finding is meant to be so.</summary>
 public sealed record MeantGiven(FindingKind Kind, int Area, int? Other, bool IsMeant);
 
@@ -89,6 +38,7 @@ public static class CheckPlace
         checks.MapPost("/stand-in", StandIn).RequireRateLimiting(Image.UploadLimit);
         checks.MapPut("/meant", Meant);
         checks.MapGet("/{check:guid}/cards/{card:int}", Picture);
+        checks.MapMending();
     }
 
     /// <summary>The plan by which cards are looked at, or a sentence.</summary>
@@ -125,51 +75,8 @@ public static class CheckPlace
                         .Range(1, plan.Cards)
                         .Select(card => bench.Done.Count(number => plan.Steps[number - 1].Card == card)),
                 ],
-                [.. checks.Select(check => View(run, check))]
+                [.. checks.Select(check => CheckViews.View(run, check, checks))]
             )
-        );
-    }
-
-    private static CheckView View(RunWithSupplies run, CardCheck check)
-    {
-        var image = run.Image;
-        return new CheckView(
-            check.Id,
-            check.TakenAt,
-            check.FileName,
-            [
-                .. check.Cards.Select(card => new CheckedCardView(
-                    card.Card,
-                    $"/api/runs/{check.RunId}/checks/{check.Id}/cards/{card.Card}",
-                    image.WidthMm,
-                    image.HeightMm,
-                    CardFlat.MarginMm,
-                    card.Areas.Length,
-                    card.Areas.IsEmpty
-                        ? null
-                        : card
-                            .Areas.Select(area => Ciede2000.Difference(area.Colour, area.Expected))
-                            .Order()
-                            .ElementAt(card.Areas.Length / 2),
-                    [.. card.Findings.Select(finding => View(run, card, finding))]
-                )),
-            ]
-        );
-    }
-
-    private static FindingView View(RunWithSupplies run, CheckedCard card, Finding finding)
-    {
-        var area = card.Areas.FirstOrDefault(one => one.Area == finding.Area);
-        return new FindingView(
-            finding.Kind,
-            finding.Area,
-            finding.Other,
-            FindingWords.Title(finding, run.Image.NameOf),
-            FindingWords.Reason(finding, area?.Strength ?? card.Hand),
-            finding.Outline,
-            area is null ? null : Srgb.FromLab(area.Colour),
-            area is null ? null : Srgb.FromLab(area.Expected),
-            run.Run.MeantSo.Contains(MeantSo.Of(finding))
         );
     }
 
@@ -291,7 +198,7 @@ public static class CheckPlace
     )
     {
         var run = await runs.Load(id, cancel);
-        var meant = new MeantSo(given.Kind, given.Area, given.Other);
+        var meant = new FindingKey(given.Kind, given.Area, given.Other);
         run.Run.MeantSo = given.IsMeant ? [.. run.Run.MeantSo.Remove(meant), meant] : run.Run.MeantSo.Remove(meant);
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);

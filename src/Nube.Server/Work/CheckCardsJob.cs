@@ -51,6 +51,7 @@ public sealed class CheckCardsJob(
         var bench = BenchLog.At(plan, run.Touching, await runs.Taps(job.RunId, stop), clock.GetUtcNow());
         var paints = CheckPlace.PaintsOf(run, palettes);
         var used = Used(run, bench.PassesDone(plan));
+        var earlier = await EarlierChecks.Of(db, run, stop);
         var seen = await apprentices.Do(
             new CheckCards(
                 (await files.Get(image.LineHash, stop)).Content,
@@ -65,7 +66,7 @@ public sealed class CheckCardsJob(
                     .. Enumerable
                         .Range(order.FirstCard, plan.Cards - order.FirstCard + 1)
                         .Take(CardFinder.MostCards)
-                        .Select(card => new CardDone(card, AreaExpected.Of([.. bench.PassesDone(plan, card)], paints))),
+                        .Select(card => new CardDone(card, AreaExpected.Of(earlier.WorkOn(plan, bench, card, paints)))),
                 ]
             ),
             (await files.Get(order.FileHash, stop)).Content,

@@ -27,14 +27,11 @@ public sealed class CorrectionsTests
 
         public CardChecked Check() => TrialCards.Checked(Card, Painted(_ => []), scanner, seed);
 
-        public ImmutableArray<Pass> Done => [.. Card.Plan.Steps.Select(Card.Plan.PassOf)];
-
         /// <summary>The same card, and the same hand, with more done to it.</summary>
         public Nube.Devices.Cards.PaintedCard Painted(Func<int, IEnumerable<Act>> mended) =>
             Card.Painted(seed, measured: true, StrengthOf, strays: 0.12, mended: mended);
 
-        public Correction CorrectionOf(AreaColour area) =>
-            Corrections.Of(area, Card.Masks.Single(mask => mask.Id == area.Area), Done, Card.Paints);
+        public CardToMend ToMend(CardChecked seen) => new(seen.Colours.Areas, seen.Colours.Hand, Card.Sizes, Card.Done);
     }
 
     [Theory]
@@ -52,7 +49,7 @@ public sealed class CorrectionsTests
             .ToHashSet();
         var corrections = seen
             .Colours.Areas.Where(area => found.Contains(area.Area))
-            .Select(wrong.CorrectionOf)
+            .Select(area => Corrections.Of(area.Area, wrong.ToMend(seen)))
             .Where(correction => correction.Kind != CorrectionKind.Leave)
             .ToDictionary(correction => correction.Area);
         Assert.InRange(corrections.Count, 3, 100);
@@ -90,9 +87,10 @@ public sealed class CorrectionsTests
     {
         var wrong = new WrongCard(0, Seed + 10, scanner: true);
 
-        foreach (var area in wrong.Check().Colours.Areas)
+        var seen = wrong.Check();
+        foreach (var area in seen.Colours.Areas)
         {
-            var correction = wrong.CorrectionOf(area);
+            var correction = Corrections.Of(area.Area, wrong.ToMend(seen));
             if (correction.Before < Corrections.Tolerated)
                 Assert.Equal(CorrectionKind.Leave, correction.Kind);
             if (correction.Kind == CorrectionKind.Leave)
@@ -100,7 +98,7 @@ public sealed class CorrectionsTests
             else
             {
                 Assert.NotEmpty(correction.Acts);
-                Assert.InRange(correction.Closes, 0.3, 1);
+                Assert.InRange(correction.Closes!.Value, 0.3, 1);
             }
         }
     }
@@ -109,15 +107,75 @@ public sealed class CorrectionsTests
     public void Nothing_on_an_area_is_made_good_by_what_was_to_lie_there_and_too_much_of_it_is_lifted()
     {
         var wrong = new WrongCard(0, Seed + 20, scanner: true);
-        var corrections = wrong.Check().Colours.Areas.ToDictionary(area => area.Area, wrong.CorrectionOf);
+        var seen = wrong.Check();
+        var corrections = seen.Colours.Areas.ToDictionary(
+            area => area.Area,
+            area => Corrections.Of(area.Area, wrong.ToMend(seen))
+        );
 
         var bare = corrections.Values.Where(one => one.Area % 6 == 5 && one.Kind != CorrectionKind.Leave).ToList();
         Assert.NotEmpty(bare);
-        Assert.All(bare, one => Assert.Equal(CorrectionKind.Glaze, one.Kind));
+        Assert.All(bare, one =>
+            Assert.True(one.Kind is CorrectionKind.Glaze or CorrectionKind.DeepenShadow, $"{one.Area}: {one.Kind}")
+        );
         var strong = corrections.Values.Where(one => one.Area % 6 == 3 && one.Kind != CorrectionKind.Leave).ToList();
         Assert.NotEmpty(strong);
         Assert.All(strong, one =>
             Assert.True(one.Kind is CorrectionKind.Lift or CorrectionKind.LiftAndGlaze, $"{one.Area}: {one.Kind}")
+        );
+    }
+
+    [Fact]
+    public void What_mends_goes_into_the_plan_and_the_card_is_then_held_against_what_was_meant_at_first()
+    {
+        var wrong = new WrongCard(0, Seed + 30, scanner: true);
+        var (seen, plan) = (wrong.Check(), wrong.Card.Plan);
+        var card = wrong.ToMend(seen);
+        var done = plan.Steps.Select(step => step.Number).ToList();
+        var mended = seen
+            .Findings.Where(one => one.Kind is FindingKind.TooPale && one.Area > 0)
+            .Select(one => (Finding: one, Correction: Mending.Of(one, card).Single()))
+            .Where(one => one.Correction.Kind is CorrectionKind.Glaze or CorrectionKind.DeepenShadow)
+            .ToDictionary(one => one.Finding.Area);
+        Assert.NotEmpty(mended);
+
+        var now = mended.Values.Aggregate(plan, (before, one) =>
+            Adding.Mending(before, MendingPasses.Of(one.Correction, one.Finding.Key, card), [1], done, Hand.Ordinary)
+        );
+
+        Assert.All(mended.Values, one =>
+        {
+            var steps = now.Steps.Where(step => now.PassOf(step).Mends == one.Finding.Key).ToList();
+            Assert.Equal(one.Correction.Acts.Sum(act => act.Times), steps.Count);
+            Assert.All(steps, step => Assert.True(step.Number > done.Count));
+        });
+        var work = new WorkDone([.. now.Steps.Select(now.PassOf)], card.Done.Paints)
+        {
+            StrengthBefore = seen.Colours.Areas.ToImmutableDictionary(area => area.Area, area => area.Strength),
+        };
+        var again = TrialCards.Checked(
+            wrong.Card,
+            wrong.Painted(area => mended.TryGetValue(area, out var one) ? one.Correction.Acts : []),
+            true,
+            Seed + 30,
+            AreaExpected.Of(work)
+        );
+        var (before, after) = (
+            seen.Colours.Areas.ToDictionary(area => area.Area),
+            again.Colours.Areas.ToDictionary(area => area.Area)
+        );
+        Assert.All(mended.Keys, area =>
+        {
+            // What was to be is what was to be before: the mending does not make the goal darker.
+            Assert.InRange(Ciede2000.Difference(before[area].Expected, after[area].Expected), 0, 4);
+            Assert.True(
+                Ciede2000.Difference(after[area].Colour, after[area].Expected)
+                    < Ciede2000.Difference(before[area].Colour, before[area].Expected),
+                $"area {area}"
+            );
+        });
+        Assert.True(
+            again.Findings.Count(one => one.Kind == FindingKind.TooPale && mended.ContainsKey(one.Area)) < mended.Count
         );
     }
 }

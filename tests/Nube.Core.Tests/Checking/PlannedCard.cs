@@ -44,6 +44,18 @@ internal sealed class PlannedCard
         Image = image;
         Paints = Supplies.OnWatercolourPaper;
         Masks = Zoning.Masks(AreaForm.Of(image.Map.Labels), ImageLight.Usual.Angle, ImageLight.Usual.RuleOf);
+        Sizes =
+        [
+            .. Masks.Select(mask => new AreaToPaint(
+                mask.Id,
+                image.Map.Areas.Single(area => area.Id == mask.Id).SizeMm2,
+                new ZoneShares(
+                    mask.ShareOf(CellPart.Light, CellPart.White),
+                    mask.ShareOf(CellPart.Shadow),
+                    mask.ShareOf(CellPart.White)
+                )
+            )),
+        ];
         var random = new Random(seed);
         chosen =
         [
@@ -56,24 +68,7 @@ internal sealed class PlannedCard
                 );
             }),
         ];
-        var painting = new Painting(
-            chosen,
-            [],
-            [
-                .. Masks.Select(mask => new AreaToPaint(
-                    mask.Id,
-                    image.Map.Areas.Single(area => area.Id == mask.Id).SizeMm2,
-                    new ZoneShares(
-                        mask.ShareOf(CellPart.Light, CellPart.White),
-                        mask.ShareOf(CellPart.Shadow),
-                        mask.ShareOf(CellPart.White)
-                    )
-                )),
-            ],
-            image.WidthMm * image.HeightMm,
-            false,
-            false
-        );
+        var painting = new Painting(chosen, [], Sizes, image.WidthMm * image.HeightMm, false, false);
         var touching = image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
         Plan = Scheduler.PlanRun(
             painting.Passes(Paints, Schools.Usual, touching),
@@ -96,17 +91,23 @@ internal sealed class PlannedCard
 
     public ImmutableArray<AreaMask> Masks { get; }
 
+    public ImmutableArray<AreaToPaint> Sizes { get; }
+
+    /// <summary>Everything in its plan was done.</summary>
+    public WorkDone Done => new([.. Plan.Steps.Select(Plan.PassOf)], Paints);
+
     /// <summary>What the areas should look like.</summary>
-    public ImmutableArray<AreaExpected> Expected => AreaExpected.Of([.. Plan.Steps.Select(Plan.PassOf)], Paints);
+    public ImmutableArray<AreaExpected> Expected => AreaExpected.Of(Done);
 
     /// <summary>What is known of its cards.</summary>
     /// <param name="measured">Its paints were measured.</param>
-    public CardToCheck ToCheck(bool measured) =>
+    /// <param name="expected">What its areas are to look like; null for its plan.</param>
+    public CardToCheck ToCheck(bool measured, ImmutableArray<AreaExpected>? expected = null) =>
         new(
             Image.Lines,
             Masks,
             [.. Image.Map.Touching.Select(pair => (pair.One, pair.Other))],
-            Expected,
+            expected ?? Expected,
             Paints.Paper.Colour,
             measured ? CardColours.SureOfSwatches : CardColours.SureOfCatalogue
         );

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
@@ -92,10 +93,20 @@ internal static class TrialCards
     }
 
     /// <summary>A painted card, taken, found and looked at.</summary>
-    public static CardChecked Checked(PlannedCard card, PaintedCard painted, bool scanner, int seed)
+    public static CardChecked Checked(
+        PlannedCard card,
+        PaintedCard painted,
+        bool scanner,
+        int seed,
+        ImmutableArray<AreaExpected>? expected = null
+    )
     {
         var picture = PictureReader.ReadColours(Taken(painted, scanner, seed, 0.15).File());
-        return CardChecked.Of(picture, CardFinder.Find(picture, card.Image.Lines)[0].Place, card.ToCheck(true));
+        return CardChecked.Of(
+            picture,
+            CardFinder.Find(picture, card.Image.Lines)[0].Place,
+            card.ToCheck(true, expected)
+        );
     }
 
     /// <summary>What lies on the inner part of an area, to the eye.</summary>

@@ -68,6 +68,7 @@ export type RunRecord = Schemas['RecordView'];
 export type Checks = Schemas['ChecksView'];
 export type CheckedCard = Schemas['CheckedCardView'];
 export type Finding = Schemas['FindingView'];
+export type Mending = Schemas['MendingView'];
 export type StashItem = Schemas['StashItemView'];
 export type Colourant = Schemas['ColourantView'];
 export type SetsOfColours = Schemas['SetsView'];

@@ -11,6 +11,7 @@ const finding = (area: number): Finding => ({
   outline: '',
   seen: null,
   expected: null,
+  was: null,
   isMeant: false,
 });
 

@@ -5,6 +5,9 @@
   // The card as it was taken, laid flat, with what was found on it.
   let { card, findings, paper }: { card: CheckedCard; findings: FindingsInHand; paper: string } = $props();
 
+  let showsBefore = $state(false);
+  const before = $derived(showsBefore ? card.before : undefined);
+
   const margin = $derived(card.marginMm);
   const width = $derived(card.widthMm + 2 * margin);
   const height = $derived(card.heightMm + 2 * margin);
@@ -17,9 +20,16 @@
     style:background={paper}
     class="card-paper mx-auto block max-h-[62vh] max-w-full"
     role="img"
-    aria-label="Card {card.card} as it was taken"
+    aria-label="Card {card.card} as it was {before ? 'on the picture before' : 'taken'}"
   >
-    <image href={card.pictureUrl} x={-margin} y={-margin} {width} {height} preserveAspectRatio="none" />
+    <image
+      href={before?.pictureUrl ?? card.pictureUrl}
+      x={-margin}
+      y={-margin}
+      {width}
+      {height}
+      preserveAspectRatio="none"
+    />
     {#each marked as one (keyOf(one))}
       {@const inHand = one === findings.finding}
       {#if !inHand && !one.isMeant}
@@ -32,4 +42,10 @@
       <path d={findings.finding.outline} fill="none" stroke="#a8480f" stroke-width="0.8" data-in-hand />
     {/if}
   </svg>
+  {#if card.before}
+    <label class="mt-3 flex items-center justify-center gap-2">
+      <input type="checkbox" class="toggle toggle-sm" bind:checked={showsBefore} />
+      As it was on the picture before
+    </label>
+  {/if}
 </div>

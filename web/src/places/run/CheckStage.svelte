@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, sendForm, type Checks } from '../../api/client';
+  import { api, ask, sendForm, type Checks, type Finding } from '../../api/client';
   import JobProgress from '../../parts/JobProgress.svelte';
   import { FollowedJob } from '../../parts/job.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
@@ -7,8 +7,10 @@
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, useRun } from '../../state/run.svelte';
   import BringInCards from './BringInCards.svelte';
+  import CardSince from './CardSince.svelte';
   import CardWithFindings from './CardWithFindings.svelte';
   import FindingList from './FindingList.svelte';
+  import MendingOfFinding from './MendingOfFinding.svelte';
 
   const run = useRun();
   const id = $derived(run.value?.id ?? '');
@@ -81,6 +83,7 @@
             Card {card.card}, from {check.fileName}: {card.areas} areas were read{#if card.medianDifference != null},
               half of them within CIEDE2000 {card.medianDifference.toFixed(1)} of what was to be expected{/if}.
           </p>
+          {#if card.before}<CardSince {card} before={card.before} />{/if}
         {/if}
       </div>
       {#if !card}{@render bringCardsIn()}{/if}
@@ -117,7 +120,12 @@
           {/if}
         </div>
       {/if}
-      {#if card}<FindingList findings={inHand} {mean} busy={checks.busy} paper={paperOf(run.value)} />{/if}
+      {#if card && check}
+        {#snippet mending(finding: Finding)}
+          <MendingOfFinding run={id} check={check.id} card={card.card} {finding} paper={paperOf(run.value)} />
+        {/snippet}
+        <FindingList findings={inHand} {mean} busy={checks.busy} {mending} />
+      {/if}
       {#if card}{@render bringCardsIn()}{/if}
     </div>
   </div>

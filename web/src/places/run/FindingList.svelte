@@ -1,5 +1,6 @@
 <script lang="ts">
-  import Swatch from '../../parts/Swatch.svelte';
+  import type { Snippet } from 'svelte';
+  import type { Finding } from '../../api/client';
   import { keyOf, type FindingsInHand } from '../../state/findingsInHand.svelte';
 
   // What was found, most worth mending first; the arrow keys walk through it.
@@ -7,8 +8,14 @@
     findings,
     mean,
     busy,
-    paper,
-  }: { findings: FindingsInHand; mean: () => void; busy: boolean; paper: string } = $props();
+    mending,
+  }: {
+    findings: FindingsInHand;
+    mean: () => void;
+    busy: boolean;
+    /** What puts the finding in hand right. */
+    mending: Snippet<[Finding]>;
+  } = $props();
 
   let list = $state<HTMLElement>();
 
@@ -33,20 +40,8 @@
       <div class="border-l-4 border-warm pl-4" aria-live="polite">
         <p class="font-bold">{one.title}</p>
         <p>{one.reason}</p>
-        {#if one.seen && one.expected}
-          <div class="mt-2 flex flex-wrap gap-6">
-            <figure class="grid justify-items-center gap-1">
-              <div class="w-16">
-                <Swatch colours={[one.seen]} {paper} label="As it is" estimated={false} />
-              </div>
-              <figcaption class="text-sm">as it is</figcaption>
-            </figure>
-            <figure class="grid justify-items-center gap-1">
-              <div class="w-16"><Swatch colours={[one.expected]} {paper} label="As it was to be" /></div>
-              <figcaption class="text-sm">as it was to be</figcaption>
-            </figure>
-          </div>
-        {/if}
+        {#if one.was != null}<p class="text-quiet">On the picture before it was {one.was.toFixed(1)}.</p>{/if}
+        {#if !one.isMeant}{@render mending(one)}{/if}
         <button type="button" class="btn btn-line btn-sm mt-2" disabled={busy} onclick={mean}
           >{one.isMeant ? 'Find it again' : 'That is meant'}</button
         >
