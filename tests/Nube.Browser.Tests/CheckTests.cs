@@ -39,6 +39,41 @@ public sealed class CheckTests(NubeInBrowser nube) : IDisposable
         Assert.EndsWith("/check", window.Driver.Url, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_maker_takes_a_correction_to_the_bench_and_sees_before_and_after_on_the_next_scan()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Swap invitations", "finish");
+        window.Link("Check a scan of it").Click();
+        window.Button("scanner").Click();
+        window.WaitUntil(() => Titles().Count > 1, "the findings");
+        var titles = Titles();
+        var mended = titles.First(title => title.StartsWith("Bare specks", StringComparison.Ordinal));
+
+        for (var place = 0; InHand() != mended && place < titles.Count; place++)
+        {
+            window.Find("//ol//button[@aria-current]").SendKeys(Keys.ArrowDown);
+            window.WaitUntil(() => InHand() != titles[place], "the next finding");
+        }
+        window.Sees("Fill the specks");
+        window.Button("Take it to the bench").Click();
+        window.Sees("In the plan: step");
+        window.Button("Go to the bench").Click();
+        window.WaitUntil(() => window.Driver.Url.EndsWith("/bench", StringComparison.Ordinal), "the bench");
+        window.Sees("Fill bare specks");
+        var step = window.Find("//p[contains(., ', step ')]").Text;
+        window.Press(" ");
+        window.WaitUntil(() => window.Find("//p[contains(., ', step ')]").Text != step, "the step to be done");
+
+        window.Driver.Navigate().Back();
+        window.Button("scanner").Click();
+        window.Sees("Since the picture");
+        window.WaitUntil(() => !Titles().Contains(mended), "the specks to be gone");
+        Assert.Contains("bare specks", window.Find("//*[@aria-label='Since the picture before']").Text);
+        window.Find("//label[contains(., 'picture before')]/input").Click();
+        window.Find("//*[name()='svg' and contains(@aria-label, 'on the picture before')]");
+    }
+
     private List<string> Titles() =>
         [
             .. window

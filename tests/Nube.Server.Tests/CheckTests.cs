@@ -145,6 +145,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         var steps = taken["inPlan"]!.AsArray().Select(step => step!.GetValue<int>()).ToList();
         Assert.Equal(correction["steps"]!.AsArray().Count, steps.Count);
         Assert.All(steps, step => Assert.True(step > planned));
+        Assert.Equal(steps[0], (await maker.Ok(maker.Get($"{run}/bench")))["current"]!["number"]!.GetValue<int>());
         Assert.Contains("in the plan", await maker.Trouble(HttpStatusCode.Conflict, maker.Post(at, Take(1))));
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post(at, Take(2)));
         foreach (var step in steps)

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Drying;
+using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
 
@@ -114,19 +115,28 @@ public static class Adding
     /// <param name="cards">The cards that get them, each once.</param>
     /// <param name="done">Numbers of the steps that were done or left out.</param>
     /// <param name="hand">The maker's hand.</param>
+    /// <param name="paper">The paper that they lie on.</param>
+    /// <param name="air">The air that the plan reckons with.</param>
     /// <exception cref="ImpossibleOrderException">They cannot be added; the reason says why.</exception>
     public static Plan Mending(
         Plan plan,
         IReadOnlyList<Pass> mending,
         IReadOnlyCollection<int> cards,
         IReadOnlyCollection<int> done,
-        Hand hand
+        Hand hand,
+        Paper paper,
+        Air air
     )
     {
         Check(plan, cards, done, hand);
         ArgumentNullException.ThrowIfNull(mending);
         var planned = plan.Steps.Length;
-        return mending.Aggregate(plan, (now, model) =>
+        // They may be wet in patches that nothing of the plan is.
+        var dries = plan with
+        {
+            Drying = plan.Drying.WithTimesOf(DryingOfPasses.In(air, [.. mending], paper, plan.Options, plan.Pieces)),
+        };
+        return mending.Aggregate(dries, (now, model) =>
         {
             var before = now
                 .Passes.Where(pass =>

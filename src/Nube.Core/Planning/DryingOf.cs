@@ -56,6 +56,12 @@ internal static class DryingOfPasses
                 }),
         ];
 
+    /// <summary>With those of others that are not there yet.</summary>
+    public static ImmutableArray<DryingOf> WithTimesOf(
+        this ImmutableArray<DryingOf> drying,
+        ImmutableArray<DryingOf> others
+    ) => [.. drying.Concat(others).DistinctBy(of => (of.Leaves, of.Water, of.PatchMm, of.Piece))];
+
     /// <summary>Drying times of what a pass leaves on one of its areas.</summary>
     public static DryingTimes TimesOf(this ImmutableArray<DryingOf> drying, Pass pass, int area)
     {

@@ -7,6 +7,7 @@ using Nube.Core.Colour;
 using Nube.Core.Methods;
 using Nube.Core.Planning;
 using Nube.Data;
+using Nube.Data.Entities;
 using Nube.Server.Support;
 
 namespace Nube.Server.Places;
@@ -137,17 +138,31 @@ public static class MendPlace
                     passes,
                     cards,
                     [.. found.Bench.Done, .. found.Bench.LeftOut],
-                    run.Hand
+                    run.Hand,
+                    found.Palette.Paints.Paper,
+                    run.Run.Plan!.Air
                 );
-                run.Run.Plan!.Plan = Replanning.FromNow(
+                run.Run.Plan.Plan = Replanning.FromNow(
                     plan,
                     run.Touching,
                     run.Hand,
                     BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now)
                 );
                 run.Run.ChangedAt = now;
+                var taken = found with { Plan = run.Run.Plan.Plan };
+                // Who takes it to the bench wants to do it now.
+                if (StepsOpen(taken, card) is [var first, ..])
+                    db.Taps.Add(
+                        new BenchTap
+                        {
+                            Id = Guid.CreateVersion7(),
+                            RunId = id,
+                            MakerId = run.Run.MakerId,
+                            Tap = new Tap(TapKind.Take, first, now, ""),
+                        }
+                    );
                 await db.SaveChangesAsync(cancel);
-                return TypedResults.Ok(View(found with { Plan = run.Run.Plan.Plan }));
+                return TypedResults.Ok(View(taken));
             }
             catch (ImpossibleOrderException impossible)
             {

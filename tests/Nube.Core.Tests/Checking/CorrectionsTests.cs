@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Acts;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
+using Nube.Core.Drying;
 using Nube.Core.Light;
 using Nube.Core.Planning;
 
@@ -140,7 +141,15 @@ public sealed class CorrectionsTests
         Assert.NotEmpty(mended);
 
         var now = mended.Values.Aggregate(plan, (before, one) =>
-            Adding.Mending(before, MendingPasses.Of(one.Correction, one.Finding.Key, card), [1], done, Hand.Ordinary)
+            Adding.Mending(
+                before,
+                MendingPasses.Of(one.Correction, one.Finding.Key, card),
+                [1],
+                done,
+                Hand.Ordinary,
+                card.Done.Paints.Paper,
+                new Air(20, 0.5, 0)
+            )
         );
 
         Assert.All(mended.Values, one =>

@@ -36,18 +36,7 @@
   {@const one = findings.finding}
   <section aria-label="Findings" class="grid gap-4">
     <h3>{findings.list.length === 1 ? 'One finding' : `${findings.list.length} findings`}</h3>
-    {#if one}
-      <div class="border-l-4 border-warm pl-4" aria-live="polite">
-        <p class="font-bold">{one.title}</p>
-        <p>{one.reason}</p>
-        {#if one.was != null}<p class="text-quiet">On the picture before it was {one.was.toFixed(1)}.</p>{/if}
-        {#if !one.isMeant}{@render mending(one)}{/if}
-        <button type="button" class="btn btn-line btn-sm mt-2" disabled={busy} onclick={mean}
-          >{one.isMeant ? 'Find it again' : 'That is meant'}</button
-        >
-      </div>
-    {/if}
-    <ol bind:this={list} class="max-h-72 overflow-y-auto">
+    <ol bind:this={list} class="max-h-44 overflow-y-auto">
       {#each findings.list as finding (keyOf(finding))}
         {@const here = finding === one}
         <li>
@@ -66,6 +55,17 @@
         </li>
       {/each}
     </ol>
+    {#if one}
+      <div class="border-l-4 border-warm pl-4" aria-live="polite">
+        <p class="font-bold">{one.title}</p>
+        <p>{one.reason}</p>
+        {#if one.was != null}<p class="text-quiet">On the picture before it was {one.was.toFixed(1)}.</p>{/if}
+        {#if !one.isMeant}{@render mending(one)}{/if}
+        <button type="button" class="btn btn-line btn-sm mt-2" disabled={busy} onclick={mean}
+          >{one.isMeant ? 'Find it again' : 'That is meant'}</button
+        >
+      </div>
+    {/if}
     <p class="text-sm text-quiet">
       A scan does not show everything: look along the card for wax bloom and shine, and feel for powder.
     </p>
