@@ -11,7 +11,11 @@ namespace Nube.Core.Tests.Checking;
 internal readonly record struct Judged(FindingKind Kind, int Area, bool Right, double? Size = null);
 
 /// <summary>What became of a card's faults: of each whether it was found, and of each finding whether it is right.</summary>
-internal sealed record FaultsFound(ImmutableArray<Judged> Faults, ImmutableArray<Judged> Findings, int Areas);
+internal sealed record FaultsFound(ImmutableArray<Judged> Faults, ImmutableArray<Judged> Findings, int Areas)
+{
+    /// <summary>What was seen of the card; null where it was not found.</summary>
+    public CardChecked? Seen { get; init; }
+}
 
 /// <summary>A planned card with faults that are large enough to be seen, taken and checked.</summary>
 internal sealed class FaultyCards(PlannedCard card)
@@ -96,7 +100,10 @@ internal sealed class FaultyCards(PlannedCard card)
                 )),
             ],
             seen.Colours.Areas.Length
-        );
+        )
+        {
+            Seen = seen,
+        };
     }
 
     private static bool Fits(Finding finding, Fault fault) =>
