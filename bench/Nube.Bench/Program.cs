@@ -20,6 +20,16 @@ if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
         await Nube.Bench.BenchTaps.Run(server, postgres);
     return;
 }
+if (args[^1..] is ["led"])
+{
+    const int everySeed = 50;
+    Nube.Bench.LedBeginner.Run(
+        Environment.GetEnvironmentVariable("NUBE_BENCH_SEEDS") is { } seeds
+            ? int.Parse(seeds, System.Globalization.CultureInfo.InvariantCulture)
+            : everySeed
+    );
+    return;
+}
 if (args[^1..] is ["fuzz"])
 {
     await Nube.Bench.Fuzzing.Run();

@@ -160,6 +160,13 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
             finding["title"]!.GetValue<string>(),
             before["gone"]!.AsArray().Select(title => title!.GetValue<string>())
         );
+        var cameOut = (await maker.Ok(maker.Get($"{run}/record")))["cameOut"]!.AsArray().Single()!;
+        Assert.Equal(2, cameOut["pictures"]!.GetValue<int>());
+        Assert.StartsWith("Glaze over", cameOut["mended"]!.AsArray()[0]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.True(
+            cameOut["lastFindings"]!.GetValue<int>() < cameOut["firstFindings"]!.GetValue<int>(),
+            cameOut.ToJsonString()
+        );
         // What was found earlier is mended by what was found last.
         Assert.Contains("later picture", await maker.Trouble(HttpStatusCode.Conflict, maker.Post(at, Take(1))));
 
@@ -171,6 +178,24 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
                 other = (int?)null,
                 cards = new[] { card },
             };
+    }
+
+    [Fact]
+    public async Task The_book_tells_how_near_the_cards_of_a_run_came()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "scan");
+        var plan = await maker.Ok(maker.Get($"{run}/plan"));
+        foreach (var step in plan["steps"]!.AsArray().Where(step => step!["card"]!.GetValue<int>() == 2))
+            await maker.Done(run, step!["number"]!.GetValue<int>());
+        await maker.Post($"{run}/finish");
+
+        var entry = (await maker.Ok(maker.Get("/api/book"))).AsArray().Single()!;
+
+        Assert.Equal(
+            (await Latest(maker, run))["medianDifference"]!.GetValue<double>(),
+            entry["cameWithin"]!.GetValue<double>()
+        );
     }
 
     [Fact]

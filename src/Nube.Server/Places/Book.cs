@@ -5,7 +5,10 @@ using Nube.Server.Support;
 
 namespace Nube.Server.Places;
 
-/// <summary>A finished run in the book.</summary>
+/// <summary>
+/// A finished run in the book. Half of what was looked at of its cards came so near what was to be, CIEDE2000; null for
+/// nothing.
+/// </summary>
 public sealed record BookEntry(
     Guid Id,
     string Name,
@@ -15,7 +18,8 @@ public sealed record BookEntry(
     ImageView? Image,
     IReadOnlyList<AreaFill> Look,
     string? LookUrl,
-    IReadOnlyList<string> Colours
+    IReadOnlyList<string> Colours,
+    double? CameWithin
 );
 
 /// <summary>Finished runs.</summary>
@@ -71,7 +75,8 @@ public static class Book
                     ImageView.Of(run.InHand.Image, run.Ink, run.InInches),
                     Looks.Finished(run, palette),
                     run.Run.Plan is { } made ? Looks.Finished(made.Plan, await runs.Stills(run.Run, cancel)) : null,
-                    used
+                    used,
+                    CameOut.Within(await CameOut.Pictures(db, id, cancel))
                 )
             );
         }

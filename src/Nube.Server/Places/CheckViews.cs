@@ -125,10 +125,12 @@ internal static class CheckViews
         );
     }
 
-    private static string PictureUrl(SeenCard seen) =>
+    /// <summary>Where its picture is.</summary>
+    public static string PictureUrl(SeenCard seen) =>
         $"/api/runs/{seen.Check.RunId}/checks/{seen.Check.Id}/cards/{seen.Card.Card}";
 
-    private static double? MedianOf(CheckedCard card) =>
+    /// <summary>How near half of its areas are to what was to be, CIEDE2000; null where none was read.</summary>
+    public static double? MedianOf(CheckedCard card) =>
         card.Areas.IsEmpty
             ? null
             : card

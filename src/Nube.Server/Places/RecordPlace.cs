@@ -42,7 +42,8 @@ public sealed record RecordView(
     IReadOnlyList<OtherwiseView> Otherwise,
     IReadOnlyList<AreaFill> Look,
     string? LookUrl,
-    IReadOnlyList<PrintView> Prints
+    IReadOnlyList<PrintView> Prints,
+    IReadOnlyList<CardCameOut> CameOut
 );
 
 /// <summary>Which print from one inking is on a card.</summary>
@@ -117,6 +118,7 @@ public static class RecordPlace
 
     private static async Task<Ok<RecordView>> Record(
         Guid id,
+        NubeDb db,
         RunLoader runs,
         Palettes palettes,
         TimeProvider clock,
@@ -164,7 +166,8 @@ public static class RecordPlace
                     : [],
                 Looks.Finished(run, palette),
                 Looks.Finished(plan, await runs.Stills(run.Run, cancel)),
-                [.. bench.Prints.Values.OrderBy(print => print.Step).Select(print => PrintOf(run, plan, bench, print))]
+                [.. bench.Prints.Values.OrderBy(print => print.Step).Select(print => PrintOf(run, plan, bench, print))],
+                CameOut.Of(run, await CameOut.Pictures(db, id, cancel), plan, bench)
             )
         );
     }

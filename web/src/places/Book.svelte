@@ -13,6 +13,11 @@
   });
   const looks = new WantedLooks(book.renew);
   $effect(() => book.value?.filter((entry) => !entry.lookUrl).forEach((entry) => looks.want(entry.id)));
+  const nearer = $derived(
+    (book.value ?? [])
+      .flatMap((entry) => (entry.cameWithin == null ? [] : [entry.cameWithin.toFixed(1)]))
+      .reverse(),
+  );
   const day = (moment: string) =>
     new Date(moment).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
 </script>
@@ -32,6 +37,11 @@
   </label>
 </div>
 {#if book.trouble}<div class="mt-3"><TroubleNote trouble={book.trouble} again={book.refresh} /></div>{/if}
+{#if nearer.length > 1}
+  <p class="mt-3">
+    How near cards came to what was to be, from the first run to the last, in CIEDE2000: {nearer.join(', ')}.
+  </p>
+{/if}
 <ul class="mt-6 grid gap-6 md:grid-cols-2">
   {#each book.value ?? [] as entry (entry.id)}
     <li class="sheet grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-5">
@@ -47,6 +57,11 @@
       <div class="min-w-0">
         <h2><a class="hover:underline" href="/runs/{entry.id}/finish">{entry.name}</a></h2>
         <p class="mt-1">{entry.cards === 1 ? '1 card' : `${entry.cards} cards`}, {day(entry.finishedAt)}</p>
+        {#if entry.cameWithin != null}
+          <p class="mt-1 text-sm">
+            Half of what was looked at came within CIEDE2000 {entry.cameWithin.toFixed(1)} of what was to be.
+          </p>
+        {/if}
         <ul class="mt-3 text-sm">
           {#each entry.colours as colour (colour)}<li>{colour}</li>{/each}
         </ul>

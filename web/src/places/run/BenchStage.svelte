@@ -210,6 +210,9 @@
       {@render timers(bench.value)}
       <DoneOtherwise steps={bench.value.otherwise} paper={piece.paperColour} />
       <BenchSwitches />
+      <p class="text-sm">
+        <a class="link" href="/runs/{id}/check">How am I doing? Check a scan of a card</a>
+      </p>
     </div>
   </div>
 {:else if bench.value && !step}

@@ -9,6 +9,7 @@
   import { madeOf } from '../../state/madeOf.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, pieceOf, useRun } from '../../state/run.svelte';
+  import CardsCameOut from './CardsCameOut.svelte';
   import DoneOtherwise from './DoneOtherwise.svelte';
 
   const run = useRun();
@@ -190,6 +191,7 @@
           </ul>
         </section>
       {/if}
+      <CardsCameOut cards={value.cameOut} />
       <DoneOtherwise steps={value.otherwise} paper={paperOf(run.value)} />
       {#if value.notes.length > 0}
         <section aria-label="Notes">
