@@ -4,8 +4,7 @@
   // How the cards that were looked at came out, from the first picture of each to the last.
   let { cards }: { cards: RunRecord['cameOut'] } = $props();
 
-  const findings = (count: number) =>
-    count === 0 ? 'nothing' : count === 1 ? 'one thing' : `${count} things`;
+  const findings = (count: number) => (count === 1 ? '1 finding' : `${count || 'no'} findings`);
 </script>
 
 {#if cards.length > 0}
@@ -23,9 +22,9 @@
               within CIEDE2000 {card.lastWithin.toFixed(1)} of what was to be{#if card.pictures > 1}, at first {card.firstWithin.toFixed(
                   1,
                 )}{/if}{/if}.
-            {#if card.pictures > 1}At first {findings(card.firstFindings)} was found, at last {findings(
+            {#if card.pictures > 1}There were {findings(card.firstFindings)} at first, {findings(
                 card.lastFindings,
-              )}.{/if}
+              )} at last.{/if}
             {#if card.mended.length > 0}<span class="text-quiet">Mended: {card.mended.join('; ')}.</span>{/if}
           </p>
         </li>
