@@ -181,7 +181,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
-    public async Task The_book_tells_how_near_the_cards_of_a_run_came()
+    public async Task The_book_tells_how_near_the_cards_of_a_run_came_and_the_hand_is_learned()
     {
         var (maker, run) = await Painted();
         await StandIn(maker, run, "scan");
@@ -195,6 +195,11 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Equal(
             (await Latest(maker, run))["medianDifference"]!.GetValue<double>(),
             entry["cameWithin"]!.GetValue<double>()
+        );
+        // And its hand is known a little better.
+        Assert.Equal(
+            1,
+            (await maker.Ok(maker.Get("/api/habits")))["dilution"]!["times"]!.GetValue<int>()
         );
     }
 

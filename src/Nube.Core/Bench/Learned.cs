@@ -26,7 +26,12 @@ public sealed record DryingEvidence(string Paper, double SumOfLogs, int Times);
 /// <param name="Seen">What its rows say together.</param>
 public sealed record SheetDilution(Guid Sheet, DilutionSeen Seen);
 
-/// <summary>What bench and swatch sheets have taught about a maker's hand and room.</summary>
+/// <summary>How a hand diluted on the cards of a run that were looked at.</summary>
+/// <param name="Run">The run.</param>
+/// <param name="Seen">What its cards say together, and how far the device may be off.</param>
+public sealed record RunDilution(Guid Run, DilutionSeen Seen);
+
+/// <summary>What bench, swatch sheets and checked cards have taught about a maker's hand and room.</summary>
 /// <remarks>
 /// A factor is the mean of logarithms drawn towards 1 as if an ordinary hand had been seen <see cref="PriorTimes"/>
 /// times: the posterior mean of a normal with known spread under a normal prior (A. Gelman et al.,
@@ -67,8 +72,11 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
     /// <summary>By swatch sheet, how the hand diluted on it.</summary>
     public ImmutableArray<SheetDilution> Sheets { get; init; } = [];
 
+    /// <summary>By run, how the hand diluted on its cards.</summary>
+    public ImmutableArray<RunDilution> Runs { get; init; } = [];
+
     /// <summary>
-    /// How the maker's hand dilutes: the mean of what its sheets say and of an ordinary hand, each by its precision. To
+    /// How the maker's hand dilutes: the mean of what its sheets and cards say and of an ordinary hand, each by its precision. To
     /// two digits, so that a colour changes only with a hand that is seen to be another.
     /// </summary>
     [JsonIgnore]
@@ -84,7 +92,12 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
                 weighted += own * seen.Weighted / seen.Precision;
                 precision += own;
             }
-            return new Dilution(Math.Round(weighted / precision, 2));
+            return new Dilution(
+                Math.Round(
+                    (weighted + Runs.Sum(run => run.Seen.Weighted)) / (precision + Runs.Sum(run => run.Seen.Precision)),
+                    2
+                )
+            );
         }
     }
 
@@ -93,6 +106,13 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
     {
         ArgumentNullException.ThrowIfNull(sheet);
         return this with { Sheets = [.. Sheets.Where(one => one.Sheet != sheet.Sheet), sheet] };
+    }
+
+    /// <summary>With what the cards of a run say of the hand, instead of what they said before.</summary>
+    public Learned With(RunDilution run)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        return run.Seen.Precision <= 0 ? this : this with { Runs = [.. Runs.Where(one => one.Run != run.Run), run] };
     }
 
     /// <summary>With what was seen on another run.</summary>
@@ -126,6 +146,7 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         )
         {
             Sheets = Sheets,
+            Runs = Runs,
         };
     }
 
@@ -134,7 +155,8 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         other is not null
         && Strokes.SequenceEqual(other.Strokes)
         && Drying.SequenceEqual(other.Drying)
-        && Sheets.SequenceEqual(other.Sheets);
+        && Sheets.SequenceEqual(other.Sheets)
+        && Runs.SequenceEqual(other.Runs);
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Strokes.Length, Drying.Length);

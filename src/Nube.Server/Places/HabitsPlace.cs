@@ -22,8 +22,8 @@ public sealed record LearnedDryingView(string Paper, double Factor, int Times);
 
 /// <summary>How a maker dilutes.</summary>
 /// <param name="FourIsLike">Parts of water that an ordinary hand takes for what comes of one part colour to four.</param>
-/// <param name="Sheets">On how many swatch sheets it was seen.</param>
-public sealed record LearnedDilutionView(double FourIsLike, int Sheets);
+/// <param name="Times">On how many swatch sheets, and on the cards of how many runs, it was seen.</param>
+public sealed record LearnedDilutionView(double FourIsLike, int Times);
 
 /// <summary>How a maker works, and what has been learned of it.</summary>
 public sealed record HabitsView(
@@ -164,8 +164,8 @@ public static class HabitsPlace
                     seen.Times
                 )),
             ],
-            maker.Learned.Sheets.Length > 0
-                ? new LearnedDilutionView(maker.Learned.Dilution.LikeWater(Usual), maker.Learned.Sheets.Length)
+            maker.Learned.Sheets.Length + maker.Learned.Runs.Length is > 0 and var times
+                ? new LearnedDilutionView(maker.Learned.Dilution.LikeWater(Usual), times)
                 : null,
             maker.Lengths
         );

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
+using Nube.Core.Checking;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
 using Nube.Core.Mixing;
@@ -64,6 +65,7 @@ public static class RecordPlace
         Guid id,
         NubeDb db,
         RunLoader runs,
+        Palettes palettes,
         MakerAtWork maker,
         TimeProvider clock,
         CancellationToken cancel
@@ -87,6 +89,7 @@ public static class RecordPlace
                 await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel),
                 run.Run.FinishedAt.Value
             );
+            await LearnFromCards(run, bench, db, palettes, maker.MakerId, cancel);
         }
         run.Run.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
@@ -114,6 +117,31 @@ public static class RecordPlace
             if (item.Left is { } left && item.Colourant!.Medium.Holds() is { } holds)
                 item.Left = Math.Max(0, left - used.Millilitres * Amounts.Allowance / holds);
         }
+    }
+
+    /// <summary>What the first picture of each card tells of the maker's hand, before anything was mended.</summary>
+    private static async Task LearnFromCards(
+        RunWithSupplies run,
+        BenchState bench,
+        NubeDb db,
+        Palettes palettes,
+        Guid maker,
+        CancellationToken cancel
+    )
+    {
+        if (Colours.Palette(run.AsPlanned, palettes) is not { Paints: var paints })
+            return;
+        var plan = run.Run.Plan!.Plan;
+        var pictures = await EarlierChecks.Of(db, run, cancel);
+        var cards = Enumerable
+            .Range(1, plan.Cards)
+            .Select(number => pictures.Of(number).LastOrDefault())
+            .OfType<SeenCard>()
+            .Select(seen =>
+                (seen.Card.Areas, pictures.WorkOn(plan, bench, seen.Card.Card, paints, seen.Card.StepsDone))
+            );
+        var owner = await db.Users.SingleAsync(user => user.Id == maker, cancel);
+        owner.Learned = owner.Learned.With(new RunDilution(run.Run.Id, HandSeen.DilutionOn(cards)));
     }
 
     private static async Task<Ok<RecordView>> Record(

@@ -94,8 +94,8 @@
       {#if speeds.length === 0 && drying.length === 0 && !dilution}
         <p class="mt-2">
           Nothing yet. When a run is finished, its taps tell how fast your hand is and how soon things dry
-          with you, and a swatch sheet tells how you dilute. Until then plans reckon with an ordinary hand and
-          the formula.
+          with you; a swatch sheet, and cards that were checked, tell how you dilute. Until then plans reckon
+          with an ordinary hand and the formula.
         </p>
       {:else}
         <table class="mt-2 w-full text-left">
@@ -112,7 +112,7 @@
               <tr>
                 <td>Diluting, 1 part to 4</td>
                 <td>{watered(dilution.fourIsLike)}</td>
-                <td class="text-right tabular-nums">{dilution.sheets} ×</td>
+                <td class="text-right tabular-nums">{dilution.times} ×</td>
               </tr>
             {/if}
             {#each drying as paper (paper.paper)}
