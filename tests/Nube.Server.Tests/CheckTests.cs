@@ -197,10 +197,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
             entry["cameWithin"]!.GetValue<double>()
         );
         // And its hand is known a little better.
-        Assert.Equal(
-            1,
-            (await maker.Ok(maker.Get("/api/habits")))["dilution"]!["times"]!.GetValue<int>()
-        );
+        Assert.Equal(1, (await maker.Ok(maker.Get("/api/habits")))["dilution"]!["times"]!.GetValue<int>());
     }
 
     [Fact]

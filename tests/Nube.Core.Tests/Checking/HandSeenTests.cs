@@ -10,10 +10,10 @@ public sealed class HandSeenTests
     private const int Seed = 900; // hands, paints and devices that no bound was set on
 
     /// <summary>What is believed of a hand after runs that were painted as it dilutes.</summary>
-    private static double Learned(double exponent, int runs) =>
+    private static double Known(double exponent, int runs) =>
         Enumerable
             .Range(0, runs)
-            .Aggregate(Bench.Learned.Nothing, (learned, run) => learned.With(Seen(exponent, Seed + run)))
+            .Aggregate(Learned.Nothing, (learned, run) => learned.With(Seen(exponent, Seed + run)))
             .Dilution.Exponent;
 
     private static RunDilution Seen(double exponent, int seed)
@@ -40,7 +40,7 @@ public sealed class HandSeenTests
     {
         const int runs = 6;
 
-        var (strong, weak) = (Learned(0.8, runs), Learned(1.2, runs));
+        var (strong, weak) = (Known(0.8, runs), Known(1.2, runs));
 
         Assert.InRange(strong, 0.75, 0.95);
         Assert.InRange(weak, 1.05, 1.25);
@@ -50,9 +50,6 @@ public sealed class HandSeenTests
     public void Cards_on_which_nothing_was_diluted_say_nothing()
     {
         Assert.Equal(0, HandSeen.DilutionOn([]).Precision);
-        Assert.Equal(
-            Bench.Learned.Nothing,
-            Bench.Learned.Nothing.With(new RunDilution(Guid.NewGuid(), HandSeen.DilutionOn([])))
-        );
+        Assert.Equal(Learned.Nothing, Learned.Nothing.With(new RunDilution(Guid.NewGuid(), HandSeen.DilutionOn([]))));
     }
 }
