@@ -19,7 +19,9 @@ namespace Nube.Bench;
 /// A beginner colours the shipped drawings as the bench leads, with one correction after a scan or a photo; and, beside it,
 /// by folk rules: one part of water to one of colour, five minutes of waiting, areas as one reads, no correction.
 /// </summary>
-/// <remarks>Goal: led, median at most 3 and 95th at most 6 CIEDE2000 from what was to be, no bleeds, time within 5 % of the bound.</remarks>
+/// <remarks>
+/// Goal: led, median at most 3 and 95th at most 6 CIEDE2000 from what was to be, no bleeds, time within 5 % of the bound.
+/// </remarks>
 internal static class LedBeginner
 {
     private const double MostOff = 6; // CIEDE2000

@@ -76,6 +76,10 @@ public static class MendingWords
             _ => $"Glaze over {names}",
         };
 
+    /// <summary>Where a step goes that mends a place.</summary>
+    internal static string Where(Pass pass) =>
+        pass.Stroke == Stroke.Flatten ? "The whole card" : "Only where it was found";
+
     private static string Unit(FindingKind finding) =>
         finding switch
         {

@@ -12,22 +12,6 @@ namespace Nube.Core.Planning;
 /// <summary>What a pass is called, where it goes, how it is done: sentences that can be read aloud.</summary>
 public static class StepWords
 {
-    private static readonly string[] Ordinals =
-    [
-        "First",
-        "Second",
-        "Third",
-        "Fourth",
-        "Fifth",
-        "Sixth",
-        "Seventh",
-        "Eighth",
-        "Ninth",
-        "Tenth",
-        "Eleventh",
-        "Twelfth",
-    ];
-
     /// <summary>"Second wash, left pear and branch".</summary>
     public static string Title(Pass pass, Func<int, string> nameOf)
     {
@@ -46,14 +30,14 @@ public static class StepWords
         if (OnGradient(pass) is { } along)
             return along.Of == pass.Colours.Count()
                 ? $"One colour into another, {names}"
-                : $"{Ordinal(along.First + 1)} of {along.Of} colours into each other, {names}";
+                : $"{Words.Ordinal(along.First + 1)} of {along.Of} colours into each other, {names}";
         return pass.Stroke switch
         {
             Stroke.Wash or Stroke.LeadWash or Stroke.Around => pass.Zone switch
             {
                 Zone.Shadow => $"Shadow side of {names}",
                 Zone.Beside => $"Shadow beside {names}",
-                _ => $"{Ordinal(pass.Layer)} wash, {names}",
+                _ => $"{Words.Ordinal(pass.Layer)} wash, {names}",
             },
             Stroke.GradedWash => $"Graded wash, {names}",
             Stroke.DropIn => $"Wet in wet, {names}",
@@ -121,9 +105,7 @@ public static class StepWords
         return pass.Zone switch
         {
             _ when pass.Onto is not null => "Where the card shows it",
-            Zone.Details when pass.Mends is not null => pass.Stroke == Stroke.Flatten
-                ? "The whole card"
-                : "Only where it was found",
+            Zone.Details when pass.Mends is not null => MendingWords.Where(pass),
             _ when pass.Phase == Phase.Together => "The whole card",
             _ when pass.Piece is not null => "All of it",
             _ when pass.WholeCard => "The whole card",
@@ -268,7 +250,7 @@ public static class StepWords
         var print = taken % pass.Generations + 1;
         return print == 1
             ? "Ink the stamp freshly: the first print."
-            : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Ordinal(print))} print, paler than the one before.";
+            : $"Do not ink again: mist the stamp and take the {Words.LowerFirst(Words.Ordinal(print))} print, paler than the one before.";
     }
 
     /// <summary>Which brush, how wet.</summary>
@@ -335,7 +317,8 @@ public static class StepWords
                 var again = seen.Contains(ink);
                 if (!again)
                     seen.Add(ink);
-                var which = pass.Mixes.Count() == 1 ? "it" : $"the {Words.LowerFirst(Ordinal(seen.IndexOf(ink) + 1))}";
+                var which =
+                    pass.Mixes.Count() == 1 ? "it" : $"the {Words.LowerFirst(Words.Ordinal(seen.IndexOf(ink) + 1))}";
                 var where = act.Zone switch
                 {
                     Zone.Whole => "over all",
@@ -375,14 +358,14 @@ public static class StepWords
     private static string CardTitle(Pass pass) =>
         pass.Stroke switch
         {
-            Stroke.Dip => $"{Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
+            Stroke.Dip => $"{Words.Ordinal(pass.Round > 0 ? pass.Round : pass.Layer)} dip",
             Stroke.Soften => "Soften the pattern with water",
             Stroke.StampAgain => "Stamp the outline again",
             Stroke.Blend => OnGradient(pass) is { Of: > 1 } along
-                ? $"Blend the panel, {Words.LowerFirst(Ordinal(along.First + 1))} of {along.Of} inks"
+                ? $"Blend the panel, {Words.LowerFirst(Words.Ordinal(along.First + 1))} of {along.Of} inks"
                 : "Blend the panel",
             Stroke.BlendThrough => OnGradient(pass) is { Of: > 1 } along
-                ? $"Ink through the stencil, {Words.LowerFirst(Ordinal(along.First + 1))} of {along.Of} inks"
+                ? $"Ink through the stencil, {Words.LowerFirst(Words.Ordinal(along.First + 1))} of {along.Of} inks"
                 : "Ink through the stencil",
             _ => MethodTable.Of(pass.Method).Name,
         };
@@ -398,7 +381,4 @@ public static class StepWords
             Zone.ButShadow => "all but the shadow of ",
             _ => "all of ",
         };
-
-    private static string Ordinal(int place) =>
-        place <= Ordinals.Length ? Ordinals[place - 1] : FormattableString.Invariant($"{place}th");
 }

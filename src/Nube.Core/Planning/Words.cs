@@ -68,6 +68,27 @@ public static class Words
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
 
+    private static readonly string[] Ordinals =
+    [
+        "First",
+        "Second",
+        "Third",
+        "Fourth",
+        "Fifth",
+        "Sixth",
+        "Seventh",
+        "Eighth",
+        "Ninth",
+        "Tenth",
+        "Eleventh",
+        "Twelfth",
+    ];
+
+    /// <summary>"Second"; beyond the twelfth in digits.</summary>
+    /// <param name="place">From 1.</param>
+    internal static string Ordinal(int place) =>
+        place <= Ordinals.Length ? Ordinals[place - 1] : FormattableString.Invariant($"{place}th");
+
     /// <summary>"card 2", "cards 1 to 6", "cards 1, 2 and 5".</summary>
     /// <param name="cards">At least one, in their order.</param>
     public static string Cards(int[] cards) =>

@@ -26,6 +26,11 @@
   });
 
   const value = $derived(mending.value);
+  const looksOf = (now: string, then: string, asked: string) => [
+    { colour: now, is: 'as it is' },
+    { colour: then, is: 'then' },
+    { colour: asked, is: 'as it was to be' },
+  ];
   const steps = $derived(value?.corrections.flatMap((one) => one.steps) ?? []);
   // All cards on which it was found, until the maker leaves some out.
   let without = $state<number[]>([]);
@@ -46,7 +51,7 @@
         <p>{one.outcome}</p>
         {#if one.steps.length > 0 && one.now && one.then && one.asked}
           <div class="mt-2 flex flex-wrap gap-5">
-            {#each [{ colour: one.now, is: 'as it is' }, { colour: one.then, is: 'then' }, { colour: one.asked, is: 'as it was to be' }] as { colour, is } (is)}
+            {#each looksOf(one.now, one.then, one.asked) as { colour, is } (is)}
               <figure class="grid justify-items-center gap-1">
                 <div class="w-16">
                   <Swatch colours={[colour]} {paper} label={is} estimated={is !== 'as it is'} />
