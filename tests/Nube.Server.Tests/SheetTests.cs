@@ -66,7 +66,7 @@ public class SheetTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.True((await maker.Ok(maker.Post($"{sheet}/use")))["used"]!.GetValue<bool>());
         // How the hand dilutes was learned with it; this one does about as it is told.
         var dilution = (await maker.Ok(maker.Get("/api/habits")))["dilution"]!;
-        Assert.Equal(1, dilution["sheets"]!.GetValue<int>());
+        Assert.Equal(1, dilution["times"]!.GetValue<int>());
         Assert.InRange(dilution["fourIsLike"]!.GetValue<double>(), 3.2, 5);
         var measured = (await Item(maker, pans[0]))["colourant"]!;
         Assert.Equal(

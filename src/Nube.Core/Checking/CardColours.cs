@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using MathNet.Numerics.Statistics;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
 using Nube.Core.Swatches;
@@ -87,6 +86,8 @@ public sealed class CardColours
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
     private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
 
+    private const double Freedom = 3; // degrees of freedom of strengths: few slips, but there are some
+    private const int StepsOfHand = 5; // of a sum that settles in two or three
     private const int Rounds = 4,
         Steps = 48; // strengths that are tried on each side
     private const double StepOfStrength = 0.025;
@@ -116,9 +117,7 @@ public sealed class CardColours
         {
             for (var i = 0; i < areas.Count; i++)
                 strengths[i] = areas[i].Nearest(device, hand, variance);
-            // The median is what most areas have, however far off a few are; one area more, with a hand that is neither strong
-            // nor weak.
-            hand = Statistics.Median(strengths.Append(0));
+            hand = HandOf(strengths, hand);
             if (round < Rounds - 1)
                 device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
         }
@@ -127,6 +126,24 @@ public sealed class CardColours
             device,
             Math.Exp(hand)
         );
+    }
+
+    /// <summary>
+    /// How strong the hand is, as a logarithm: the mean of all areas, slips counting the less the farther off they are, as the
+    /// t distribution has it (see <see cref="AreaAndWays.OddsAgainst"/>); and one area more, with a hand that is neither strong
+    /// nor weak.
+    /// </summary>
+    private static double HandOf(double[] strengths, double before)
+    {
+        var hand = before;
+        for (var step = 0; step < StepsOfHand; step++)
+        {
+            var weights = strengths
+                .Select(one => (Freedom + 1) / (Freedom + Math.Pow((one - hand) / SureOfStrength, 2)))
+                .ToList();
+            hand = strengths.Zip(weights, (one, weight) => one * weight).Sum() / (weights.Sum() + 1);
+        }
+        return hand;
     }
 
     /// <summary>An area with all the colours that it can have come out as.</summary>
@@ -170,10 +187,8 @@ public sealed class CardColours
         /// hand that slipped is not held to be like the others (K. L. Lange, R. J. A. Little, J. M. G. Taylor, "Robust
         /// statistical modeling using the t distribution", J. Am. Stat. Assoc. 84 (1989), 881-896).
         /// </summary>
-        private static double OddsAgainst(double deviations) =>
+        internal static double OddsAgainst(double deviations) =>
             (Freedom + 1) * Math.Log(1 + deviations * deviations / Freedom);
-
-        private const double Freedom = 3; // degrees of freedom: few slips, but there are some
 
         public SeenAndHeld Held(DeviceBySight device, double strength)
         {
