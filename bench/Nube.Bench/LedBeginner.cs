@@ -5,7 +5,6 @@ using Nube.Core.Bench;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
-using Nube.Core.Light;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Core.Tests.Artwork;
@@ -124,18 +123,10 @@ internal static class LedBeginner
                     .Select(inside =>
                         Ciede2000.Difference(
                             TrialCards.Truth(one, inside),
-                            Lab.FromXyz(Asked(asked[inside.Area.Id], inside))
+                            TrialCards.Asked(asked[inside.Area.Id], inside)
                         )
                     ),
             ];
-    }
-
-    private static Xyz Asked(AreaExpected area, AreaInside inside)
-    {
-        var cells = inside.Cells.Select(at => inside.Area.Parts[at]).ToList();
-        var light = cells.Count(part => part == CellPart.Light) / (double)cells.Count;
-        var shadow = cells.Count(part => part == CellPart.Shadow) / (double)cells.Count;
-        return area.At(0).Mean(light, 1 - light - shadow, shadow);
     }
 
     /// <summary>Share of what was to be laid on an area that was not forgotten; next to nothing where all was.</summary>

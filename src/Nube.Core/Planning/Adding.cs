@@ -45,16 +45,7 @@ public static class Adding
             )
             .Select(pass => pass.Index)
             .ToHashSet();
-        var precedes = Precedence.Of(plan.Passes);
-        var behind = plan
-            .Passes.Where(pass =>
-                !before.Contains(pass.Index)
-                && pass.Areas.Any(model.Areas.Contains)
-                && before.All(earlier => !precedes[pass.Index, earlier])
-            )
-            .Select(pass => pass.Index)
-            .ToHashSet();
-        return Inserted(plan, model, before, behind, cards, hand);
+        return Inserted(plan, model, before, ToCome(plan, model.Areas, before), cards, hand);
     }
 
     /// <summary>
@@ -81,11 +72,6 @@ public static class Adding
             .Steps.Where(step => cards.Contains(step.Card) && done.Contains(step.Number))
             .Select(step => step.Pass)
             .ToHashSet();
-        var precedes = Precedence.Of(plan.Passes);
-        var behind = plan
-            .Passes.Select(pass => pass.Index)
-            .Where(index => !before.Contains(index) && before.All(earlier => !precedes[index, earlier]))
-            .ToHashSet();
         var own = new Pass(
             0,
             PaintMix.None,
@@ -103,7 +89,7 @@ public static class Adding
             Called = called,
             TakesSeconds = seconds,
         };
-        return Inserted(plan, own, before, behind, cards, hand);
+        return Inserted(plan, own, before, ToCome(plan, own.Areas, before), cards, hand);
     }
 
     /// <summary>
@@ -152,17 +138,24 @@ public static class Adding
                 )
                 .Select(pass => pass.Index)
                 .ToHashSet();
-            var precedes = Precedence.Of(now.Passes);
-            var behind = now
+            return Inserted(now, model, before, ToCome(now, model.Areas, before), cards, hand);
+        });
+    }
+
+    /// <summary>What is still to come on some areas after passes that were done: all but these and what they need first.</summary>
+    private static HashSet<int> ToCome(Plan plan, ImmutableArray<int> areas, HashSet<int> before)
+    {
+        var precedes = Precedence.Of(plan.Passes);
+        return
+        [
+            .. plan
                 .Passes.Where(pass =>
                     !before.Contains(pass.Index)
-                    && pass.Areas.Any(model.Areas.Contains)
+                    && pass.Areas.Any(areas.Contains)
                     && before.All(earlier => !precedes[pass.Index, earlier])
                 )
-                .Select(pass => pass.Index)
-                .ToHashSet();
-            return Inserted(now, model, before, behind, cards, hand);
-        });
+                .Select(pass => pass.Index),
+        ];
     }
 
     private static void Check(Plan plan, IReadOnlyCollection<int> cards, IReadOnlyCollection<int> done, Hand hand)

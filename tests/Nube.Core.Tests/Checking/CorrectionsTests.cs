@@ -63,7 +63,7 @@ public sealed class CorrectionsTests
         var insides = AreaInside.Of(wrong.Card.Masks, wrong.Card.Image.Lines).ToDictionary(one => one.Area.Id);
         var asked = wrong
             .Card.Expected.Where(area => insides.ContainsKey(area.Area))
-            .ToDictionary(area => area.Area, area => Lab.FromXyz(Mean(area)));
+            .ToDictionary(area => area.Area, area => TrialCards.Asked(area, insides[area.Area]));
         var closed = corrections
             .Keys.Select(area =>
                 1
@@ -73,14 +73,6 @@ public sealed class CorrectionsTests
             .Order()
             .ToList();
         Assert.InRange(closed[closed.Count / 2], 0.7, 1);
-
-        Xyz Mean(AreaExpected area)
-        {
-            var cells = insides[area.Area].Cells.Select(at => insides[area.Area].Area.Parts[at]).ToList();
-            var light = cells.Count(part => part == CellPart.Light) / (double)cells.Count;
-            var shadow = cells.Count(part => part == CellPart.Shadow) / (double)cells.Count;
-            return area.At(0).Mean(light, 1 - light - shadow, shadow);
-        }
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
+using Nube.Core.Light;
 using Nube.Core.Tests.Artwork;
 using Nube.Core.Tests.Artwork.Trial;
 using Nube.Devices.Cards;
@@ -107,6 +108,15 @@ internal static class TrialCards
             CardFinder.Find(picture, card.Image.Lines)[0].Place,
             card.ToCheck(true, expected)
         );
+    }
+
+    /// <summary>What was to lie on the inner part of an area.</summary>
+    public static Lab Asked(AreaExpected area, AreaInside inside)
+    {
+        double Share(CellPart part) =>
+            inside.Cells.Count(at => inside.Area.Parts[at] == part) / (double)inside.Cells.Length;
+        var (light, shadow) = (Share(CellPart.Light), Share(CellPart.Shadow));
+        return Lab.FromXyz(area.At(0).Mean(light, 1 - light - shadow, shadow));
     }
 
     /// <summary>What lies on the inner part of an area, to the eye.</summary>
