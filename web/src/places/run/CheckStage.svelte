@@ -3,7 +3,7 @@
   import JobProgress from '../../parts/JobProgress.svelte';
   import { FollowedJob } from '../../parts/job.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
-  import { FindingsInHand } from '../../state/findingsInHand.svelte';
+  import { FindingsInHand, keyOf } from '../../state/findingsInHand.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, useRun } from '../../state/run.svelte';
   import BringInCards from './BringInCards.svelte';
@@ -122,7 +122,15 @@
       {/if}
       {#if card && check}
         {#snippet mending(finding: Finding)}
-          <MendingOfFinding run={id} check={check.id} card={card.card} {finding} paper={paperOf(run.value)} />
+          {#key keyOf(finding)}
+            <MendingOfFinding
+              run={id}
+              check={check.id}
+              card={card.card}
+              {finding}
+              paper={paperOf(run.value)}
+            />
+          {/key}
         {/snippet}
         <FindingList findings={inHand} {mean} busy={checks.busy} {mending} />
       {/if}
