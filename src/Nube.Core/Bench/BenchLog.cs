@@ -81,7 +81,13 @@ public static class BenchLog
 
         var areas = new PassNeighbours(plan.Passes, touching);
         var clock = done.Select(d => d.At).Concat(happened.Select(tap => tap.At)).DefaultIfEmpty(now).Min();
-        var cards = WetCards(plan, areas, clock, done.Where(d => !d.LeftOut).Select(d => (d.Step, d.At)), happened);
+        var (cards, felt) = WetCards(
+            plan,
+            areas,
+            clock,
+            done.Where(d => !d.LeftOut).Select(d => (d.Step, d.At)),
+            happened
+        );
         var time = (now - clock).TotalSeconds;
         var before = Precedence.Of(plan.Passes);
         var isDone = done.Select(d => d.Step).ToHashSet();
@@ -95,7 +101,7 @@ public static class BenchLog
         var holdup = current is null ? null : HoldupOf(current);
         var meanwhile = holdup is null
             ? null
-            : left.Find(step => step != current && Allowed(step) && HoldupOf(step) is null);
+            : left.Find(step => step != current && Allowed(step) && HoldupOf(step) is null && !IsInTheWay(step));
         return new BenchState(
             now,
             current?.Number,
@@ -107,15 +113,25 @@ public static class BenchLog
             [.. Enumerable.Range(1, plan.Cards).Select(CardAt)],
             instead.ToImmutable(),
             [.. timers.OrderBy(timer => timer.EndsAt)],
-            air
+            air * felt
         )
         {
+            Felt = felt,
             Prints = prints.ByStep,
         };
 
         // What goes under it on the same card comes first.
         bool Allowed(PlannedStep step) =>
             !left.Exists(other => other.Card == step.Card && other != step && before[other.Pass, step.Pass]);
+
+        // What it wets would hold up a step of its card that comes before it.
+        bool IsInTheWay(PlannedStep step)
+        {
+            var pass = plan.PassOf(step);
+            DryingSeconds[] dries = [.. pass.Areas.Select(area => plan.TimesOf(pass, area).InSeconds())];
+            return left.TakeWhile(earlier => earlier != step)
+                .Any(earlier => earlier.Card == step.Card && areas.Gap(step.Pass, earlier.Pass, dries) > 0);
+        }
 
         Holdup? HoldupOf(PlannedStep step)
         {
@@ -200,7 +216,7 @@ public static class BenchLog
     }
 
     /// <summary>How wet each card is, from what was done and what happened; the clock began at the first.</summary>
-    private static WetCard[] WetCards(
+    private static (WetCard[] Cards, double Felt) WetCards(
         Plan plan,
         PassNeighbours areas,
         DateTimeOffset clock,
@@ -210,6 +226,7 @@ public static class BenchLog
     {
         WetCard[] cards = [.. Enumerable.Range(0, plan.Cards).Select(_ => new WetCard(areas.Ids.Length))];
         var air = 1.0; // how long water takes against the plan
+        var room = new RoomFelt();
         var all = done.Select(d => (d.Step, d.At, Kind: TapKind.Done, Factor: 1.0))
             .Concat(happened.Select(tap => (tap.Step, tap.At, tap.Kind, tap.AirFactor)));
         foreach (
@@ -220,8 +237,7 @@ public static class BenchLog
             var at = (tapped - clock).TotalSeconds;
             if (kind == TapKind.Air)
             {
-                foreach (var one in cards)
-                    one.InAir(at, factor / air);
+                Slower(factor / air, at);
                 air = factor;
                 continue;
             }
@@ -233,20 +249,31 @@ public static class BenchLog
                     var pass = plan.PassOf(step);
                     var water = pass.Leaves == Leaves.Water;
                     foreach (var area in pass.Areas)
+                    {
+                        var dries = plan.TimesOf(pass, area).InSeconds().Scaled(water ? air : 1);
+                        if (water)
+                            room.Laid((step.Card, areas.IndexOf[area]), at, dries.Dry);
                         card.Lay(
                             areas.IndexOf[area],
                             pass.Index,
                             at,
-                            plan.TimesOf(pass, area).InSeconds().Scaled(water ? air : 1),
+                            dries.Scaled(water ? room.Factor : 1),
                             Heating.GramsOnEach(pass),
                             water
                         );
+                    }
                     break;
                 case TapKind.Spill:
-                    card.Spill(areas.InHand(step.Pass), at, Slowest(plan).Scaled(air));
+                    card.Spill(areas.InHand(step.Pass), at, Slowest(plan).Scaled(air * room.Factor));
                     break;
                 case TapKind.StillWet:
-                    card.FoundWet(areas.InHand(step.Pass), at);
+                    // It is felt where the next stroke goes, when anything lies there.
+                    var there = card.Felt(areas.Near(step.Pass), at) is null
+                        ? areas.InHand(step.Pass)
+                        : areas.Near(step.Pass);
+                    if (card.Felt(there, at) is { } felt)
+                        Slower(room.FoundWet((step.Card, felt), at), at);
+                    card.FoundWet(there, at);
                     break;
                 case TapKind.Heated:
                     card.Heat(areas.InHand(step.Pass), at);
@@ -256,7 +283,13 @@ public static class BenchLog
                     break;
             }
         }
-        return cards;
+        return (cards, room.Factor);
+
+        void Slower(double by, double at)
+        {
+            foreach (var one in cards)
+                one.InAir(at, by);
+        }
     }
 
     /// <summary>How spilled water dries: as what takes longest of all water in the plan.</summary>

@@ -81,7 +81,8 @@ public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
 /// <param name="Cards">All cards.</param>
 /// <param name="Instead">What was taken instead of the planned mix, by number of the step.</param>
 /// <param name="Timers">The maker's own timers, until they are taken away.</param>
-/// <param name="AirFactor">How long water takes to dry now, against the air that the plan reckons with.</param>
+/// <param name="AirFactor">How long water takes to dry now, against the air that the plan reckons with, and as fingers
+/// found it.</param>
 public sealed record BenchState(
     DateTimeOffset At,
     int? Current,
@@ -96,6 +97,10 @@ public sealed record BenchState(
     double AirFactor
 )
 {
+    /// <summary>How long water takes in this room, as fingers found it, against what is reckoned; part of the factor of the
+    /// air.</summary>
+    public double Felt { get; init; } = 1;
+
     /// <summary>Prints from one inking that were taken, by the number of the step whose card they are on.</summary>
     public ImmutableDictionary<int, PrintTaken> Prints { get; init; } = ImmutableDictionary<int, PrintTaken>.Empty;
 

@@ -132,19 +132,52 @@ public sealed class WetCard
             DriedAt(ref spots[area], at);
     }
 
-    /// <summary>A finger found areas wet: whatever should be dry by then dries a little later.</summary>
+    /// <summary>Where a finger that finds something wet is held to have felt.</summary>
+    /// <remarks>It is not told: what would have to dry least slower than was reckoned is held to be it.</remarks>
+    /// <param name="areas">The areas that may have been felt.</param>
+    /// <param name="at">When.</param>
+    /// <returns>The area; null when none of them can be wet although it should be dry.</returns>
+    public int? Felt(int[] areas, double at)
+    {
+        int? felt = null;
+        foreach (var area in areas.Where(area => CanBeWet(spots[area], at)))
+        {
+            if (felt is not { } before || Slower(spots[area], at) < Slower(spots[before], at))
+                felt = area;
+        }
+        return felt;
+    }
+
+    /// <summary>
+    /// A finger found wet what should be dry: it dries a little later, and so does what dries almost as slowly. The rest stays
+    /// dry: whoever finds more that is wet says so again.
+    /// </summary>
+    /// <param name="areas">The areas that may have been felt.</param>
+    /// <param name="at">When.</param>
     public void FoundWet(int[] areas, double at)
     {
         ArgumentNullException.ThrowIfNull(areas);
+        if (Felt(areas, at) is not { } felt)
+            return;
+        var least = Slower(spots[felt], at);
         foreach (var area in areas)
         {
             ref var spot = ref spots[area];
-            var later = (at - spot.Laid) * StillWetFor;
-            if (spot.By == Nothing || spot.Dry > at || later >= (spot.BoneDry - spot.Laid) * MostBelieved)
+            if (!CanBeWet(spot, at) || Slower(spot, at) > least * StillWetFor)
                 continue;
-            (spot.Dry, spot.BoneDry) = (spot.Laid + later, spot.Laid + later + (spot.BoneDry - spot.Dry));
+            var later = spot.Laid + (at - spot.Laid) * StillWetFor;
+            (spot.Dry, spot.BoneDry) = (later, later + (spot.BoneDry - spot.Dry));
         }
     }
+
+    /// <summary>It should be dry, and was not laid so long ago that no finger is believed.</summary>
+    private static bool CanBeWet(in Spot spot, double at) =>
+        spot.By != Nothing
+        && spot.Dry <= at
+        && (at - spot.Laid) * StillWetFor < (spot.BoneDry - spot.Laid) * MostBelieved;
+
+    /// <summary>How slowly it dries, if it is wet: how long it lay, in times until it should be bone dry.</summary>
+    private static double Slower(in Spot spot, double at) => (at - spot.Laid) / (spot.BoneDry - spot.Laid);
 
     /// <summary>The air changes: what is left of drying takes longer or shorter by a factor.</summary>
     public void InAir(double at, double factor)

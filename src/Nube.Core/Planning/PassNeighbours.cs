@@ -77,6 +77,9 @@ internal sealed class PassNeighbours
     /// <summary>Areas of a pass.</summary>
     public int[] Own(int pass) => own[pass];
 
+    /// <summary>Areas of a pass, then those that touch them.</summary>
+    public int[] Near(int pass) => near[pass];
+
     /// <summary>A pass needs its own areas bone dry.</summary>
     public bool NeedsBoneDry(int pass) => boneDry[pass];
 

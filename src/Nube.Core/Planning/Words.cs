@@ -1,3 +1,4 @@
+using System.Globalization;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
@@ -67,6 +68,18 @@ public static class Words
             ? $"{nameOf(area)} must be dry before the next layer, or it blooms."
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
+
+    /// <summary>That water takes longer than was reckoned, where a finger found it so; empty otherwise.</summary>
+    /// <param name="times">How many times as long it takes.</param>
+    public static string DriesAsFelt(double times) =>
+        times < LeastFelt
+            ? ""
+            : string.Create(
+                CultureInfo.InvariantCulture,
+                $"Water takes {times:0.0#} times as long here as was reckoned: your finger found it so."
+            );
+
+    private const double LeastFelt = 1.02; // times: less is not worth a word
 
     private static readonly string[] Ordinals =
     [

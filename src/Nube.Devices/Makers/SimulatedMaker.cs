@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MathNet.Numerics.Distributions;
+using MathNet.Numerics.Random;
 using Nube.Core.Bench;
 using Nube.Core.Drying;
 using Nube.Core.Planning;
@@ -27,13 +28,13 @@ public sealed class SimulatedMaker(int seed)
     private const double Forgets = 0.01, // share of steps
         LooksFirst = 0.95; // share of steps before which a finger feels whether it is dry
     private const double LooksAgainSeconds = 60;
+    private const int Apart = 100_003; // more than there are areas, so that no two draws share a seed
 
     /// <summary>How long water takes in this maker's room, against what is reckoned.</summary>
-    public double Room { get; } = Math.Exp(Normal.Sample(new Random(seed), 0, RoomError));
+    public double Room { get; } = Math.Exp(Normal.Sample(Of(seed, 0), 0, RoomError));
 
     /// <summary>How much of a load this hand lays on an area, against what it should.</summary>
-    public double StrengthOn(int area) =>
-        Math.Exp(Normal.Sample(new Random(HashCode.Combine(seed, area)), 0, StrengthError));
+    public double StrengthOn(int area) => Math.Exp(Normal.Sample(Of(seed, area), 0, StrengthError));
 
     /// <summary>Works a plan to its end as the bench leads.</summary>
     /// <param name="plan">The plan.</param>
@@ -48,14 +49,15 @@ public sealed class SimulatedMaker(int seed)
     )
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var random = new Random(HashCode.Combine(seed, before.Length));
+        var random = Of(seed, -1 - before.Length);
         var (taps, now, wetStarts) = (before.ToList(), start, 0);
         var leftOut = ImmutableHashSet.CreateBuilder<int>();
-        var dryAt = new Dictionary<(int Card, int Area), DateTimeOffset>();
+        var lies = new Dictionary<(int Card, int Area), (Pass Pass, DateTimeOffset DryAt)>();
         var beside = touching
             .Concat(touching.Select(pair => (pair.Other, pair.One)))
             .ToLookup(pair => pair.Item1, pair => pair.Item2);
         Pass? last = null;
+        var prepared = 0; // the step for which brush and colour are ready
         while (BenchLog.At(plan, touching, taps, now) is { Current: { } current } bench)
         {
             if (bench.Holdup is { } holdup)
@@ -63,7 +65,11 @@ public sealed class SimulatedMaker(int seed)
                 if (bench.Meanwhile is { } meanwhile)
                     taps.Add(new Tap(TapKind.Take, meanwhile, now, ""));
                 else
-                    now = holdup.ReadyAt.AddSeconds(1); // a moment is told in whole ticks
+                {
+                    // Brush and colour are made ready while it dries.
+                    var (ready, setUp) = (holdup.ReadyAt.AddSeconds(1), now.AddSeconds(SetupOf(current)));
+                    (now, prepared) = (ready > setUp ? ready : setUp, current); // a moment is told in whole ticks
+                }
                 continue;
             }
             var step = plan.Steps[current - 1];
@@ -78,7 +84,7 @@ public sealed class SimulatedMaker(int seed)
                 }
                 wetStarts++;
             }
-            var takes = Hand.Ordinary.SetupSeconds(last, pass) + Hand.Ordinary.PaintSeconds(pass);
+            var takes = SetupOf(current) + Hand.Ordinary.PaintSeconds(pass);
             now = now.AddSeconds(takes * Math.Exp(Normal.Sample(random, 0, SpeedError)));
             taps.Add(new Tap(TapKind.Done, current, now, ""));
             last = pass;
@@ -90,14 +96,24 @@ public sealed class SimulatedMaker(int seed)
             if (pass.Leaves == Leaves.Water)
             {
                 foreach (var area in pass.Areas)
-                    dryAt[(step.Card, area)] = now + plan.TimesOf(pass, area).Dry * Room;
+                    lies[(step.Card, area)] = (pass, now + plan.TimesOf(pass, area).Dry * Room);
             }
         }
         return new Worked([.. taps], now, leftOut.ToImmutable(), wetStarts);
 
+        double SetupOf(int step) =>
+            step == prepared ? 0 : Hand.Ordinary.SetupSeconds(last, plan.PassOf(plan.Steps[step - 1]));
+
+        // The same colour that flows together is still one.
         bool IsWet(int card, Pass pass) =>
-            pass
-                .Areas.SelectMany(area => beside[area].Append(area))
-                .Any(area => dryAt.TryGetValue((card, area), out var dry) && dry > now);
+            pass.Areas.Any(area => Wet(card, area) is not null)
+            || pass.Leaves == Leaves.Water
+                && pass.Areas.SelectMany(area => beside[area])
+                    .Any(area => Wet(card, area) is { } there && there.Mix != pass.Mix);
+
+        Pass? Wet(int card, int area) =>
+            lies.TryGetValue((card, area), out var what) && what.DryAt > now ? what.Pass : null;
     }
+
+    private static Xoshiro256StarStar Of(int seed, int what) => new(unchecked(seed * Apart + what));
 }

@@ -83,12 +83,17 @@ internal static class BenchViews
             bench.Holdup is { } holdup
                 ? new HoldupView(
                     holdup.ReadyAt,
-                    Words.WaitReason(
-                        holdup.Area,
-                        holdup.OnItself,
-                        plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs,
-                        run.NameOf
-                    )
+                    string.Join(
+                            ' ',
+                            Words.WaitReason(
+                                holdup.Area,
+                                holdup.OnItself,
+                                plan.PassOf(plan.Steps[bench.Current!.Value - 1]).Sheet.Needs,
+                                run.NameOf
+                            ),
+                            Words.DriesAsFelt(bench.Felt)
+                        )
+                        .TrimEnd()
                 )
                 : null,
             Step(bench.Meanwhile),

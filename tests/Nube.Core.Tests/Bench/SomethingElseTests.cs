@@ -48,6 +48,9 @@ public class SomethingElseTests
 
     private static Tap At(TapKind kind, int step, double seconds) => new(kind, step, Start.AddSeconds(seconds), "");
 
+    private static DateTimeOffset DryAt(BenchState bench, int area) =>
+        bench.Cards[0].Areas.Single(one => one.Area == area).DryAt;
+
     private static BenchState Bench(Plan plan, double seconds, params Tap[] taps) =>
         BenchLog.At(plan, Touching, taps, Start.AddSeconds(seconds));
 
@@ -89,6 +92,52 @@ public class SomethingElseTests
         var late = Bench(plan, dry + 11, At(TapKind.Done, 1, 0), At(TapKind.StillWet, 1, dry + 10));
         var until = late.Cards[plan.Steps[0].Card - 1].DryAt!.Value - Start;
         Assert.InRange(until.TotalSeconds, (dry + 10) * 1.19, (dry + 10) * 1.21);
+    }
+
+    [Fact]
+    public void A_wet_finger_is_held_to_have_felt_what_was_laid_last_and_not_what_should_be_dry_for_long()
+    {
+        var plan = Made(cards: 1);
+        var (first, second) = (plan.PassOf(plan.Steps[0]).Areas, plan.PassOf(plan.Steps[1]).Areas);
+        Assert.Empty(first.Intersect(second));
+        var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
+        Tap[] done = [At(TapKind.Done, 1, 0), At(TapKind.Done, 2, 1.5 * dry)];
+        var now = 2.7 * dry;
+        var (before, after) = (Bench(plan, now, done), Bench(plan, now, [.. done, At(TapKind.StillWet, 3, now - 1)]));
+        Assert.All(first, area => Assert.Equal(DryAt(before, area), DryAt(after, area)));
+        Assert.All(second, area => Assert.True(DryAt(before, area) < before.At && DryAt(after, area) > after.At));
+    }
+
+    [Fact]
+    public void After_a_wet_finger_later_washes_are_reckoned_to_dry_as_slowly_and_more_wet_fingers_slow_them_further()
+    {
+        var plan = Made(cards: 1);
+        var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
+        var second = plan.PassOf(plan.Steps[1]);
+        var next = plan.TimesOf(second, second.Areas[0]).Dry.TotalSeconds;
+        Tap[] done = [At(TapKind.Done, 1, 0), At(TapKind.Done, 2, 2 * dry)];
+        double NextDries(params Tap[] looks)
+        {
+            var bench = Bench(plan, 2 * dry + 1, [.. done.Take(1), .. looks, done[1]]);
+            Assert.Equal(bench.Felt, bench.AirFactor, 9);
+            return (DryAt(bench, second.Areas[0]) - Start).TotalSeconds - 2 * dry;
+        }
+
+        Assert.Equal(next, NextDries(), 0.1);
+        // It lay 1.05 times its time, and a tenth more is reckoned, but no more than a tenth at once.
+        Assert.Equal(1.1 * next, NextDries(At(TapKind.StillWet, 2, 1.05 * dry)), 0.1);
+        Assert.Equal(
+            1.21 * next,
+            NextDries(At(TapKind.StillWet, 2, 1.05 * dry), At(TapKind.StillWet, 2, 1.4 * dry)),
+            0.1
+        );
+        // What is wet before its time says nothing.
+        Assert.Equal(next, NextDries(At(TapKind.StillWet, 2, 0.5 * dry)), 0.1);
+        Assert.Equal("", Words.DriesAsFelt(1));
+        Assert.Equal(
+            "Water takes 1.21 times as long here as was reckoned: your finger found it so.",
+            Words.DriesAsFelt(1.21)
+        );
     }
 
     [Fact]
