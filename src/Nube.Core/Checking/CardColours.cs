@@ -29,7 +29,14 @@ public sealed record AreaColour(
     double Strength,
     double Apart,
     double Sure
-);
+)
+{
+    /// <summary>What its light, middle and shadow were to look like; null where that was not kept.</summary>
+    public ZoneColours? Asked { get; init; }
+}
+
+/// <summary>Colours of an area's light, middle and shadow.</summary>
+public sealed record ZoneColours(Lab Light, Lab Middle, Lab Shadow);
 
 /// <summary>What the areas of a card came out as, and how the device saw them.</summary>
 /// <remarks>
@@ -80,8 +87,8 @@ public sealed class CardColours
     }
 
     // Set on the trial cards and devices.
+    internal const double SureOfStrength = 0.25; // logarithm of the load, from area to area
     private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
-        SureOfStrength = 0.25, // logarithm of the load, from area to area
         Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
     private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
@@ -121,8 +128,9 @@ public sealed class CardColours
             if (round < Rounds - 1)
                 device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
         }
+        var byDevice = areas.Count == 0 ? 0 : Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count));
         return new CardColours(
-            [.. areas.Select((area, i) => area.Colour(device, strengths[i], hand, sureOfPaints))],
+            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfPaints))],
             device,
             Math.Exp(hand)
         );
@@ -202,9 +210,9 @@ public sealed class CardColours
             );
         }
 
-        public AreaColour Colour(DeviceBySight device, double strength, double hand, double sureOfPaints)
+        public AreaColour Colour(DeviceBySight device, double strength, double byDevice, double sureOfPaints)
         {
-            var (ways, held) = (expected.At(strength), At(strength));
+            var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
             var (colour, sure) = Drawn(seen, held, sureOfPaints);
             return new AreaColour(
@@ -213,12 +221,15 @@ public sealed class CardColours
                 Zone(read.Light, ways.Light),
                 Zone(read.Middle, ways.Middle),
                 Zone(read.Shadow, ways.Shadow),
-                Lab.FromXyz(Mean(expected.MeantAt(hand))),
+                Lab.FromXyz(Mean(meant)),
                 Lab.FromXyz(held),
                 Math.Exp(strength),
                 Ciede2000.Difference(Lab.FromXyz(held), seen),
                 sure
-            );
+            )
+            {
+                Asked = new ZoneColours(Lab.FromXyz(meant.Light), Lab.FromXyz(meant.Middle), Lab.FromXyz(meant.Shadow)),
+            };
 
             Lab? Zone(RelativeLight? zone, Xyz way) =>
                 zone is { } there ? Drawn(Seen(device, there), way, sureOfPaints).Colour : null;

@@ -23,6 +23,7 @@ internal static class ColourFindings
     public static ImmutableArray<Finding> Of(CardColours colours, CardToCheck card)
     {
         var areas = colours.Areas;
+        var byDevice = areas.IsEmpty ? 1 : HandOrDevice.ByDevice(colours.Hand, areas.Length);
         var sizes = card.Masks.ToDictionary(mask => mask.Id, mask => mask);
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
@@ -36,7 +37,7 @@ internal static class ColourFindings
             }
             else if (IsBare(area, paper))
                 findings.Add(Finding(FindingKind.Forgotten, area));
-            else if (Kind(area, colours.Hand) is { } kind)
+            else if (KindOf(area, byDevice) is { } kind)
                 findings.Add(Finding(kind, area));
         }
         findings.AddRange(AlikeInValue(areas, card, Finding));
@@ -73,18 +74,22 @@ internal static class ColourFindings
         && area.Strength < BareStrength
         && Ciede2000.Difference(area.Expected, paper) > Bare + Seen;
 
-    private static FindingKind? Kind(AreaColour area, double hand)
+    /// <summary>From which difference on something counts, CIEDE2000.</summary>
+    /// <param name="sure">How far the reading may be off, CIEDE2000, in two of three cases.</param>
+    internal static double Enough(double sure) => Math.Max(Seen, TimesSure * sure);
+
+    /// <summary>Too pale, too strong or of another hue; null where it is near enough.</summary>
+    internal static FindingKind? KindOf(AreaColour area, double byDevice)
     {
-        var enough = Math.Max(Seen, TimesSure * area.Sure);
         var off = Ciede2000.Difference(area.Colour, area.Expected);
         // A wrong hue is what no strength explains; the reading is drawn towards what one does, so this is asked of the
         // colour itself.
         var byHue = Ciede2000.Difference(area.Colour, area.Held);
         var byLoad = Ciede2000.Difference(area.Held, area.Expected);
-        if (off < enough)
+        if (off < Enough(area.Sure))
             return null;
         return byHue > byLoad ? FindingKind.HueOff
-            : area.Strength < hand ? FindingKind.TooPale
+            : area.Strength < byDevice ? FindingKind.TooPale
             : FindingKind.TooStrong;
     }
 

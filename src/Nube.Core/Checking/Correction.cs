@@ -83,4 +83,8 @@ public sealed record CardToMend(
     double Hand,
     ImmutableArray<AreaToPaint> Sizes,
     WorkDone Done
-);
+)
+{
+    /// <summary>How strong what was meant would seem: the device's part of the hand.</summary>
+    public double ByDevice => HandOrDevice.ByDevice(Hand, Areas.Length);
+}

@@ -40,7 +40,7 @@ public static class Corrections
         var there = ColourFindings.IsBare(seen, paints.Paper.Colour.ToLab())
             ? Surface.Before(paints, area)
             : done.Lying(seen.Strength).Areas[area];
-        var asked = ZoneLight.Of(done.Meant(card.Hand).Areas[area]);
+        var asked = ZoneLight.Of(done.Meant(card.ByDevice).Areas[area]);
         var light = ZoneLight.Of(there);
         var all = Ratio(seen.Colour.ToXyz(), Mean(light));
         var unexplained = new ZoneLight(
