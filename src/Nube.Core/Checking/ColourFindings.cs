@@ -27,6 +27,7 @@ internal static class ColourFindings
         var sizes = card.Masks.ToDictionary(mask => mask.Id, mask => mask);
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
+        var ofHand = IsHandOff(colours);
         var findings = ImmutableArray.CreateBuilder<Finding>();
         foreach (var area in areas)
         {
@@ -37,7 +38,7 @@ internal static class ColourFindings
             }
             else if (IsBare(area, paper))
                 findings.Add(Finding(FindingKind.Forgotten, area));
-            else if (KindOf(area, byDevice) is { } kind)
+            else if (KindOf(area, byDevice) is { } kind && !(ofHand && IsOfHand(area, colours.Hand, kind)))
                 findings.Add(Finding(kind, area));
         }
         findings.AddRange(AlikeInValue(areas, card, Finding));
@@ -93,10 +94,19 @@ internal static class ColourFindings
             : FindingKind.TooStrong;
     }
 
+    private static bool IsHandOff(CardColours colours) =>
+        colours.Areas.Length >= FewestOfHand && IsFar(colours.Hand, 1);
+
+    /// <summary>What all areas have is said once, of the card.</summary>
+    private static bool IsOfHand(AreaColour area, double hand, FindingKind kind) =>
+        kind == (hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong) && !IsFar(area.Strength, hand);
+
+    private static bool IsFar(double one, double other) => Math.Abs(Math.Log(one / other)) >= Math.Log(HandOff);
+
     /// <summary>A hand that is strong or weak on all areas, when it is more than devices that see stronger or weaker are.</summary>
     private static IEnumerable<Finding> WholeCard(CardColours colours, CardToCheck card)
     {
-        if (Math.Abs(Math.Log(colours.Hand)) < Math.Log(HandOff) || colours.Areas.Length < FewestOfHand)
+        if (!IsHandOff(colours))
             yield break;
         yield return new Finding(
             colours.Hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong,

@@ -7,18 +7,24 @@ namespace Nube.Core.Checking;
 /// </remarks>
 public static class HandOrDevice
 {
-    // Logarithms of the load, in two of three cases; set on the trial devices, and this project's own guess of hands.
+    // Logarithms of the load, in two of three cases. The trial devices make 0.062 (scanners) and 0.084 (phones) of hands that are
+    // neither strong nor weak; what hands do is this project's own guess.
     private const double Device = 0.07,
-        Hand = 0.15;
+        Hand = 0.1;
 
     /// <summary>How much stronger than they are the device sees all colours, times the load.</summary>
     /// <param name="hand">How strong the hand seems, times the load.</param>
     /// <param name="areas">On how many areas that was seen; 1 or more.</param>
-    public static double ByDevice(double hand, int areas)
+    public static double ByDevice(double hand, int areas) => Math.Pow(hand, ShareOfDevice(areas));
+
+    /// <summary>How far that may be off, as a logarithm, in two of three cases.</summary>
+    /// <param name="areas">On how many areas the hand was seen; 1 or more.</param>
+    public static double Sure(int areas) => Device * Math.Sqrt(1 - ShareOfDevice(areas));
+
+    private static double ShareOfDevice(int areas)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(areas, 1);
         var chance = CardColours.SureOfStrength * CardColours.SureOfStrength / areas;
-        var share = Device * Device / (Device * Device + Hand * Hand + chance);
-        return Math.Pow(hand, share);
+        return Device * Device / (Device * Device + Hand * Hand + chance);
     }
 }
