@@ -30,10 +30,11 @@ internal static class OverLines
     private const double FromRimMm = 0.3; // nearer to the line nobody sees it
     private const double LeastMm2 = 1.25; // smaller ones are how a hand is
     private const double TellsApart = 10; // CIEDE2000 between own colour and both: less cannot be told
+    private const double TellsHue = 5; // CIEDE2000 between own colour in any strength and both: a hand's mixes differ by so much
     private const double Surer = 2; // CIELAB: so much nearer than its own colour it has to be
     private const double RanMm = 2.5; // places on both sides of a line that are so near are one
 
-    private const double Faded = -0.5; // correlation
+    private const double Faded = -0.45; // correlation
     private const double LeastRunMm2 = 2; // in smaller ones nobody sees how colour fades
 
     private static readonly double[] OwnStrengths = [0, 0.25, 0.5, 0.75, 1, 1.25, 1.6, 2, 2.6];
@@ -156,9 +157,14 @@ internal static class OverLines
         var apart = Ciede2000.Difference(eye.ColourOf(own[0]), eye.ColourOf(Times(own[0], other)));
         if (apart < TellsApart)
             return null;
+        // A neighbour of the same hue is told from more of an area's own colour by nobody.
+        Lab[] alone = [.. own.SelectMany(tone => OwnStrengths.Select(strength => eye.ColourOf(Power(tone, strength))))];
+        var both = eye.ColourOf(Times(own[0], other));
+        if (alone.Min(one => Ciede2000.Difference(one, both)) < TellsHue)
+            return null;
         return new ToldApart(
             eye,
-            [.. own.SelectMany(tone => OwnStrengths.Select(strength => eye.ColourOf(Power(tone, strength))))],
+            alone,
             [.. OtherStrengths.Select(strength => eye.ColourOf(Power(other, strength)))],
             [.. OtherStrengths.Select(strength => eye.ColourOf(Times(own[0], Power(other, strength))))],
             apart
