@@ -28,6 +28,15 @@ public static class SimulatedHand
         Steps = 9; // loads that are told apart in an area, from -2 to 2 deviations of unevenness
     private static readonly Spectrum Ink = Spectrum.Flat(0.05);
 
+    /// <summary>Whose hand, and which card: the same for cards of a run of the same name, however often it is begun.</summary>
+    /// <param name="run">The name of the run.</param>
+    /// <param name="card">The card.</param>
+    public static int SeedOf(string run, int card)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        return run.Aggregate(card, (seed, letter) => unchecked(seed * 31 + letter));
+    }
+
     /// <summary>A card.</summary>
     /// <param name="done">What was done to it.</param>
     /// <param name="paints">With which colourants, on which paper.</param>
