@@ -128,9 +128,12 @@ public sealed class CardColours
             if (round < Rounds - 1)
                 device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
         }
-        var byDevice = areas.Count == 0 ? 0 : Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count));
+        var (byDevice, sureOfDevice) =
+            areas.Count == 0
+                ? (0, 0)
+                : (Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count)), HandOrDevice.Sure(areas.Count));
         return new CardColours(
-            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfPaints))],
+            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfDevice, sureOfPaints))],
             device,
             Math.Exp(hand)
         );
@@ -210,11 +213,22 @@ public sealed class CardColours
             );
         }
 
-        public AreaColour Colour(DeviceBySight device, double strength, double byDevice, double sureOfPaints)
+        public AreaColour Colour(
+            DeviceBySight device,
+            double strength,
+            double byDevice,
+            double sureOfDevice,
+            double sureOfPaints
+        )
         {
             var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
-            var (colour, sure) = Drawn(seen, held, sureOfPaints);
+            var (colour, sureOfColour) = Drawn(seen, held, sureOfPaints);
+            // What was meant is known no better than how much of the hand is the device's.
+            var stronger = Lab.FromXyz(Mean(expected.MeantAt(byDevice + sureOfDevice)));
+            var sure = Math.Sqrt(
+                Math.Pow(sureOfColour, 2) + Math.Pow(Ciede2000.Difference(Lab.FromXyz(Mean(meant)), stronger), 2)
+            );
             return new AreaColour(
                 read.Area,
                 colour,
