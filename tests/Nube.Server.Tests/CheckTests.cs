@@ -9,11 +9,17 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
 {
     private const int Coloured = 5; // areas
 
-    private async Task<(Visitor Maker, string Run)> Planned()
+    private static readonly string[] Pencils = ["Leaf green pencil", "Dark green pencil", "Lemon pencil"];
+
+    private async Task<(Visitor Maker, string Run)> Planned(bool pencils = false)
     {
         var maker = await server.NewMaker();
+        if (pencils)
+            await maker.Ok(maker.Post("/api/stash/catalogue", new { names = Pencils }));
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
+        if (pencils)
+            await TakeAll(maker, run);
         var areas = (await maker.Piece(run))["image"]!["areas"]!
             .AsArray()
             .OrderByDescending(area => area!["sizeMm2"]!.GetValue<double>())
@@ -30,6 +36,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
                         areas = new[] { area },
                         colour,
                         shadow = "none",
+                        method = pencils ? "dryPencil" : null,
                     }
                 )
             );
@@ -37,11 +44,27 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         return (maker, run);
     }
 
-    private async Task<(Visitor Maker, string Run)> Painted()
+    private static async Task TakeAll(Visitor maker, string run)
     {
-        var (maker, run) = await Planned();
+        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
+        await maker.Ok(
+            maker.Put(
+                $"{run}/piece/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = colours["stampingInk"],
+                    palette = colours["colourants"]!.AsArray().Select(one => one!["id"]!.GetValue<string>()),
+                }
+            )
+        );
+    }
+
+    private async Task<(Visitor Maker, string Run)> Painted(int cards = 1, bool pencils = false)
+    {
+        var (maker, run) = await Planned(pencils);
         var steps = (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.AsArray();
-        foreach (var step in steps.Where(step => step!["card"]!.GetValue<int>() == 1))
+        foreach (var step in steps.Where(step => step!["card"]!.GetValue<int>() <= cards))
             await maker.Done(run, step!["number"]!.GetValue<int>());
         return (maker, run);
     }
@@ -246,6 +269,117 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     }
 
     [Fact]
+    public async Task Two_cards_of_one_image_in_one_scan_are_each_read_though_one_lies_upside_down()
+    {
+        var (maker, run) = await Painted(cards: 2);
+        await StandIn(maker, run, "scan");
+        var first = await Latest(maker, run);
+        var taken = await maker.File(first["pictureUrl"]!.GetValue<string>(), "image/webp");
+
+        var job = await BringIn(maker, run, TwiceOnOneGlass(taken));
+
+        Assert.StartsWith("2 cards were looked at", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
+        var cards = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray();
+        Assert.Equal([1, 2], cards.Select(card => card!["card"]!.GetValue<int>()));
+        // It is the same card both times, and the one of the scan before.
+        Assert.All(cards, card =>
+        {
+            Assert.Equal(Coloured, card!["areas"]!.GetValue<int>());
+            Assert.Equal(
+                first["medianDifference"]!.GetValue<double>(),
+                card["medianDifference"]!.GetValue<double>(),
+                0.7
+            );
+            Assert.Contains(card["findings"]!.AsArray(), one => one!["kind"]!.GetValue<string>() == "bareSpecks");
+        });
+    }
+
+    [Fact]
+    public async Task Every_area_is_told_in_words_and_numbers_as_a_whole_against_its_wish_and_zone_by_zone()
+    {
+        var (maker, run) = await Painted();
+        await StandIn(maker, run, "scan");
+        var card = await Latest(maker, run);
+
+        var areas = (await maker.Ok(maker.Get($"{card["pictureUrl"]!.GetValue<string>()[5..]}/areas"))).AsArray();
+
+        Assert.Equal(Coloured, areas.Count);
+        var off = areas.Select(area => area!["difference"]!.GetValue<double>()).ToList();
+        Assert.Equal(off.OrderDescending(), off);
+        Assert.Equal(card["medianDifference"]!.GetValue<double>(), off.Order().ElementAt(Coloured / 2), 9);
+        Assert.All(areas, area =>
+        {
+            Assert.InRange(area!["sure"]!.GetValue<double>(), 0.5, 6);
+            Assert.InRange(area["fromWish"]!.GetValue<double>(), 0, 60);
+            Assert.EndsWith(".", area["words"]!.GetValue<string>(), StringComparison.Ordinal);
+            Assert.NotEmpty(area["zones"]!.AsArray());
+        });
+        // What is a finding in the list is one in words, too.
+        foreach (var (kind, words) in new[] { ("tooPale", "Too pale"), ("tooStrong", "Too strong") })
+        {
+            var found = card["findings"]!
+                .AsArray()
+                .Where(one => one!["kind"]!.GetValue<string>() == kind && one["area"]!.GetValue<int>() > 0)
+                .Select(one => one!["area"]!.GetValue<int>())
+                .Order();
+            var told = areas
+                .Where(area => area!["words"]!.GetValue<string>().StartsWith(words, StringComparison.Ordinal))
+                .Select(area => area!["area"]!.GetValue<int>())
+                .Order();
+            Assert.Equal(found, told);
+        }
+    }
+
+    [Fact]
+    public async Task What_no_picture_shows_is_asked_by_what_lies_on_the_card_and_a_yes_is_a_finding_that_is_mended()
+    {
+        var (maker, run) = await Painted(pencils: true);
+        await StandIn(maker, run, "scan");
+        var at = (await Latest(maker, run))["pictureUrl"]!.GetValue<string>()[5..];
+        var asked = (await maker.Ok(maker.Get($"{at}/questions"))).AsArray();
+        Assert.Equal(
+            ["waxBloom", "shine", "looseColour"],
+            asked.Select(question => question!["kind"]!.GetValue<string>())
+        );
+        Assert.All(asked, question => Assert.Null(question!["isSo"]));
+
+        await maker.Ok(maker.Put($"{at}/questions", new { kind = "waxBloom", isSo = true }));
+        await maker.Ok(maker.Put($"{at}/questions", new { kind = "shine", isSo = false }));
+
+        Assert.Contains((await Latest(maker, run))["findings"]!.AsArray(), one =>
+            one!["title"]!.GetValue<string>() == "Wax bloom"
+        );
+        var mending = await maker.Ok(maker.Get($"{at}/mending?kind=waxBloom&area=0"));
+        Assert.Equal("Wipe the haze away", mending["corrections"]![0]!["title"]!.GetValue<string>());
+        var taken = await maker.Ok(
+            maker.Post(
+                $"{at}/mending",
+                new
+                {
+                    kind = "waxBloom",
+                    area = 0,
+                    other = (int?)null,
+                    cards = new[] { 1 },
+                }
+            )
+        );
+        Assert.Single(taken["inPlan"]!.AsArray());
+        // Nothing is there after all.
+        await maker.Ok(maker.Put($"{at}/questions", new { kind = "waxBloom", isSo = false }));
+        Assert.DoesNotContain((await Latest(maker, run))["findings"]!.AsArray(), one =>
+            one!["kind"]!.GetValue<string>() == "waxBloom"
+        );
+        await maker.Trouble(
+            HttpStatusCode.UnprocessableEntity,
+            maker.Put($"{at}/questions", new { kind = "tooPale", isSo = true })
+        );
+        var washed = await Painted();
+        await StandIn(washed.Maker, washed.Run, "scan");
+        var card = (await Latest(washed.Maker, washed.Run))["pictureUrl"]!.GetValue<string>()[5..];
+        Assert.Empty((await washed.Maker.Ok(washed.Maker.Get($"{card}/questions"))).AsArray());
+    }
+
+    [Fact]
     public async Task What_is_no_card_of_the_run_is_refused_in_words_and_what_was_kept_stays()
     {
         var (maker, run) = await Painted();
@@ -302,6 +436,23 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         );
         var other = await server.NewMaker();
         await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/checks"));
+    }
+
+    /// <summary>A card as it lies, and again beside itself, upside down.</summary>
+    private static byte[] TwiceOnOneGlass(byte[] picture)
+    {
+        using var card = SKBitmap.Decode(picture);
+        const int gap = 80;
+        using var glass = new SKBitmap(2 * card.Width + 3 * gap, card.Height + 2 * gap);
+        using (var canvas = new SKCanvas(glass))
+        {
+            canvas.Clear(SKColors.White);
+            canvas.DrawBitmap(card, gap, gap, SKSamplingOptions.Default);
+            canvas.RotateDegrees(180, glass.Width / 2f, glass.Height / 2f);
+            canvas.DrawBitmap(card, gap, gap, SKSamplingOptions.Default);
+        }
+        using var coded = glass.Encode(SKEncodedImageFormat.Png, 100);
+        return coded.ToArray();
     }
 
     /// <summary>A card with its lines and nothing else, on white paper.</summary>

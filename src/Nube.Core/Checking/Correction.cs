@@ -46,6 +46,12 @@ public enum CorrectionKind
 
     /// <summary>The card is pressed flat.</summary>
     Flatten,
+
+    /// <summary>A haze is wiped away.</summary>
+    Wipe,
+
+    /// <summary>Loose colour is brushed off.</summary>
+    BrushOff,
 }
 
 /// <summary>What is to be done about a finding, and what comes of it.</summary>

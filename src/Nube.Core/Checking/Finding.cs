@@ -46,6 +46,15 @@ public enum FindingKind
 
     /// <summary>The paper does not lie flat any more.</summary>
     Warped,
+
+    /// <summary>Wax came to the surface of the pencil, as a pale haze. It is asked.</summary>
+    WaxBloom,
+
+    /// <summary>A place shines more than the rest. It is asked.</summary>
+    Shine,
+
+    /// <summary>Colour comes off on a finger. It is asked.</summary>
+    LooseColour,
 }
 
 /// <summary>Which way a hue is off.</summary>

@@ -30,6 +30,9 @@ public static class FindingWords
             FindingKind.Bloom => $"Bloom: {here}",
             FindingKind.LinesDulled => $"Lines dulled: {here}",
             FindingKind.Warped => "Warped paper",
+            FindingKind.WaxBloom => "Wax bloom",
+            FindingKind.Shine => "Uneven shine",
+            FindingKind.LooseColour => "Loose colour",
             _ => throw new ArgumentOutOfRangeException(nameof(one), one.Kind, "unknown kind of finding"),
         };
     }
@@ -63,6 +66,9 @@ public static class FindingWords
             FindingKind.Bloom => $"Water pushed the colour aside: {size} are pale, with a dark rim.",
             FindingKind.LinesDulled => $"The line has {apart} points of 100 less contrast than elsewhere on the card.",
             FindingKind.Warped => $"The lines are {apart} mm out of place where it bends most.",
+            FindingKind.WaxBloom => "You saw a pale haze: wax comes to the surface of thick pencil.",
+            FindingKind.Shine => "You saw that one place shines: it was pressed hard, or lies thick.",
+            FindingKind.LooseColour => "You felt that colour comes off: it would smear, and soil the next card.",
             _ => throw new ArgumentOutOfRangeException(nameof(one), one.Kind, "unknown kind of finding"),
         };
     }

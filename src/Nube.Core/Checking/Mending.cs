@@ -41,6 +41,9 @@ public static class Mending
             FindingKind.Streaky or FindingKind.Bloom => [Softened(finding, card)],
             FindingKind.LinesDulled => [Plain(finding, CorrectionKind.Reline, 0)],
             FindingKind.Warped => [Plain(finding, CorrectionKind.Flatten, null)],
+            FindingKind.WaxBloom => [Plain(finding, CorrectionKind.Wipe, null)],
+            FindingKind.Shine => [Leave(finding)],
+            FindingKind.LooseColour => [Plain(finding, CorrectionKind.BrushOff, null)],
             _ => throw new ArgumentOutOfRangeException(nameof(finding), finding.Kind, "unknown kind of finding"),
         };
     }

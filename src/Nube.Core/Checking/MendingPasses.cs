@@ -48,16 +48,25 @@ public static class MendingPasses
             CorrectionKind.Reline => [Finish(Stroke.Reline)],
             CorrectionKind.PickOff =>
             [
-                Finish(Stroke.Own) with
-                {
-                    TakesSeconds = PickOffSeconds,
-                    Told =
-                        "A soft dry brush first. What holds on: the corner of a kneaded eraser, pressed and lifted, not rubbed",
-                },
+                ByHand(
+                    "A soft dry brush first. What holds on: the corner of a kneaded eraser, pressed and lifted, not rubbed"
+                ),
             ],
             CorrectionKind.Flatten => [Finish(Stroke.Flatten)],
+            CorrectionKind.Wipe =>
+            [
+                ByHand("A soft dry cloth in small circles, without pressing: pressing makes it shine"),
+            ],
+            CorrectionKind.BrushOff =>
+            [
+                ByHand(
+                    "Tap the card on its edge over waste paper, then a soft dry brush; do not blow, and do not breathe the dust"
+                ),
+            ],
             _ => [.. correction.Acts.SelectMany(OfColour)],
         };
+
+        Pass ByHand(string how) => Finish(Stroke.Own) with { TakesSeconds = ByHandSeconds, Told = how };
 
         Pass Lifting() => Local(Stroke.Lift, PaintMix.CleanWater, BrushWater.Damp) with { Acts = [correction.Acts[0]] };
 
@@ -149,5 +158,5 @@ public static class MendingPasses
         static Func<AreaToPaint, bool> Is(int area) => one => one.Area == area;
     }
 
-    private const double PickOffSeconds = 40; // from memory: a look, a brush and a few dabs
+    private const double ByHandSeconds = 40; // from memory: a look, a brush and a few dabs
 }

@@ -26,6 +26,8 @@ public static class MendingWords
             CorrectionKind.Reline => "Draw the lines again",
             CorrectionKind.PickOff => "Pick the specks off",
             CorrectionKind.Flatten => "Press it flat",
+            CorrectionKind.Wipe => "Wipe the haze away",
+            CorrectionKind.BrushOff => "Brush off what is loose",
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "unknown kind of correction"),
         };
 
@@ -37,6 +39,8 @@ public static class MendingWords
         ArgumentNullException.ThrowIfNull(one);
         return one switch
         {
+            { Kind: CorrectionKind.Leave } when finding == FindingKind.Shine =>
+                "What was pressed smooth stays so: nothing takes the shine away and leaves the colour.",
             { Kind: CorrectionKind.Leave, Area: Pass.Panel } =>
                 "Where it is seen, an area has a finding of its own. Mend these.",
             { Kind: CorrectionKind.Leave, Before: < Corrections.Tolerated } =>
@@ -46,6 +50,9 @@ public static class MendingWords
             { Kind: CorrectionKind.Reline } =>
                 "A fine pen or a sharp black pencil along it. If the stamp stands in a positioner still, stamp it again.",
             { Kind: CorrectionKind.PickOff } => "Only what is loose comes off; what was melted or dried in stays.",
+            { Kind: CorrectionKind.Wipe } =>
+                "It may come back in some weeks where pencil lies thick: wipe it again then.",
+            { Kind: CorrectionKind.BrushOff } => "What sits in the paper stays.",
             { Kind: CorrectionKind.Flatten } => "Bone dry, between clean smooth plates, overnight if you can.",
             { Remains: { } remains, Closes: { } closes } => string.Create(
                 CultureInfo.InvariantCulture,
@@ -70,6 +77,8 @@ public static class MendingWords
             Stroke.Highlight => $"Cover what went over the line, {names}",
             Stroke.Reline => $"Draw the lines again, {names}",
             Stroke.Flatten => "Press the card flat",
+            Stroke.Own when pass.Mends!.Kind == FindingKind.WaxBloom => "Wipe the haze of wax away",
+            Stroke.Own when pass.Mends!.Kind == FindingKind.LooseColour => "Brush off loose colour",
             Stroke.Own => $"Pick off dark specks, {names}",
             Stroke.Draw => $"More pencil, {names}",
             _ when pass.Zone == Zone.Shadow => $"Deepen the shadow of {names}",
@@ -78,7 +87,9 @@ public static class MendingWords
 
     /// <summary>Where a step goes that mends a place.</summary>
     internal static string Where(Pass pass) =>
-        pass.Stroke == Stroke.Flatten ? "The whole card" : "Only where it was found";
+        pass.Stroke == Stroke.Flatten || pass.Mends is { Area: Pass.Panel }
+            ? "The whole card"
+            : "Only where it was found";
 
     private static string Unit(FindingKind finding) =>
         finding switch

@@ -25,7 +25,7 @@ public sealed class CardCheck : IOwned
     public required string FileName { get; init; }
 
     /// <summary>The cards in it.</summary>
-    public ImmutableArray<CheckedCard> Cards { get; init; } = [];
+    public ImmutableArray<CheckedCard> Cards { get; set; } = [];
 }
 
 /// <summary>A card on a picture.</summary>
@@ -44,4 +44,13 @@ public sealed record CheckedCard(
     double Hand,
     ImmutableArray<AreaColour> Areas,
     ImmutableArray<Finding> Findings
-);
+)
+{
+    /// <summary>What its maker answered to what no picture shows.</summary>
+    public ImmutableArray<CardAnswer> Answers { get; init; } = [];
+}
+
+/// <summary>An answer.</summary>
+/// <param name="Kind">What was asked about.</param>
+/// <param name="IsSo">It is so.</param>
+public sealed record CardAnswer(FindingKind Kind, bool IsSo);

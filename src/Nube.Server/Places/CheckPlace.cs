@@ -38,7 +38,9 @@ public static class CheckPlace
         checks.MapPost("/stand-in", StandIn).RequireRateLimiting(Image.UploadLimit);
         checks.MapPut("/meant", Meant);
         checks.MapGet("/{check:guid}/cards/{card:int}", Picture);
+        checks.MapGet("/{check:guid}/cards/{card:int}/areas", Areas);
         checks.MapMending();
+        checks.MapAsking();
     }
 
     /// <summary>The plan by which cards are looked at, or a sentence.</summary>
@@ -137,7 +139,7 @@ public static class CheckPlace
             AreaMeasuring.Measure(LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content)),
             image.Edits
         );
-        var seed = BitConverter.ToInt32(id.ToByteArray()) ^ given.Card;
+        var seed = SimulatedHand.SeedOf(run.Run.Name, given.Card);
         var painted = SimulatedHand.Paint(
             [.. bench.PassesDone(PlanOf(run), given.Card)],
             PaintsOf(run, palettes),
@@ -205,6 +207,19 @@ public static class CheckPlace
         return TypedResults.NoContent();
     }
 
+    private static async Task<Ok<IReadOnlyList<AreaCameOutView>>> Areas(
+        Guid id,
+        Guid check,
+        int card,
+        NubeDb db,
+        RunLoader runs,
+        CancellationToken cancel
+    )
+    {
+        var run = await runs.Load(id, cancel);
+        return TypedResults.Ok(CheckViews.Areas(run, await Kept(id, check, card, db, cancel)));
+    }
+
     private static async Task<FileContentHttpResult> Picture(
         Guid id,
         Guid check,
@@ -215,13 +230,18 @@ public static class CheckPlace
         CancellationToken cancel
     )
     {
-        var kept = await db
-            .CardChecks.AsNoTracking()
-            .SingleOrDefaultAsync(one => one.Id == check && one.RunId == id, cancel);
-        var hash = kept?.Cards.FirstOrDefault(one => one.Card == card)?.Hash
-            ?? throw TroubleException.Gone("This picture is not there any more.");
+        var hash = (await Kept(id, check, card, db, cancel)).Hash;
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         var file = await files.Get(hash, cancel);
         return TypedResults.File(file.Content, file.MediaType);
+    }
+
+    private static async Task<CheckedCard> Kept(Guid id, Guid check, int card, NubeDb db, CancellationToken cancel)
+    {
+        var kept = await db
+            .CardChecks.AsNoTracking()
+            .SingleOrDefaultAsync(one => one.Id == check && one.RunId == id, cancel);
+        return kept?.Cards.FirstOrDefault(one => one.Card == card)
+            ?? throw TroubleException.Gone("This picture is not there any more.");
     }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
+using Nube.Core.Light;
 using Nube.Data.Entities;
 using Nube.Server.Support;
 
@@ -66,6 +67,35 @@ public sealed record CheckedCardView(
     IReadOnlyList<FindingView> Findings
 );
 
+/// <summary>How the light, the middle or the shadow of an area came out.</summary>
+/// <param name="Part">Which of them.</param>
+/// <param name="Seen">The colour that lies there.</param>
+/// <param name="Asked">The colour that was to.</param>
+/// <param name="Difference">Between both, CIEDE2000.</param>
+public sealed record ZoneCameOutView(CellPart Part, Srgb Seen, Srgb Asked, double Difference);
+
+/// <summary>How an area came out.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Words">In words, as a whole and zone by zone.</param>
+/// <param name="Seen">The colour that lies there.</param>
+/// <param name="Expected">The colour that was to.</param>
+/// <param name="Difference">Between both, CIEDE2000.</param>
+/// <param name="Sure">How far the reading may be off, CIEDE2000, in two of three cases.</param>
+/// <param name="FromWish">How far its middle is from the wish, CIEDE2000; null where none is known.</param>
+/// <param name="Zones">Its zones that could be read.</param>
+public sealed record AreaCameOutView(
+    int Area,
+    string Name,
+    string Words,
+    Srgb Seen,
+    Srgb Expected,
+    double Difference,
+    double Sure,
+    double? FromWish,
+    IReadOnlyList<ZoneCameOutView> Zones
+);
+
 /// <summary>A picture of cards, and what was found on them.</summary>
 public sealed record CheckView(Guid Id, DateTimeOffset TakenAt, string FileName, IReadOnlyList<CheckedCardView> Cards);
 
@@ -125,6 +155,36 @@ internal static class CheckViews
         );
     }
 
+    /// <summary>Every area of a card, farthest off first.</summary>
+    public static IReadOnlyList<AreaCameOutView> Areas(RunWithSupplies run, CheckedCard card) =>
+        [
+            .. AreaCameOut
+                .Of(
+                    card.Areas,
+                    card.Hand,
+                    run.Colours.Where(colour => !colour.Wish.Exactly)
+                        .ToDictionary(colour => colour.Wish.Area, colour => colour.Wish.Colour)
+                )
+                .Select(area => new AreaCameOutView(
+                    area.Area,
+                    run.NameOf(area.Area),
+                    area.InWords(),
+                    Srgb.FromLab(area.Seen),
+                    Srgb.FromLab(area.Expected),
+                    area.Difference,
+                    area.Sure,
+                    area.FromWish,
+                    [
+                        .. area.Zones.Select(zone => new ZoneCameOutView(
+                            zone.Part,
+                            Srgb.FromLab(zone.Seen),
+                            Srgb.FromLab(zone.Asked),
+                            zone.Difference
+                        )),
+                    ]
+                )),
+        ];
+
     /// <summary>Where its picture is.</summary>
     public static string PictureUrl(SeenCard seen) =>
         $"/api/runs/{seen.Check.RunId}/checks/{seen.Check.Id}/cards/{seen.Card.Card}";
@@ -150,7 +210,10 @@ internal static class CheckViews
             finding.Outline,
             area is null ? null : Srgb.FromLab(area.Colour),
             area is null ? null : Srgb.FromLab(area.Expected),
-            before?.Card.Findings.FirstOrDefault(one => one.Key == finding.Key)?.Difference,
+            // What was asked has no number.
+            Questions.All.Contains(finding.Kind)
+                ? null
+                : before?.Card.Findings.FirstOrDefault(one => one.Key == finding.Key)?.Difference,
             run.Run.MeantSo.Contains(finding.Key)
         );
     }

@@ -42,7 +42,7 @@ public sealed class MendingTests
         var touching = planned.Image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var mended = 0;
 
-        foreach (var finding in seen.Findings)
+        foreach (var finding in seen.Findings.Concat(Questions.All.Select(Questions.Found)))
         {
             var corrections = Mending.Of(finding, card);
 

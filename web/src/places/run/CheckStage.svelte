@@ -6,7 +6,9 @@
   import { FindingsInHand, keyOf } from '../../state/findingsInHand.svelte';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, useRun } from '../../state/run.svelte';
+  import AreasCameOut from './AreasCameOut.svelte';
   import BringInCards from './BringInCards.svelte';
+  import CardQuestions from './CardQuestions.svelte';
   import CardSince from './CardSince.svelte';
   import CardWithFindings from './CardWithFindings.svelte';
   import FindingList from './FindingList.svelte';
@@ -133,6 +135,10 @@
           {/key}
         {/snippet}
         <FindingList findings={inHand} {mean} busy={checks.busy} {mending} />
+        {#key [check.id, card.card].join()}
+          <CardQuestions run={id} check={check.id} card={card.card} answered={() => checks.renew()} />
+          <AreasCameOut run={id} check={check.id} card={card.card} />
+        {/key}
       {/if}
       {#if card}{@render bringCardsIn()}{/if}
     </div>

@@ -66,8 +66,5 @@
         >
       </div>
     {/if}
-    <p class="text-sm text-quiet">
-      A scan does not show everything: look along the card for wax bloom and shine, and feel for powder.
-    </p>
   </section>
 {/if}
