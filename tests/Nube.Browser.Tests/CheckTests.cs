@@ -1,3 +1,4 @@
+using System.Globalization;
 using OpenQA.Selenium;
 
 namespace Nube.Browser.Tests;
@@ -31,6 +32,18 @@ public sealed class CheckTests(NubeInBrowser nube) : IDisposable
         window.WaitUntil(() => InHand() == titles[0], "the first finding");
         window.Press(Keys.End);
         window.WaitUntil(() => InHand() == titles[^1], "the last finding");
+
+        window.Find("//summary[contains(., 'Every area')]").Click();
+        var read = int.Parse(
+            window.Find("//h2[.='How it came out']/following-sibling::p").Text.Split(" areas were read")[0].Split(' ')[
+                ^1
+            ],
+            CultureInfo.InvariantCulture
+        );
+        window.WaitUntil(
+            () => window.Driver.FindElements(By.CssSelector("table tbody tr")).Count == read,
+            "every area in the table"
+        );
 
         window.Button("That is meant").Click();
         window.WaitUntil(() => Titles()[^1] == titles[^1] + ", meant", "the finding to be meant");

@@ -62,10 +62,10 @@ public static class SimulatedHand
             .. done.SelectMany(pass => pass.Areas).Where(area => area > Pass.Panel).Distinct().Order(),
         ];
         var strengths = coloured.ToDictionary(area => area, _ => Math.Exp(Normal.Sample(random, 0, StrengthError)));
-        foreach (var far in new[] { FarTooLittle, FarTooMuch })
+        if (coloured.Length > 2)
         {
-            if (coloured.Length > 2)
-                strengths[coloured[random.Next(coloured.Length)]] = far;
+            int[] slips = [.. coloured.OrderBy(_ => random.Next()).Take(2)];
+            (strengths[slips[0]], strengths[slips[1]]) = (FarTooLittle, FarTooMuch);
         }
         var careful = new Random(seed + 1);
         var mending = coloured.ToDictionary(area => area, _ => Math.Exp(Normal.Sample(careful, 0, StrengthError)));
