@@ -58,7 +58,7 @@
     </table>
   </div>
   <p class="text-sm text-quiet">
-    CIEDE2000. “±” is how far the reading itself may be off in two of three cases; twice that, and all below
-    4.5, counts as near enough.
+    CIEDE2000 from what was to be expected, from the wish, and from what each zone was to be. “±” is how far
+    the reading may be off in two of three cases; twice that, and all below 4.5, counts as near enough.
   </p>
 </details>
