@@ -34,7 +34,7 @@ internal static class OverLines
     private const double Surer = 2; // CIELAB: so much nearer than its own colour it has to be
     private const double RanMm = 2.5; // places on both sides of a line that are so near are one
 
-    private const double Faded = -0.5; // correlation
+    private const double Faded = -0.45; // correlation
     private const double LeastRunMm2 = 2; // in smaller ones nobody sees how colour fades
 
     private static readonly double[] OwnStrengths = [0, 0.25, 0.5, 0.75, 1, 1.25, 1.6, 2, 2.6];
