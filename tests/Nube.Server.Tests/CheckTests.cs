@@ -19,7 +19,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         var run = await maker.Begin();
         await maker.BringIn(run, Pictures.PearBranch);
         if (pencils)
-            await TakeAll(maker, run);
+            await maker.TakeAll(run);
         var areas = (await maker.Piece(run))["image"]!["areas"]!
             .AsArray()
             .OrderByDescending(area => area!["sizeMm2"]!.GetValue<double>())
@@ -42,22 +42,6 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
             );
         await maker.Ok(maker.Post($"{run}/plan"));
         return (maker, run);
-    }
-
-    private static async Task TakeAll(Visitor maker, string run)
-    {
-        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
-        await maker.Ok(
-            maker.Put(
-                $"{run}/piece/colours/supplies",
-                new
-                {
-                    paper = colours["paper"],
-                    stampingInk = colours["stampingInk"],
-                    palette = colours["colourants"]!.AsArray().Select(one => one!["id"]!.GetValue<string>()),
-                }
-            )
-        );
     }
 
     private async Task<(Visitor Maker, string Run)> Painted(int cards = 1, bool pencils = false)

@@ -23,20 +23,7 @@ public class MethodTests(NubeServer server) : IClassFixture<NubeServer>
             await maker.Ok(maker.Post("/api/stash/catalogue", new { names = more }));
         var run = await maker.Begin(cards: 2);
         await maker.BringIn(run, Pictures.ThreeRooms);
-        var colours = await maker.Ok(maker.Get($"{run}/piece/colours"));
-        await maker.Ok(
-            maker.Put(
-                $"{run}/piece/colours/supplies",
-                new
-                {
-                    paper = colours["paper"],
-                    stampingInk = colours["stampingInk"],
-                    palette = colours["colourants"]!
-                        .AsArray()
-                        .Select(colourant => colourant!["id"]!.GetValue<string>()),
-                }
-            )
-        );
+        await maker.TakeAll(run);
         return (maker, run);
     }
 

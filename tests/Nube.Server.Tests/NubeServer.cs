@@ -267,6 +267,23 @@ public sealed class Visitor(HttpClient http)
         return $"/api/runs/{run["id"]!.GetValue<string>()}";
     }
 
+    /// <summary>Takes all colourants of the stash for a run, on its paper and with its ink.</summary>
+    public async Task TakeAll(string run)
+    {
+        var colours = await Ok(Get($"{run}/piece/colours"));
+        await Ok(
+            Put(
+                $"{run}/piece/colours/supplies",
+                new
+                {
+                    paper = colours["paper"],
+                    stampingInk = colours["stampingInk"],
+                    palette = colours["colourants"]!.AsArray().Select(one => one!["id"]!.GetValue<string>()),
+                }
+            )
+        );
+    }
+
     /// <summary>Brings in an image and follows the job to its end; answers the last event.</summary>
     public async Task<JsonNode> BringIn(
         string run,
