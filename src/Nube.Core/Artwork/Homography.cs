@@ -20,10 +20,22 @@ public readonly record struct Homography(ImmutableArray<double> Values)
         return new PicturePoint((h[0] * x + h[1] * y + h[2]) / w, (h[3] * x + h[4] * y + h[5]) / w);
     }
 
+    /// <summary>This one of a plane that another has moved before.</summary>
+    public Homography After(Homography other)
+    {
+        using var first = other.Matrix();
+        using var second = Matrix();
+        using var both = (second * first).ToMat();
+        return Of(both);
+    }
+
+    /// <summary>As a matrix of three by three, which the caller disposes of.</summary>
+    internal Mat Matrix() => Mat.FromPixelData(3, 3, MatType.CV_64F, Values.ToArray());
+
     /// <summary>The other way: from pixels to mm on the plane.</summary>
     public Homography Inverse()
     {
-        using var matrix = Mat.FromPixelData(3, 3, MatType.CV_64F, Values.ToArray());
+        using var matrix = Matrix();
         using var inverse = matrix.Inv().ToMat();
         return Of(inverse);
     }

@@ -36,17 +36,16 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
 {
     /// <summary>Looks at a card.</summary>
     /// <param name="picture">The scan or photo.</param>
-    /// <param name="place">Where the card lies in it.</param>
+    /// <param name="place">Where its lines are; where they look the same when turned, colours tell how it lies.</param>
     /// <param name="card">What is known of it.</param>
     public static CardChecked Of(ColourPicture picture, CardPlace place, CardToCheck card)
     {
         ArgumentNullException.ThrowIfNull(card);
-        var flat = CardFlat.Of(picture, place, card.WidthMm, card.HeightMm);
-        var light = CardRead.PaperOf(flat, card.Masks);
-        var reads = CardRead.Areas(flat, light, AreaInside.Of(card.Masks, card.Lines));
-        var colours = CardColours.Of(reads, card.Expected, card.Paper, card.SureOfPaints);
-        var map = CardMap.Of(flat, card.Masks, card.Lines);
-        var eye = CardToEye.Of(flat, light, colours.Device, card.Paper);
+        var insides = AreaInside.Of(card.Masks, card.Lines);
+        var laid = CardTurn.ByColours(picture, place, card, insides);
+        var colours = CardColours.Of(laid.Reads, card.Expected, card.Paper, card.SureOfPaints);
+        var map = CardMap.Of(laid.Flat, card.Masks, card.Lines);
+        var eye = CardToEye.Of(laid.Flat, laid.Paper, colours.Device, card.Paper);
         var tones = AreaTone.Of(map, eye);
         var coloured = card.Expected.Select(area => area.Area).ToHashSet();
         var ofColour = ColourFindings.Of(colours, card);
@@ -60,7 +59,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         );
         var over = OverLines.Of(seen, card.Touching);
         return new CardChecked(
-            flat,
+            laid.Flat,
             colours,
             [
                 .. ofColour
@@ -69,7 +68,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
                     .Concat(Evenness.Of(seen, over.Cells))
                     .Where(one => !bare.Contains(one.Area) || one.Kind == FindingKind.Forgotten)
                     .Concat(LinesOfCard.Dulled(seen))
-                    .Concat(LinesOfCard.Warped(place, card))
+                    .Concat(LinesOfCard.Warped(laid.Place, card))
                     .OrderByDescending(WorthMending)
                     .ThenBy(one => one.Kind)
                     .ThenBy(one => one.Area),

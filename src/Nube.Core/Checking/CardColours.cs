@@ -267,10 +267,6 @@ public sealed class CardColours
             );
         }
 
-        private Lab Seen(DeviceBySight device, RelativeLight light)
-        {
-            var seen = device.ToEye(light);
-            return Lab.FromXyz(Srgb.XyzOfLight(seen.R * paper.R, seen.G * paper.G, seen.B * paper.B));
-        }
+        private Lab Seen(DeviceBySight device, RelativeLight light) => device.Colour(light, paper);
     }
 }

@@ -83,6 +83,15 @@ internal sealed class DeviceBySight
         return new RelativeLight(Sum(coefficients[0]), Sum(coefficients[1]), Sum(coefficients[2]));
     }
 
+    /// <summary>The colour that the device saw so.</summary>
+    /// <param name="seen">The light, against that of the bare paper.</param>
+    /// <param name="paper">The light of the bare paper, as linear sRGB.</param>
+    public Lab Colour(RelativeLight seen, RelativeLight paper)
+    {
+        var light = ToEye(seen);
+        return Lab.FromXyz(Srgb.XyzOfLight(light.R * paper.R, light.G * paper.G, light.B * paper.B));
+    }
+
     private static double[] Of(RelativeLight seen)
     {
         var (r, g, b) = (Math.Max(0, seen.R), Math.Max(0, seen.G), Math.Max(0, seen.B));

@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using Nube.Core.Artwork;
+using Nube.Core.Colour;
+using Nube.Core.Swatches;
+using OpenCvSharp;
+
+namespace Nube.Core.Checking;
+
+/// <summary>Which way a card lies whose lines look the same when they are turned: its colours tell.</summary>
+internal static class CardTurn
+{
+    // CIEDE2000, means of all areas. A card of the trial that lies as it was found is 4 to 7 off, the other way 12 and more.
+    private const double Fits = 8; // so near nothing else is meant
+    private const double Nearer = 1; // by which another turn has to fit better
+    private const double Wrong = 15; // an area so far off is wrong, however far: a few left out or exchanged turn no card
+
+    /// <summary>The card in the turn in which its areas come nearest to what was to be expected of them.</summary>
+    /// <param name="picture">The scan or photo.</param>
+    /// <param name="place">Where its lines are.</param>
+    /// <param name="card">What is known of it.</param>
+    /// <param name="insides">Its areas.</param>
+    public static CardLaidFlat ByColours(
+        ColourPicture picture,
+        CardPlace place,
+        CardToCheck card,
+        ImmutableArray<AreaInside> insides
+    )
+    {
+        var asFound = At(place);
+        if (Off(asFound, card) is var off && off < Fits)
+            return asFound;
+        var other = LinesTurned
+            .Of(card.Lines)
+            .Select(turn => At(place with { Flat = place.Flat.After(turn) }))
+            .MinBy(turned => Off(turned, card))!;
+        return Off(other, card) < off - Nearer && Exact(other.Place) is { } exact ? At(exact) : asFound;
+
+        CardLaidFlat At(CardPlace at) => CardLaidFlat.Of(picture, at, card, insides);
+
+        CardPlace? Exact(CardPlace about)
+        {
+            using var colour = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
+            using var fitting = new CardFitting(colour, card.Lines, new Size2d(card.WidthMm, card.HeightMm));
+            using var matrix = about.Flat.Matrix();
+            return fitting.Exact(matrix)?.Place;
+        }
+    }
+
+    /// <summary>How far the areas of a card are from what was to be expected of them, CIEDE2000.</summary>
+    private static double Off(CardLaidFlat laid, CardToCheck card)
+    {
+        var paper = new RelativeLight(Srgb.Decode(card.Paper.R), Srgb.Decode(card.Paper.G), Srgb.Decode(card.Paper.B));
+        var expected = card.Expected.ToDictionary(area => area.Area);
+        return laid
+            .Reads.Where(read => expected.ContainsKey(read.Area))
+            .Select(read =>
+                Math.Min(
+                    Wrong,
+                    Ciede2000.Difference(
+                        DeviceBySight.Eye.Colour(read.Whole, paper),
+                        Lab.FromXyz(
+                            expected[read.Area]
+                                .At(0)
+                                .Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare)
+                        )
+                    )
+                )
+            )
+            .DefaultIfEmpty(0)
+            .Average();
+    }
+}
