@@ -15,7 +15,6 @@ internal sealed record AlikePair(Point2d Card, Point2d Picture, double Turn, dou
 internal static class AlikePairs
 {
     private const double TemplatePixelsPerMm = 5;
-    private const int WorkingSide = 1500; // pixels of the longer side of the picture in which points are described
     private const double UsuallyFills = 0.6; // of the picture's longer side by the card's, where its scale is not known
     private const int TemplatePoints = 2500,
         PicturePoints = 9000;
@@ -26,11 +25,19 @@ internal static class AlikePairs
     /// <param name="colour">The scan or photo.</param>
     /// <param name="lines">The stamped lines.</param>
     /// <param name="card">Size of the card's picture, mm.</param>
+    /// <param name="side">Pixels of the longer side of the picture in which points are described.</param>
     /// <param name="known">Pixels on a mm; null where nobody knows.</param>
     /// <param name="cancel">Ends it.</param>
-    public static List<AlikePair> Of(Mat colour, LineArt lines, Size2d card, double? known, CancellationToken cancel)
+    public static List<AlikePair> Of(
+        Mat colour,
+        LineArt lines,
+        Size2d card,
+        int side,
+        double? known,
+        CancellationToken cancel
+    )
     {
-        var shrink = Math.Min(1, WorkingSide / (double)Math.Max(colour.Width, colour.Height));
+        var shrink = Math.Min(1, side / (double)Math.Max(colour.Width, colour.Height));
         using var small = new Mat();
         Cv2.Resize(colour, small, default, shrink, shrink, InterpolationFlags.Area);
         var scale =

@@ -44,13 +44,36 @@ public static class CardFinder
         ArgumentNullException.ThrowIfNull(lines);
         using var colour = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
         var card = new Size2d(lines.Width / lines.PixelsPerMm, lines.Height / lines.PixelsPerMm);
-        var pairs = AlikePairs.Of(colour, lines, card, pixelsPerMm, cancel);
         using var fitting = new CardFitting(colour, lines, card);
         var found = new List<CardFound>();
+        foreach (var side in WorkingSides)
+        {
+            var pairs = AlikePairs.Of(colour, lines, card, side, pixelsPerMm, cancel);
+            found.AddRange(Voted(pairs, found, fitting, card, cancel));
+            if (found.Exists(one => !HasRoomBeside(fitting.Outline(one.Place), picture)))
+                break;
+        }
+        if (found.Count == 0 && Best(fitting, OnPanel(picture, card)) is { } onPanel)
+            found.Add(onPanel);
+        return InOrder(found, card);
+    }
+
+    /// <summary>The cards for which pairs vote, beside those that are known.</summary>
+    private static List<CardFound> Voted(
+        List<AlikePair> pairs,
+        List<CardFound> known,
+        CardFitting fitting,
+        Size2d card,
+        CancellationToken cancel
+    )
+    {
+        var found = new List<CardFound>();
         var (inVain, votesOfOne) = (0, 0);
+        foreach (var one in known)
+            Leave(one);
         while (
-            found.Count < MostCards
-            && inVain < (found.Count == 0 ? MostInVain : MostInVainLater)
+            known.Count + found.Count < MostCards
+            && inVain < (known.Count + found.Count == 0 ? MostInVain : MostInVainLater)
             && AlikePairs.MostVoted(pairs, card) is { Count: > 0 } votes
             && votes.Count >= LeastOfVotes * votesOfOne
         )
@@ -60,10 +83,7 @@ public static class CardFinder
             {
                 found.Add(exact);
                 votesOfOne = Math.Max(votesOfOne, votes.Count);
-                var outline = fitting.Outline(exact.Place);
-                pairs.RemoveAll(pair =>
-                    Cv2.PointPolygonTest(outline, new Point2f((float)pair.Picture.X, (float)pair.Picture.Y), false) >= 0
-                );
+                Leave(exact);
                 inVain = 0;
             }
             else
@@ -72,10 +92,33 @@ public static class CardFinder
                 inVain++;
             }
         }
-        if (found.Count == 0 && Best(fitting, OnPanel(picture, card)) is { } onPanel)
-            found.Add(onPanel);
-        return InOrder(found, card);
+        return found;
+
+        // What lies inside a card that was found votes no more.
+        void Leave(CardFound one)
+        {
+            var outline = fitting.Outline(one.Place);
+            pairs.RemoveAll(pair =>
+                Cv2.PointPolygonTest(outline, new Point2f((float)pair.Picture.X, (float)pair.Picture.Y), false) >= 0
+            );
+        }
     }
+
+    /// <summary>Whether another card can lie beside one.</summary>
+    private static bool HasRoomBeside(Point2f[] outline, ColourPicture picture)
+    {
+        var (left, right) = (outline.Min(corner => corner.X), outline.Max(corner => corner.X));
+        var (top, bottom) = (outline.Min(corner => corner.Y), outline.Max(corner => corner.Y));
+        var across = Math.Min(outline[0].DistanceTo(outline[1]), outline[1].DistanceTo(outline[2]));
+        return Math.Max(Math.Max(left, picture.Width - right), Math.Max(top, picture.Height - bottom))
+            > OfAcross * across;
+    }
+
+    private const double OfAcross = 0.8; // of a card's shorter side: cards farther away are smaller
+
+    // Pixels of the longer side of the picture in which points are described: a card that fills the picture is found in the
+    // smaller one, several on a scanner's glass are not.
+    private static readonly int[] WorkingSides = [900, 1500];
 
     /// <summary>Row by row, as one reads; cards whose middles differ by less than half a card's height lie in one row.</summary>
     private static ImmutableArray<CardFound> InOrder(List<CardFound> found, Size2d card)

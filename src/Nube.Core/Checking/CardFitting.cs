@@ -28,6 +28,8 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     public CardFound? Exact(Mat homography)
     {
         using var shifted = Shifted(homography);
+        if (shifted is null)
+            return null;
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
             Alignment.Find(template, seen, pixelsPerMm, flat, blursMm);
@@ -50,9 +52,9 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
 
     /// <summary>
     /// The place beside one in which the lines agree best: stripes and tiles look alike a stripe farther on, and only
-    /// their ends tell where they are.
+    /// their ends tell where they are. Null where they agree nowhere.
     /// </summary>
-    private Mat Shifted(Mat homography)
+    private Mat? Shifted(Mat homography)
     {
         using var template = new Mat();
         Cv2.GaussianBlur(rough, template, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
@@ -66,9 +68,13 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         Cv2.GaussianBlur(seen, seen, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
         using var agrees = new Mat();
         Cv2.MatchTemplate(seen, template, agrees, TemplateMatchModes.CCoeffNormed);
-        Cv2.MinMaxLoc(agrees, out _, out Point at);
-        return Moved(homography, (at.X - wider) / RoughPixelsPerMm, (at.Y - wider) / RoughPixelsPerMm);
+        Cv2.MinMaxLoc(agrees, out _, out double best, out _, out Point at);
+        return best < AgreesAtLeast
+            ? null
+            : Moved(homography, (at.X - wider) / RoughPixelsPerMm, (at.Y - wider) / RoughPixelsPerMm);
     }
+
+    private const double AgreesAtLeast = 0.3; // correlation; a card that lies there has 0.5 and more. Set on the trial cards
 
     private const double ShiftMm = 12, // how far beside a place another is looked for
         ShiftBlurMm = 0.8;
