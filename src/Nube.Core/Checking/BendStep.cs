@@ -45,11 +45,52 @@ internal static class BendStep
     {
         var values = lines.Seen(bend);
         var squares = lines.Agree(values);
-        // Points between the same knots move the same ones: their sums are made side by side first, the right side last.
+        var parts = new Dictionary<int, double[]>[Parts];
+        Parallel.For(0, Parts, part =>
+            parts[part] = Sums(
+                bend,
+                lines,
+                values,
+                squares,
+                part * values.Length / Parts,
+                (part + 1) * values.Length / Parts
+            )
+        );
+        var unknowns = 2 * bend.Knots;
+        var (normal, right) = (new DenseMatrix(unknowns), new DenseVector(unknowns));
+        foreach (var (first, own) in parts.SelectMany(sums => sums))
+        {
+            int Of(int j) => 2 * (first + j / 2 / Bend.Reach * bend.Columns + j / 2 % Bend.Reach) + j % 2;
+            for (var j = 0; j < Own; j++)
+            {
+                right[Of(j)] += own[Own * Own + j];
+                for (var k = 0; k < Own; k++)
+                    normal[Of(j), Of(k)] += own[j * Own + k];
+            }
+        }
+        return (normal, right);
+    }
+
+    // Always as many, so that sums come out the same on every machine.
+    private const int Parts = 4;
+
+    /// <summary>
+    /// What some of the points tell. Points between the same knots move the same ones: their sums are made side by side
+    /// first, the right side last.
+    /// </summary>
+    private static Dictionary<int, double[]> Sums(
+        Bend bend,
+        BlurredLines lines,
+        float[] values,
+        SquareAgreement[] squares,
+        int from,
+        int to
+    )
+    {
         var sums = new Dictionary<int, double[]>();
         Span<double> weights = stackalloc double[Knots],
             slope = stackalloc double[Own];
-        for (var i = 0; i < values.Length; i++)
+        for (var i = from; i < to; i++)
         {
             var (point, square) = (lines.Points[i], squares[lines.Points[i].Square]);
             var correlation = square.Correlation;
@@ -68,19 +109,7 @@ internal static class BendStep
                 own[Own * Own + j] += weighted * missed;
             }
         }
-        var unknowns = 2 * bend.Knots;
-        var (normal, right) = (new DenseMatrix(unknowns), new DenseVector(unknowns));
-        foreach (var (first, own) in sums)
-        {
-            int Of(int j) => 2 * (first + j / 2 / Bend.Reach * bend.Columns + j / 2 % Bend.Reach) + j % 2;
-            for (var j = 0; j < Own; j++)
-            {
-                right[Of(j)] += own[Own * Own + j];
-                for (var k = 0; k < Own; k++)
-                    normal[Of(j), Of(k)] += own[j * Own + k];
-            }
-        }
-        return (normal, right);
+        return sums;
     }
 
     /// <summary>Adds so many times some values to sums, four at a time.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
 using OpenCvSharp;
 
@@ -49,18 +50,21 @@ internal sealed class BlurredLines : IDisposable
     /// <summary>What is seen at each point where a bend puts it.</summary>
     public float[] Seen(Bend bend)
     {
-        var pixels = seen.AsSpan<float>();
         var values = new float[Points.Count];
-        for (var i = 0; i < values.Length; i++)
+        Parallel.ForEach(Partitioner.Create(0, values.Length), some =>
         {
-            var point = Points[i];
-            var (moveX, moveY) = bend.At(point.X, point.Y);
-            values[i] = Value(
-                pixels,
-                (float)((point.X + moveX + LinesSeen.MarginMm) * pixelsPerMm - 0.5),
-                (float)((point.Y + moveY + LinesSeen.MarginMm) * pixelsPerMm - 0.5)
-            );
-        }
+            var pixels = seen.AsSpan<float>();
+            for (var i = some.Item1; i < some.Item2; i++)
+            {
+                var point = Points[i];
+                var (moveX, moveY) = bend.At(point.X, point.Y);
+                values[i] = Value(
+                    pixels,
+                    (float)((point.X + moveX + LinesSeen.MarginMm) * pixelsPerMm - 0.5),
+                    (float)((point.Y + moveY + LinesSeen.MarginMm) * pixelsPerMm - 0.5)
+                );
+            }
+        });
         return values;
     }
 
