@@ -9,9 +9,11 @@ namespace Nube.Core.Checking;
 internal sealed class CardToEye
 {
     private readonly RelativeLight[] light;
+    private readonly Lab[] colours;
     private readonly RelativeLight paper;
 
-    private CardToEye(RelativeLight[] light, RelativeLight paper) => (this.light, this.paper) = (light, paper);
+    private CardToEye(RelativeLight[] light, Lab[] colours, RelativeLight paper) =>
+        (this.light, this.colours, this.paper) = (light, colours, paper);
 
     /// <summary>A card.</summary>
     /// <param name="flat">As it was taken.</param>
@@ -21,22 +23,29 @@ internal sealed class CardToEye
     public static CardToEye Of(CardFlat flat, PaperLight paperLight, DeviceBySight device, Srgb paper)
     {
         var (width, height) = (flat.Picture.Width, flat.Picture.Height);
-        var cells = new RelativeLight[width * height];
+        var (light, colours) = (new RelativeLight[width * height], new Lab[width * height]);
+        var white = new RelativeLight(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B));
         Parallel.For(0, height, y =>
         {
             for (var x = 0; x < width; x++)
-                cells[y * width + x] = device.ToEye(CardRead.LightAt(flat, paperLight, x, y));
+            {
+                var cell = y * width + x;
+                light[cell] = device.ToEye(CardRead.LightAt(flat, paperLight, x, y));
+                colours[cell] = ColourOf(light[cell], white);
+            }
         });
-        return new CardToEye(
-            cells,
-            new RelativeLight(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B))
-        );
+        return new CardToEye(light, colours, white);
     }
 
     /// <summary>The light of a cell.</summary>
     public RelativeLight this[int cell] => light[cell];
 
+    /// <summary>The colour of a cell.</summary>
+    public Lab ColourAt(int cell) => colours[cell];
+
     /// <summary>The colour of such light.</summary>
-    public Lab ColourOf(RelativeLight of) =>
+    public Lab ColourOf(RelativeLight of) => ColourOf(of, paper);
+
+    private static Lab ColourOf(RelativeLight of, RelativeLight paper) =>
         Lab.FromXyz(Srgb.XyzOfLight(of.R * paper.R, of.G * paper.G, of.B * paper.B));
 }

@@ -187,23 +187,32 @@ internal static class OverLines
     {
         public bool IsOther(int cell)
         {
-            var colour = Eye.ColourOf(Eye[cell]);
+            var colour = Eye.ColourAt(cell);
             return Misses(colour) + Surer < Nearest(Own, colour);
         }
 
-        public double Misses(int cell) => Misses(Eye.ColourOf(Eye[cell]));
+        public double Misses(int cell) => Misses(Eye.ColourAt(cell));
 
         private double Misses(Lab colour) => Math.Min(Nearest(Other, colour), Nearest(Both, colour));
 
         public double StrengthOf(int cell)
         {
-            var colour = Eye.ColourOf(Eye[cell]);
-            return OtherStrengths[Enumerable.Range(0, Both.Length).MinBy(step => Cie76(colour, Both[step]))];
+            var colour = Eye.ColourAt(cell);
+            return OtherStrengths[Enumerable.Range(0, Both.Length).MinBy(step => SquaredCie76(colour, Both[step]))];
         }
 
-        private static double Nearest(Lab[] colours, Lab to) => colours.Min(one => Cie76(to, one));
+        private static double Nearest(Lab[] colours, Lab to)
+        {
+            var nearest = double.PositiveInfinity;
+            foreach (var one in colours)
+                nearest = Math.Min(nearest, SquaredCie76(to, one));
+            return Math.Sqrt(nearest);
+        }
 
-        private static double Cie76(Lab one, Lab other) =>
-            Math.Sqrt(Math.Pow(one.L - other.L, 2) + Math.Pow(one.A - other.A, 2) + Math.Pow(one.B - other.B, 2));
+        private static double SquaredCie76(Lab one, Lab other)
+        {
+            var (l, a, b) = (one.L - other.L, one.A - other.A, one.B - other.B);
+            return l * l + a * a + b * b;
+        }
     }
 }

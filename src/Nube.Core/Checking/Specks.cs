@@ -91,7 +91,7 @@ internal static class Specks
             var beside = seen.Tones.TryGetValue(area, out var whole) ? whole.Whole : paper;
             var apart = spots
                 .SelectMany(spot => spot.Cells)
-                .Average(cell => Ciede2000.Difference(eye.ColourOf(eye[cell]), eye.ColourOf(beside)));
+                .Average(cell => Ciede2000.Difference(eye.ColourAt(cell), eye.ColourOf(beside)));
             return new Finding(kind, area, null, apart, size, CardPatch.Around(spots, map, 2), Spots: spots.Length);
         }
     }
