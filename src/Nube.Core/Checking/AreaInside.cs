@@ -61,6 +61,36 @@ public sealed record AreaInside(AreaMask Area, ImmutableArray<int> Cells, double
         return rim;
     }
 
+    /// <summary>Whether a cell of its mask is so far from its area's other parts that none was pulled into it.</summary>
+    public ImmutableArray<bool> InItsPart { get; private init; } = [];
+
+    private const double PulledMm = 1; // how far a hand pulls light and shadow into each other, about
+
+    /// <summary>Of each cell of a mask, how far its middle is from the other parts of its area, mm; 0 outside.</summary>
+    internal static float[] FromOtherParts(AreaMask mask)
+    {
+        var from = new float[mask.Parts.Length];
+        foreach (var part in mask.Parts.Distinct().Where(part => part != CellPart.Outside))
+        {
+            using var own = new Mat(mask.Height, mask.Width, MatType.CV_8UC1, Scalar.White);
+            var pixels = own.AsSpan<byte>();
+            for (var at = 0; at < from.Length; at++)
+            {
+                if (mask.Parts[at] != part && mask.Parts[at] != CellPart.Outside)
+                    pixels[at] = 0;
+            }
+            using var distance = new Mat();
+            Cv2.DistanceTransform(own, distance, DistanceTypes.L2, DistanceTransformMasks.Mask5);
+            var cells = distance.AsSpan<float>();
+            for (var at = 0; at < from.Length; at++)
+            {
+                if (mask.Parts[at] == part)
+                    from[at] = (cells[at] - 0.5f) * (float)AreaMask.CellMm;
+            }
+        }
+        return from;
+    }
+
     private static AreaInside? Of(AreaMask mask, Mat lines)
     {
         var far = FromRim(mask, lines);
@@ -73,7 +103,10 @@ public sealed record AreaInside(AreaMask Area, ImmutableArray<int> Cells, double
                     cells.Add(at);
             }
             if (cells.Count >= FewestCells)
-                return new AreaInside(mask, cells.ToImmutable(), rim);
+                return new AreaInside(mask, cells.ToImmutable(), rim)
+                {
+                    InItsPart = [.. FromOtherParts(mask).Select(mm => mm >= PulledMm)],
+                };
         }
         return null;
     }

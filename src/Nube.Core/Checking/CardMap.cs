@@ -15,12 +15,13 @@ internal sealed class CardMap
     public const byte HasLine = 20;
 
     private CardMap(int width, int height, int margin) =>
-        (Width, Height, Margin, Area, Part, FromRim, Line) = (
+        (Width, Height, Margin, Area, Part, FromRim, FromPart, Line) = (
             width,
             height,
             margin,
             new int[width * height],
             new CellPart[width * height],
+            new float[width * height],
             new float[width * height],
             new byte[width * height]
         );
@@ -42,6 +43,9 @@ internal sealed class CardMap
 
     /// <summary>How far a cell is from lines and from what is not of its area, mm; 0 on lines.</summary>
     public float[] FromRim { get; }
+
+    /// <summary>How far a cell is from the other parts of its area, mm.</summary>
+    public float[] FromPart { get; }
 
     /// <summary>How dark the stamped line is there, 0 to 255.</summary>
     public byte[] Line { get; }
@@ -74,11 +78,11 @@ internal sealed class CardMap
         }
         foreach (var mask in masks)
         {
-            var far = AreaInside.FromRim(mask, dark);
+            var (far, fromPart) = (AreaInside.FromRim(mask, dark), AreaInside.FromOtherParts(mask));
             for (var at = 0; at < mask.Parts.Length; at++)
             {
                 if (mask.Parts[at] != CellPart.Outside && map.CellOf(mask, at) is { } cell)
-                    map.FromRim[cell] = far[at];
+                    (map.FromRim[cell], map.FromPart[cell]) = (far[at], fromPart[at]);
             }
         }
         map.MeasurePaper();

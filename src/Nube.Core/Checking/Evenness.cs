@@ -15,8 +15,11 @@ namespace Nube.Core.Checking;
 internal static class Evenness
 {
     private const double FromRimMm = 0.6;
-    private const double Uneven = 0.08; // coefficient of variation, as far as it runs one way; an even hand has 0.06
-    private const double Coherent = 0.45; // slopes run one way
+
+    // Coefficient of variation, as far as it runs one way. Even hands of the trial have up to 0.1, streaks 0.16 and more.
+    private const double Uneven = 0.12;
+
+    private const double Coherent = 0.6; // slopes run one way
     private const double Off = 0.22; // logarithm of the load: a cell that is off by a quarter
     private const int FewestCells = 120; // 7.5 mm2
     private const double Bare = 0.3; // of the load: less is a spot that the brush never came to
@@ -49,12 +52,16 @@ internal static class Evenness
         if (Channel(tone.Whole) is not { } channel)
             return null;
         var loads = new Dictionary<int, double>();
-        foreach (var part in cells.GroupBy(cell => map.Part[cell]))
+        // Light and shadow fade into each other: what is typical goes with the part, and with how near the next one is.
+        foreach (
+            var alike in cells.GroupBy(cell => (map.Part[cell], Math.Min(FadeBins, (int)(map.FromPart[cell] / FadeMm))))
+        )
         {
-            var typical = -Math.Log(Math.Clamp(channel(tone.Parts[part.Key]), 0.01, 0.97));
-            foreach (var cell in part)
+            var told = alike.Select(cell => Load(channel(seen.Eye[cell]))).ToList();
+            var typical =
+                told.Count >= FewestAlike ? told.Median() : Load(channel(tone.Parts[map.Part[alike.First()]]));
+            foreach (var (cell, load) in alike.Zip(told))
             {
-                var load = -Math.Log(Math.Clamp(channel(seen.Eye[cell]), 0.005, 0.995));
                 if (load > Bare * typical)
                     loads[cell] = Math.Log(load / typical);
             }
@@ -105,6 +112,12 @@ internal static class Evenness
         }
     }
 
+    private const double FadeMm = 0.5;
+    private const int FadeBins = 4; // farther from the next part than that nothing of it is left
+    private const int FewestAlike = 16; // cells whose median is typical
+
+    private static double Load(double light) => -Math.Log(Math.Clamp(light, 0.005, 0.97));
+
     /// <summary>How much longer than broad a patch is, by its second moments.</summary>
     private static double Longer(CardPatch patch, CardMap map)
     {
@@ -149,7 +162,7 @@ internal static class Evenness
     /// <summary>
     /// The channel that tells most of the load: light changes by L ln L with its logarithm; null when none tells enough.
     /// </summary>
-    private static Func<RelativeLight, double>? Channel(RelativeLight tone)
+    internal static Func<RelativeLight, double>? Channel(RelativeLight tone)
     {
         Func<RelativeLight, double>[] channels = [light => light.R, light => light.G, light => light.B];
         var best = channels.MaxBy(channel => Tells(channel(tone)))!;
