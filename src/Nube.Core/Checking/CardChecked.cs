@@ -66,6 +66,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
                     .Concat(over.Findings)
                     .Concat(Specks.Of(seen, over.Cells))
                     .Concat(Evenness.Of(seen, over.Cells))
+                    .Concat(HardEdges.Of(seen, over.Cells))
                     .Where(one => !bare.Contains(one.Area) || one.Kind == FindingKind.Forgotten)
                     .Concat(LinesOfCard.Dulled(seen))
                     .Concat(LinesOfCard.Warped(laid.Place, card))

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
+using Nube.Core.Light;
 using Nube.Core.Materials;
 using Nube.Core.Swatches;
 
@@ -33,6 +34,15 @@ public sealed record AreaColour(
 {
     /// <summary>What its light, middle and shadow were to look like; null where that was not kept.</summary>
     public ZoneColours? Asked { get; init; }
+
+    /// <summary>
+    /// How much lighter its light is read than its middle, CIELAB; null where too little of them lies apart. What a device
+    /// and paints have in common for both is not in it.
+    /// </summary>
+    public double? LightStep { get; init; }
+
+    /// <summary>The same of its middle and its shadow.</summary>
+    public double? ShadowStep { get; init; }
 }
 
 /// <summary>Colours of an area's light, middle and shadow.</summary>
@@ -221,7 +231,7 @@ public sealed class CardColours
             double sureOfPaints
         )
         {
-            var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
+            var (held, meant) = (At(strength), expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
             var (colour, sureOfColour) = Drawn(seen, held, sureOfPaints);
             // What was meant is known no better than how much of the hand is the device's.
@@ -232,9 +242,9 @@ public sealed class CardColours
             return new AreaColour(
                 read.Area,
                 colour,
-                Zone(read.Light, ways.Light),
-                Zone(read.Middle, ways.Middle),
-                Zone(read.Shadow, ways.Shadow),
+                Zone(read.Light),
+                Zone(read.Middle),
+                Zone(read.Shadow),
                 Lab.FromXyz(Mean(meant)),
                 Lab.FromXyz(held),
                 Math.Exp(strength),
@@ -242,11 +252,24 @@ public sealed class CardColours
                 sure
             )
             {
+                LightStep = Step(CellPart.Light, read.Light, CellPart.Middle, read.Middle),
+                ShadowStep = Step(CellPart.Middle, read.Middle, CellPart.Shadow, read.Shadow),
                 Asked = new ZoneColours(Lab.FromXyz(meant.Light), Lab.FromXyz(meant.Middle), Lab.FromXyz(meant.Shadow)),
             };
 
-            Lab? Zone(RelativeLight? zone, Xyz way) =>
-                zone is { } there ? Drawn(Seen(device, there), way, sureOfPaints).Colour : null;
+            double? Step(CellPart lighter, RelativeLight? ofLighter, CellPart darker, RelativeLight? ofDarker) =>
+                read.Apart.Contains(lighter)
+                && read.Apart.Contains(darker)
+                && ofLighter is { } light
+                && ofDarker is { } dark
+                    ? Seen(device, light).L - Seen(device, dark).L
+                    : null;
+
+            // What the whole of the area was read wrongly by, its parts were, too: how far they differ is as it was read.
+            Lab? Zone(RelativeLight? zone) =>
+                zone is { } there && Seen(device, there) is var part
+                    ? new Lab(part.L + colour.L - seen.L, part.A + colour.A - seen.A, part.B + colour.B - seen.B)
+                    : null;
         }
 
         /// <summary>A reading, drawn towards what the paints there can be.</summary>

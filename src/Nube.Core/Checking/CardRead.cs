@@ -21,7 +21,11 @@ public sealed record AreaRead(
     RelativeLight? Shadow,
     double LightShare,
     double ShadowShare
-);
+)
+{
+    /// <summary>Parts that are read where none was pulled into another.</summary>
+    public ImmutableArray<CellPart> Apart { get; init; } = [];
+}
 
 /// <summary>Reads the light of a card that was laid flat.</summary>
 /// <remarks>
@@ -83,35 +87,44 @@ public static class CardRead
     private static AreaRead Area(CardFlat flat, PaperLight paperLight, AreaInside inside)
     {
         var mask = inside.Area;
-        var sums = new (double R, double G, double B, int Count)[(int)CellPart.White + 1];
+        const int parts = (int)CellPart.White + 1;
+        var (sums, cores) = (new Sum[parts], new Sum[parts]);
         foreach (var at in inside.Cells)
         {
             var (x, y) = (mask.Left + at % mask.Width + flat.Margin, mask.Top + at / mask.Width + flat.Margin);
             var light = LightAt(flat, paperLight, x, y);
-            ref var sum = ref sums[(int)mask.Parts[at]];
-            sum = (sum.R + light.R, sum.G + light.G, sum.B + light.B, sum.Count + 1);
+            var part = (int)mask.Parts[at];
+            sums[part] = sums[part].With(light);
+            if (inside.InItsPart[at])
+                cores[part] = cores[part].With(light);
         }
         return new AreaRead(
             mask.Id,
-            Mean(sums, 1)!.Value,
-            Mean([sums[(int)CellPart.Light]], FewestCells),
-            Mean([sums[(int)CellPart.Middle]], FewestCells),
-            Mean([sums[(int)CellPart.Shadow]], FewestCells),
+            sums.Aggregate((one, other) => one.With(other)).Mean,
+            Zone(CellPart.Light),
+            Zone(CellPart.Middle),
+            Zone(CellPart.Shadow),
             sums[(int)CellPart.Light].Count / (double)inside.Cells.Length,
             sums[(int)CellPart.Shadow].Count / (double)inside.Cells.Length
-        );
-
-        RelativeLight? Mean((double R, double G, double B, int Count)[] parts, int fewest)
+        )
         {
-            var count = parts.Sum(part => part.Count);
-            return count < fewest
-                ? null
-                : new RelativeLight(
-                    parts.Sum(part => part.R) / count,
-                    parts.Sum(part => part.G) / count,
-                    parts.Sum(part => part.B) / count
-                );
-        }
+            Apart = [.. Enum.GetValues<CellPart>().Where(part => cores[(int)part].Count >= FewestCells)],
+        };
+
+        // What was pulled into its neighbours says little of a part, but small parts have nothing else.
+        RelativeLight? Zone(CellPart part) =>
+            cores[(int)part] is { Count: >= FewestCells } core ? core.Mean
+            : sums[(int)part] is { Count: >= FewestCells } all ? all.Mean
+            : null;
+    }
+
+    private readonly record struct Sum(double R, double G, double B, int Count)
+    {
+        public RelativeLight Mean => new(R / Count, G / Count, B / Count);
+
+        public Sum With(RelativeLight light) => With(new Sum(light.R, light.G, light.B, 1));
+
+        public Sum With(Sum other) => new(R + other.R, G + other.G, B + other.B, Count + other.Count);
     }
 
     /// <summary>The light of a cell against that of the bare paper there, freed of stray light.</summary>

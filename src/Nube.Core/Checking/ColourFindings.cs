@@ -29,6 +29,7 @@ internal static class ColourFindings
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
         var ofHand = IsHandOff(colours);
+        var even = card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet();
         var findings = ImmutableArray.CreateBuilder<Finding>();
         foreach (var area in areas)
         {
@@ -39,8 +40,13 @@ internal static class ColourFindings
             }
             else if (IsBare(area, paper))
                 findings.Add(Finding(FindingKind.Forgotten, area));
-            else if (KindOf(area, byDevice) is { } kind && !(ofHand && IsOfHand(area, colours.Hand, kind)))
-                findings.Add(Finding(kind, area));
+            else if (KindOf(area, byDevice) is { } kind)
+            {
+                if (!(ofHand && IsOfHand(area, colours.Hand, kind)))
+                    findings.Add(Finding(kind, area));
+            }
+            else if (even.Contains(area.Area) && ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
+                findings.Add(ofZone);
         }
         findings.AddRange(AlikeInValue(areas, card, Finding));
         findings.AddRange(WholeCard(colours, card));

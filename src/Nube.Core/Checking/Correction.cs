@@ -23,6 +23,12 @@ public enum CorrectionKind
     /// <summary>Colour is taken away, as far as paper and pigments let go.</summary>
     Lift,
 
+    /// <summary>The same in the shadow only.</summary>
+    LiftShadow,
+
+    /// <summary>The same where the light falls only.</summary>
+    LiftLight,
+
     /// <summary>Colour is taken away, and thin layers come over what is left.</summary>
     LiftAndGlaze,
 

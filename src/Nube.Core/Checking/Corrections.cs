@@ -20,6 +20,9 @@ public static class Corrections
     /// <summary>Differences that are left alone, CIEDE2000: nobody sees them without another card beside.</summary>
     public const double Tolerated = Words.HardlySeen;
 
+    /// <summary>The same of a light or a shadow, where the area is right as a whole. This project's own.</summary>
+    private const double ToleratedInZone = 4.5;
+
     /// <summary>A correction has to close so much of a difference: less costs more than it brings. This project's own.</summary>
     public const double LeastClosed = 0.3;
 
@@ -49,8 +52,9 @@ public static class Corrections
             OfZone(seen.Shadow, light.Shadow)
         );
         var before = Off(light);
+        var worst = WorstZone(Times(light, unexplained));
         var leave = new Correction(CorrectionKind.Leave, area, [], seen.Colour, before, before, size.SizeMm2);
-        if (before < Tolerated)
+        if (before < Tolerated && worst < ToleratedInZone)
             return leave;
         var best = Ways(there, area, done)
             .Select(way =>
@@ -81,6 +85,14 @@ public static class Corrections
                 + (1 - size.Shares.Light - size.Shares.Shadow) * Difference(now.Middle, asked.Middle)
                 + size.Shares.Shadow * Difference(now.Shadow, asked.Shadow);
         }
+
+        double WorstZone(ZoneLight now) =>
+            new[]
+            {
+                size.Shares.Light > 0 ? Difference(now.Light, asked.Light) : 0,
+                Difference(now.Middle, asked.Middle),
+                size.Shares.Shadow > 0 ? Difference(now.Shadow, asked.Shadow) : 0,
+            }.Max();
 
         // A zone that is too small to be read is off as the whole area is.
         Xyz OfZone(Lab? zone, Xyz lying) => zone is { } read ? Ratio(read.ToXyz(), lying) : all;
@@ -127,6 +139,8 @@ public static class Corrections
         {
             var lift = Act.Lift(Zone.Whole, share);
             yield return (CorrectionKind.Lift, [lift]);
+            yield return (CorrectionKind.LiftShadow, [Act.Lift(Zone.Shadow, share)]);
+            yield return (CorrectionKind.LiftLight, [Act.Lift(Zone.Light, share)]);
             foreach (var glaze in glazes)
                 yield return (CorrectionKind.LiftAndGlaze, [lift, Act.Lay(glaze, Zone.Whole)]);
         }

@@ -23,6 +23,21 @@ public enum FindingKind
     /// <summary>Areas side by side were to differ in lightness, and hardly do.</summary>
     AlikeInValue,
 
+    /// <summary>The shadow of an area was to be told from the rest, and hardly is.</summary>
+    ZonesAlike,
+
+    /// <summary>The shadow of an area is less dark against the rest than it was to be.</summary>
+    ShadowPale,
+
+    /// <summary>The shadow of an area is darker against the rest than it was to be.</summary>
+    ShadowStrong,
+
+    /// <summary>The light of an area was to be told from the rest, and hardly is.</summary>
+    LightLost,
+
+    /// <summary>Light and shadow of an area end at each other where one was to fade into the other.</summary>
+    HardEdge,
+
     /// <summary>Colour of an area lies beyond its line.</summary>
     OverTheLine,
 

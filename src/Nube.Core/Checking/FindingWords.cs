@@ -22,6 +22,11 @@ public static class FindingWords
             FindingKind.TooStrong => $"Too strong: {here}",
             FindingKind.HueOff => $"{ShiftInWords(one.Shift)}: {here}",
             FindingKind.AlikeInValue => $"Too alike: {here} and {there}",
+            FindingKind.ZonesAlike => $"Shadow lost: {here}",
+            FindingKind.ShadowPale => $"Shadow too pale: {here}",
+            FindingKind.ShadowStrong => $"Shadow too strong: {here}",
+            FindingKind.LightLost => $"Light lost: {here}",
+            FindingKind.HardEdge => $"Hard edge: {here}",
             FindingKind.OverTheLine => $"Over the line: from {here} into {there}",
             FindingKind.RunTogether => $"Run together: {here} and {there}",
             FindingKind.BareSpecks => $"Bare specks: {here}",
@@ -58,6 +63,17 @@ public static class FindingWords
             FindingKind.HueOff => $"No load of its paints looks like this: it is {apart} CIEDE2000 off.",
             FindingKind.AlikeInValue =>
                 $"They were to be told apart by lightness, and {apart} of L* of that is missing. Squint, and they are one.",
+            FindingKind.ZonesAlike =>
+                $"Its shadow was to be told from the rest, and {apart} of L* of that is missing: it looks flat.",
+            FindingKind.LightLost =>
+                $"Its light was to be told from the rest, and {apart} of L* of that is missing: it looks flat.",
+            FindingKind.ShadowPale =>
+                $"Its colour is right as a whole, but its shadow is {apart} of L* less dark against the rest than it was to be.",
+            FindingKind.ShadowStrong =>
+                $"Its colour is right as a whole, but its shadow is {apart} of L* darker against the rest than it was to be.",
+            FindingKind.HardEdge =>
+                $"Light and shadow end at each other within half a millimetre, {apart} CIEDE2000 apart, where one was to "
+                    + "fade into the other.",
             FindingKind.OverTheLine => $"{size} lie beyond the line, {apart} CIEDE2000 from what was to be there.",
             FindingKind.RunTogether => $"They met while wet: {size} have both colours.",
             FindingKind.BareSpecks => $"{Places(one)} of bare paper, {size} together.",

@@ -25,10 +25,14 @@ public static class Mending
             [
                 Leave(finding),
             ],
-            FindingKind.TooPale or FindingKind.TooStrong or FindingKind.HueOff or FindingKind.Forgotten =>
-            [
-                Corrections.Of(finding.Area, card),
-            ],
+            FindingKind.TooPale
+            or FindingKind.TooStrong
+            or FindingKind.HueOff
+            or FindingKind.Forgotten
+            or FindingKind.ZonesAlike
+            or FindingKind.ShadowPale
+            or FindingKind.ShadowStrong
+            or FindingKind.LightLost => [Corrections.Of(finding.Area, card)],
             FindingKind.Exchanged or FindingKind.AlikeInValue =>
             [
                 Corrections.Of(finding.Area, card),
@@ -38,7 +42,7 @@ public static class Mending
             FindingKind.RunTogether => [TakenAway(finding, card, mayCover: false)],
             FindingKind.BareSpecks => [Filled(finding, card)],
             FindingKind.DarkSpecks => [Plain(finding, CorrectionKind.PickOff, null)],
-            FindingKind.Streaky or FindingKind.Bloom => [Softened(finding, card)],
+            FindingKind.Streaky or FindingKind.Bloom or FindingKind.HardEdge => [Softened(finding, card)],
             FindingKind.LinesDulled => [Plain(finding, CorrectionKind.Reline, 0)],
             FindingKind.Warped => [Plain(finding, CorrectionKind.Flatten, null)],
             FindingKind.WaxBloom => [Plain(finding, CorrectionKind.Wipe, null)],
@@ -155,7 +159,7 @@ public static class Mending
         );
     }
 
-    /// <summary>Streaks and blooms: water moves as much of the colour once more as paper and pigments let go.</summary>
+    /// <summary>Streaks, blooms and hard edges: water moves as much of the colour once more as paper and pigments let go.</summary>
     private static Correction Softened(Finding finding, CardToMend card)
     {
         var laid = LaidOn(finding.Area, card.Done);

@@ -18,6 +18,8 @@ public static class MendingWords
             CorrectionKind.DeepenShadow => "Deepen only the shadow",
             CorrectionKind.MorePencil => "More pencil over it",
             CorrectionKind.Lift => "Lift some of it",
+            CorrectionKind.LiftShadow => "Lift some of the shadow only",
+            CorrectionKind.LiftLight => "Lift some of it where the light falls",
             CorrectionKind.LiftAndGlaze => "Lift some of it, then glaze",
             CorrectionKind.FillSpecks => "Fill the specks",
             CorrectionKind.LiftSpots => "Lift what should not be there",
@@ -68,11 +70,14 @@ public static class MendingWords
     internal static string StepTitle(Pass pass, string names) =>
         pass.Stroke switch
         {
+            Stroke.Lift when pass.Zone == Zone.Shadow => $"Lift some of the shadow of {names}",
+            Stroke.Lift when pass.Zone == Zone.Light => $"Lift a light on {names}",
             Stroke.Lift when pass.Zone != Zone.Details => $"Lift some of {names}",
             Stroke.Lift when pass.Mends!.Kind == FindingKind.RunTogether => $"Lift where they ran together, {names}",
             Stroke.Lift => $"Lift what went over the line, {names}",
             Stroke.Redraw => $"Fill bare specks, {names}",
             Stroke.Soften when pass.Mends!.Kind == FindingKind.Bloom => $"Soften the rim of the bloom, {names}",
+            Stroke.Soften when pass.Mends!.Kind == FindingKind.HardEdge => $"Soften the hard edge, {names}",
             Stroke.Soften => $"Soften the streaks, {names}",
             Stroke.Highlight => $"Cover what went over the line, {names}",
             Stroke.Reline => $"Draw the lines again, {names}",

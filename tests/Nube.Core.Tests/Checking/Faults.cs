@@ -107,6 +107,18 @@ internal sealed record WrongColour(FindingKind What, int In, double Strength, in
     public override bool Touches(PointMm point, int area) => false;
 }
 
+/// <summary>Another load in the shadow only.</summary>
+internal sealed record WrongShadow(FindingKind What, int In, double Strength) : Fault(What, In)
+{
+    public override bool Touches(PointMm point, int area) => false;
+}
+
+/// <summary>Borders of light and shadow that nobody pulled soft.</summary>
+internal sealed record HardBorders(int In) : Fault(FindingKind.HardEdge, In)
+{
+    public override bool Touches(PointMm point, int area) => false;
+}
+
 /// <summary>Colour that hides the lines.</summary>
 internal sealed record HiddenLines(int In, double Hides) : Fault(FindingKind.LinesDulled, In)
 {

@@ -21,6 +21,8 @@ internal sealed record FaultsFound(ImmutableArray<Judged> Faults, ImmutableArray
 internal sealed class FaultyCards(PlannedCard card)
 {
     private const double Seen = 8; // CIEDE2000 by which a fault changes what is there
+    private const double RoomForZonesMm2 = 5; // of a part that none of the others was pulled into
+    private const double SeenOfShadow = 6; // the same by which a shadow was to differ, where that is what goes wrong
     private const double Strays = 0.12; // mm: a hand that stays on the line
     private const double RoomMm2 = 25; // areas that faults are made in
     private const double ReallyOff = 3.5; // CIEDE2000: a finding of colour is right from there on
@@ -69,8 +71,20 @@ internal sealed class FaultyCards(PlannedCard card)
                         : one.Area
                     : area,
             area => faults.OfType<HiddenLines>().FirstOrDefault(one => one.Area == area)?.Hides ?? 0,
+            area => faults.OfType<WrongShadow>().FirstOrDefault(one => one.Area == area)?.Strength ?? 1,
+            area => faults.OfType<HardBorders>().Any(one => one.Area == area),
             Strays,
-            faults: [.. faults.Where(fault => fault is not WrongColour and not HiddenLines and not BentPaper)]
+            faults:
+            [
+                .. faults.Where(fault =>
+                    fault
+                        is not WrongColour
+                            and not HiddenLines
+                            and not BentPaper
+                            and not WrongShadow
+                            and not HardBorders
+                ),
+            ]
         );
         var bend = faults.OfType<BentPaper>().FirstOrDefault()?.Mm ?? 0.15;
         var picture = PictureReader.ReadColours(TrialCards.Taken(painted, scanner, seed, bend).File());
@@ -107,7 +121,7 @@ internal sealed class FaultyCards(PlannedCard card)
     }
 
     private static bool Fits(Finding finding, Fault fault) =>
-        finding.Kind == fault.Kind
+        (finding.Kind == fault.Kind || fault.Kind == FindingKind.ZonesAlike && finding.Kind == FindingKind.ShadowPale)
         && (
             finding.Area == fault.Area && (fault.Other is null || finding.Other == fault.Other)
             || fault.Kind is FindingKind.RunTogether or FindingKind.Exchanged
@@ -134,9 +148,32 @@ internal sealed class FaultyCards(PlannedCard card)
                 var other = TrialCards.Truth(painted, insides.Single(one => one.Area.Id == finding.Other));
                 return Math.Abs(truth.L - other.L)
                     < 0.6 * Math.Abs(asked[finding.Area].L - asked[finding.Other!.Value].L);
+            case FindingKind.ZonesAlike:
+                return ShadowStep(inside, painted) <= 0.5;
+            case FindingKind.ShadowPale:
+                return ShadowStep(inside, painted) <= 0.7;
+            case FindingKind.ShadowStrong:
+                return ShadowStep(inside, painted) >= 1.3;
             default:
                 return false;
         }
+    }
+
+    /// <summary>How much darker the shadow of an area really is than its middle, against what it was to be.</summary>
+    private double ShadowStep(AreaInside inside, PaintedCard painted)
+    {
+        var zones = card.Expected.Single(one => one.Area == inside.Area.Id).At(0);
+        return (Truth(CellPart.Middle).L - Truth(CellPart.Shadow).L)
+            / (Lab.FromXyz(zones.Middle).L - Lab.FromXyz(zones.Shadow).L);
+
+        Lab Truth(CellPart part) =>
+            TrialCards.Truth(
+                painted,
+                inside with
+                {
+                    Cells = [.. inside.Cells.Where(at => inside.InItsPart[at] && inside.Area.Parts[at] == part)],
+                }
+            );
     }
 
     private double SizeOf(int area) => card.Image.Map.Areas.Single(one => one.Id == area).SizeMm2;
@@ -183,6 +220,16 @@ internal sealed class FaultyCards(PlannedCard card)
                         ? new WaterDrop(area, place.Point, Math.Min(2.5, place.Depth - 1))
                         : null
                 );
+            case FindingKind.ZonesAlike or FindingKind.ShadowStrong:
+                return First(area =>
+                    ShadowChanges(area) >= SeenOfShadow && HasRoomForZones(area)
+                        ? new WrongShadow(kind, area, kind == FindingKind.ZonesAlike ? 0 : 3)
+                        : null
+                );
+            case FindingKind.HardEdge:
+                return First(area =>
+                    ShadowChanges(area) >= SeenOfShadow && HasRoomForZones(area) ? new HardBorders(area) : null
+                );
             case FindingKind.LinesDulled:
                 return First(area => new HiddenLines(area, 0.75));
             case FindingKind.Warped:
@@ -209,6 +256,21 @@ internal sealed class FaultyCards(PlannedCard card)
         var other =
             strength < 0.01 ? card.Paints.Paper.Colour.ToLab() : Lab.FromXyz(expected.At(Math.Log(strength)).Middle);
         return Ciede2000.Difference(asked[area], other);
+    }
+
+    private bool HasRoomForZones(int area)
+    {
+        var inside = insides.Single(one => one.Area.Id == area);
+        double ApartMm2(CellPart part) =>
+            inside.Cells.Count(at => inside.InItsPart[at] && inside.Area.Parts[at] == part) * CardMap.CellMm2;
+        return ApartMm2(CellPart.Middle) >= RoomForZonesMm2 && ApartMm2(CellPart.Shadow) >= RoomForZonesMm2;
+    }
+
+    /// <summary>How far an area's shadow was to be from the rest.</summary>
+    private double ShadowChanges(int area)
+    {
+        var expected = card.Expected.Single(one => one.Area == area).At(0);
+        return Ciede2000.Difference(Lab.FromXyz(expected.Middle), Lab.FromXyz(expected.Shadow));
     }
 
     private IEnumerable<int> NeighboursOf(int area) =>

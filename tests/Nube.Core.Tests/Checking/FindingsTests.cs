@@ -8,8 +8,15 @@ public sealed class FindingsTests
     /// <summary>Faults that can be on one card together, and none.</summary>
     private static readonly FindingKind[][] together =
     [
-        [FindingKind.OverTheLine, FindingKind.TooPale, FindingKind.BareSpecks, FindingKind.Exchanged],
+        [
+            FindingKind.HardEdge,
+            FindingKind.OverTheLine,
+            FindingKind.TooPale,
+            FindingKind.BareSpecks,
+            FindingKind.Exchanged,
+        ],
         [FindingKind.RunTogether, FindingKind.TooStrong, FindingKind.Streaky, FindingKind.LinesDulled],
+        [FindingKind.ShadowStrong, FindingKind.ZonesAlike],
         [FindingKind.Bloom, FindingKind.Forgotten, FindingKind.DarkSpecks, FindingKind.HueOff, FindingKind.Warped],
     ];
 
@@ -54,6 +61,9 @@ public sealed class FindingsTests
     [InlineData(FindingKind.HueOff, 0.5)] // asked: 0.75
     [InlineData(FindingKind.LinesDulled, 0.66)]
     [InlineData(FindingKind.Warped, 0.66)]
+    [InlineData(FindingKind.ZonesAlike, 0.66)]
+    [InlineData(FindingKind.HardEdge, 0.66)]
+    [InlineData(FindingKind.ShadowStrong, 0.66)]
     [InlineData(FindingKind.OverTheLine, 0.5)] // asked: 0.75
     public void Of_each_kind_so_many_are_found(FindingKind kind, double least)
     {

@@ -1,3 +1,4 @@
+using Nube.Core.Acts;
 using Nube.Core.Bench;
 using Nube.Core.Checking;
 using Nube.Core.Drying;
@@ -20,6 +21,7 @@ public sealed class MendingTests
         302,
         new[] { FindingKind.RunTogether, FindingKind.TooStrong, FindingKind.Streaky, FindingKind.LinesDulled }
     )]
+    [InlineData(306, new[] { FindingKind.ZonesAlike, FindingKind.HardEdge, FindingKind.ShadowStrong })]
     [InlineData(
         304,
         new[]
@@ -81,6 +83,28 @@ public sealed class MendingTests
             }
         }
         Assert.InRange(mended, 3, 100);
+    }
+
+    [Theory]
+    [InlineData(FindingKind.ZonesAlike, CorrectionKind.DeepenShadow)]
+    [InlineData(FindingKind.ShadowStrong, CorrectionKind.LiftShadow)]
+    public void A_shadow_is_mended_where_it_is_and_the_rest_is_left(FindingKind fault, CorrectionKind way)
+    {
+        var planned = new PlannedCard(TrialCards.Image(0), 307);
+        var seen = new FaultyCards(planned).With(307, scanner: true, measured: true, fault).Seen!;
+        var card = new CardToMend(seen.Colours.Areas, seen.Colours.Hand, planned.Sizes, planned.Done);
+
+        var found = Assert.Single(seen.Findings, one => one.Kind == fault);
+        var correction = Assert.Single(Mending.Of(found, card));
+
+        Assert.Equal(way, correction.Kind);
+        Assert.InRange(correction.Closes!.Value, Corrections.LeastClosed, 1);
+        Assert.All(correction.Acts, act => Assert.Equal(Zone.Shadow, act.Zone));
+        Assert.Contains(
+            "shadow",
+            StepWords.Title(MendingPasses.Of(correction, found.Key, card)[0], _ => "the pot"),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

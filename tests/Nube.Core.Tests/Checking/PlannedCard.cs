@@ -119,6 +119,8 @@ internal sealed class PlannedCard
     /// <param name="strength">How much more, or less, the hand lays on an area than it should.</param>
     /// <param name="instead">The area whose colours an area gets by mistake.</param>
     /// <param name="hides">How much of its lines an area's colour hides.</param>
+    /// <param name="shadow">The same in its shadow only.</param>
+    /// <param name="hard">Whether the borders of an area's light and shadow are left as the brush made them.</param>
     /// <param name="strays">How far the brush strays from a line, mm.</param>
     /// <param name="mended">What was done to an area afterwards.</param>
     /// <param name="faults">What else went wrong.</param>
@@ -128,6 +130,8 @@ internal sealed class PlannedCard
         Func<int, double>? strength = null,
         Func<int, int>? instead = null,
         Func<int, double>? hides = null,
+        Func<int, double>? shadow = null,
+        Func<int, bool>? hard = null,
         double strays = 0.25,
         Func<int, IEnumerable<Act>>? mended = null,
         params IReadOnlyList<Fault> faults
@@ -164,7 +168,8 @@ internal sealed class PlannedCard
                                     * act.Times
                                     * act.Share
                                     * Error(StrengthError)
-                                    * (strength?.Invoke(area) ?? 1),
+                                    * (strength?.Invoke(area) ?? 1)
+                                    * (act.Zone == Zone.Shadow ? shadow?.Invoke(area) ?? 1 : 1),
                                 Spread.Over(act.Zone)
                             )
                         );
@@ -208,6 +213,7 @@ internal sealed class PlannedCard
             paper,
             Masks,
             strays: strays,
+            fades: area => hard?.Invoke(area) ?? false ? 0 : FadesMm(area),
             faults: faults
         );
 
@@ -243,6 +249,10 @@ internal sealed class PlannedCard
     // Of what catalogue and paint differ by, what a sheet that was read leaves: predictions miss by about 1 CIEDE2000 then
     // (docs/science.md, the swatch loop).
     private const double LeftOpen = 0.25;
+
+    /// <summary>How far a hand pulls light and shadow of an area into each other: less where there is less room.</summary>
+    private double FadesMm(int area) =>
+        Math.Min(1, 0.1 * Math.Sqrt(Image.Map.Areas.Single(one => one.Id == area).SizeMm2));
 
     private static double Of(Spread spread, CellPart part) =>
         part switch

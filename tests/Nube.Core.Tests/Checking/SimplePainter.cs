@@ -39,6 +39,7 @@ internal static class SimplePainter
     /// <param name="zones">Where light and shadow are; all is middle where nobody says.</param>
     /// <param name="uneven">Standard deviation of the logarithm of the load.</param>
     /// <param name="strays">How far the brush strays from a line, mm.</param>
+    /// <param name="fades">How far light and shadow of an area are pulled into each other, standard deviation, mm.</param>
     /// <param name="margin">Paper around the picture, mm.</param>
     /// <param name="faults">What went wrong.</param>
     public static PaintedCard Paint(
@@ -50,6 +51,7 @@ internal static class SimplePainter
         ImmutableArray<AreaMask>? zones = null,
         double uneven = 0.06,
         double strays = 0.25,
+        Func<int, double>? fades = null,
         double margin = 6,
         params IReadOnlyList<Fault> faults
     )
@@ -68,6 +70,7 @@ internal static class SimplePainter
         }
         var masks = (zones ?? []).ToDictionary(mask => mask.Id);
         var random = new Random(seed);
+        var pulled = new Random(seed);
         var (slow, edgeX, edgeY) = (new Waves(random, 9), new Waves(random, 5), new Waves(random, 5));
         var what = new ushort[across * down];
         var line = new byte[across * down];
@@ -81,13 +84,12 @@ internal static class SimplePainter
                     new PointMm(mmX + strays * edgeX.At(mmX, mmY), mmY + strays * edgeY.At(mmX, mmY))
                 );
                 var ink = (double)lines.DarknessAt(new PointMm(mmX, mmY));
+                var point = new PointMm(mmX, mmY);
                 // Beyond its rim, where a brush strays, the middle.
                 var part =
-                    masks.TryGetValue(area, out var mask)
-                    && mask.At(new PointMm(mmX, mmY)) is not CellPart.Outside and var own
-                        ? own
+                    masks.TryGetValue(area, out var mask) && mask.At(point) is not CellPart.Outside and var own
+                        ? Pulled(mask, point) ?? own
                         : CellPart.Middle;
-                var point = new PointMm(mmX, mmY);
                 IReadOnlyList<Fault> here =
                     faults.Count == 0 ? [] : [.. faults.Where(fault => fault.Touches(point, area))];
                 var over = here.Select(fault => fault.OverAt(point, area)).FirstOrDefault(one => one is not null);
@@ -108,6 +110,18 @@ internal static class SimplePainter
             }
         }
         return new PaintedCard(widthMm, heightMm, margin, PixelsPerMm, [.. materials], what, line, BlackInk);
+
+        // Of each point the part that a point about so far away has: the borders of parts get soft.
+        CellPart? Pulled(AreaMask mask, PointMm point)
+        {
+            var by = fades?.Invoke(mask.Id) ?? 0;
+            if (by == 0)
+                return null;
+            double Moved(double mm) => MathNet.Numerics.Distributions.Normal.Sample(pulled, mm, by);
+            return mask.At(new PointMm(Moved(point.X), Moved(point.Y))) is not CellPart.Outside and var other
+                ? other
+                : null;
+        }
 
         int FirstOf(int ground, int area, CellPart part)
         {
