@@ -231,7 +231,7 @@ public sealed class CardColours
             double sureOfPaints
         )
         {
-            var (held, meant) = (At(strength), expected.MeantAt(byDevice));
+            var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
             var (colour, sureOfColour) = Drawn(seen, held, sureOfPaints);
             // What was meant is known no better than how much of the hand is the device's.
@@ -242,9 +242,9 @@ public sealed class CardColours
             return new AreaColour(
                 read.Area,
                 colour,
-                Zone(read.Light),
-                Zone(read.Middle),
-                Zone(read.Shadow),
+                Zone(CellPart.Light, read.Light, ways.Light),
+                Zone(CellPart.Middle, read.Middle, ways.Middle),
+                Zone(CellPart.Shadow, read.Shadow, ways.Shadow),
                 Lab.FromXyz(Mean(meant)),
                 Lab.FromXyz(held),
                 Math.Exp(strength),
@@ -265,11 +265,17 @@ public sealed class CardColours
                     ? Seen(device, light).L - Seen(device, dark).L
                     : null;
 
-            // What the whole of the area was read wrongly by, its parts were, too: how far they differ is as it was read.
-            Lab? Zone(RelativeLight? zone) =>
-                zone is { } there && Seen(device, there) is var part
-                    ? new Lab(part.L + colour.L - seen.L, part.A + colour.A - seen.A, part.B + colour.B - seen.B)
-                    : null;
+            Lab? Zone(CellPart part, RelativeLight? zone, Xyz way)
+            {
+                if (zone is not { } there)
+                    return null;
+                var own = Seen(device, there);
+                // What the whole of the area was read wrongly by, its parts were, too: how far they differ is as it was
+                // read. Where a part was pulled into others all over, what it can be tells more.
+                return read.Apart.Contains(part)
+                    ? new Lab(own.L + colour.L - seen.L, own.A + colour.A - seen.A, own.B + colour.B - seen.B)
+                    : Drawn(own, way, sureOfPaints).Colour;
+            }
         }
 
         /// <summary>A reading, drawn towards what the paints there can be.</summary>

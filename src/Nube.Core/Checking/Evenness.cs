@@ -17,9 +17,9 @@ internal static class Evenness
     private const double FromRimMm = 0.6;
 
     // Coefficient of variation, as far as it runs one way. Even hands of the trial have up to 0.1, streaks 0.16 and more.
-    private const double Uneven = 0.12;
+    private const double Uneven = 0.1;
 
-    private const double Coherent = 0.6; // slopes run one way
+    private const double Coherent = 0.5; // slopes run one way
     private const double Off = 0.22; // logarithm of the load: a cell that is off by a quarter
     private const int FewestCells = 120; // 7.5 mm2
     private const double Bare = 0.3; // of the load: less is a spot that the brush never came to
