@@ -38,12 +38,20 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
     /// <param name="picture">The scan or photo.</param>
     /// <param name="place">Where its lines are; where they look the same when turned, colours tell how it lies.</param>
     /// <param name="card">What is known of it.</param>
-    public static CardChecked Of(ColourPicture picture, CardPlace place, CardToCheck card)
+    /// <param name="chart">A chart of known colours that lies beside it; null for none.</param>
+    /// <exception cref="PictureTroubleException">The corners of the chart are none's.</exception>
+    public static CardChecked Of(ColourPicture picture, CardPlace place, CardToCheck card, ChartInShot? chart = null)
     {
         ArgumentNullException.ThrowIfNull(card);
         var insides = AreaInside.Of(card.Masks, card.Lines);
         var laid = CardTurn.ByColours(picture, place, card, insides);
-        var colours = CardColours.Of(laid.Reads, card.Expected, card.Paper, card.SureOfPaints);
+        var colours = CardColours.Of(
+            laid.Reads,
+            card.Expected,
+            card.Paper,
+            card.SureOfPaints,
+            chart is null ? ChartSeen.None : ChartBesideCard.Read(picture, chart, laid, card.Paper)
+        );
         var map = CardMap.Of(laid.Flat, card.Masks, card.Lines);
         var eye = CardToEye.Of(laid.Flat, laid.Paper, colours.Device, card.Paper);
         var tones = AreaTone.Of(map, eye);

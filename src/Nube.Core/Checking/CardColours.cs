@@ -101,6 +101,7 @@ public sealed class CardColours
     private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
         Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
+    private const double SureOfDeviceByChart = 1.9; // the same where a chart of known colours lay beside it
     private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
 
     private const double Freedom = 3; // degrees of freedom of strengths: few slips, but there are some
@@ -119,16 +120,26 @@ public sealed class CardColours
         ImmutableArray<AreaExpected> expected,
         Srgb paper,
         double sureOfPaints
+    ) => Of(reads, expected, paper, sureOfPaints, ChartSeen.None);
+
+    /// <summary>The same, with what the device saw of a chart.</summary>
+    internal static CardColours Of(
+        ImmutableArray<AreaRead> reads,
+        ImmutableArray<AreaExpected> expected,
+        Srgb paper,
+        double sureOfPaints,
+        ChartSeen chart
     )
     {
+        var sureOfDevice = chart.Colours.IsEmpty ? SureOfDevice : SureOfDeviceByChart;
         var byArea = expected.ToDictionary(area => area.Area);
         var white = new RelativeLight(Srgb.Decode(paper.R), Srgb.Decode(paper.G), Srgb.Decode(paper.B));
         var areas = reads
             .Where(read => byArea.ContainsKey(read.Area))
             .Select(read => new AreaAndWays(read, byArea[read.Area], white))
             .ToList();
-        var variance = sureOfPaints * sureOfPaints + SureOfDevice * SureOfDevice;
-        var (device, hand) = (DeviceBySight.Eye, 0.0);
+        var variance = sureOfPaints * sureOfPaints + sureOfDevice * sureOfDevice;
+        var (device, hand) = (DeviceBySight.Of(chart.Colours, bends: chart.Tone), 0.0);
         var strengths = new double[areas.Count];
         for (var round = 0; round < Rounds; round++)
         {
@@ -136,14 +147,28 @@ public sealed class CardColours
                 strengths[i] = areas[i].Nearest(device, hand, variance);
             hand = HandOf(strengths, hand);
             if (round < Rounds - 1)
-                device = DeviceBySight.Of([.. areas.Select((area, i) => area.Held(device, strengths[i]))]);
+                device = DeviceBySight.Of(
+                    [.. areas.Select((area, i) => area.Held(device, strengths[i])), .. chart.Colours],
+                    bends: chart.Tone
+                );
         }
-        var (byDevice, sureOfDevice) =
+        var (byDevice, sureOfHand) =
             areas.Count == 0
                 ? (0, 0)
                 : (Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count)), HandOrDevice.Sure(areas.Count));
         return new CardColours(
-            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfDevice, sureOfPaints))],
+            [
+                .. areas.Select(
+                    (area, i) =>
+                        area.Colour(
+                            device,
+                            strengths[i],
+                            byDevice,
+                            sureOfHand,
+                            new Sureness(sureOfPaints, sureOfDevice)
+                        )
+                ),
+            ],
             device,
             Math.Exp(hand)
         );
@@ -166,6 +191,9 @@ public sealed class CardColours
         }
         return hand;
     }
+
+    /// <summary>How far paints and device may be off, CIEDE2000, in two of three cases.</summary>
+    private readonly record struct Sureness(double OfPaints, double OfDevice);
 
     /// <summary>An area with all the colours that it can have come out as.</summary>
     private sealed class AreaAndWays
@@ -227,16 +255,16 @@ public sealed class CardColours
             DeviceBySight device,
             double strength,
             double byDevice,
-            double sureOfDevice,
-            double sureOfPaints
+            double sureOfHand,
+            Sureness sure
         )
         {
             var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
-            var (colour, sureOfColour) = Drawn(seen, held, sureOfPaints);
+            var (colour, sureOfColour) = Drawn(seen, held, sure);
             // What was meant is known no better than how much of the hand is the device's.
-            var stronger = Lab.FromXyz(Mean(expected.MeantAt(byDevice + sureOfDevice)));
-            var sure = Math.Sqrt(
+            var stronger = Lab.FromXyz(Mean(expected.MeantAt(byDevice + sureOfHand)));
+            var howSure = Math.Sqrt(
                 Math.Pow(sureOfColour, 2) + Math.Pow(Ciede2000.Difference(Lab.FromXyz(Mean(meant)), stronger), 2)
             );
             return new AreaColour(
@@ -249,7 +277,7 @@ public sealed class CardColours
                 Lab.FromXyz(held),
                 Math.Exp(strength),
                 Ciede2000.Difference(Lab.FromXyz(held), seen),
-                sure
+                howSure
             )
             {
                 LightStep = Step(CellPart.Light, read.Light, CellPart.Middle, read.Middle),
@@ -274,16 +302,16 @@ public sealed class CardColours
                 // read. Where a part was pulled into others all over, what it can be tells more.
                 return read.Apart.Contains(part)
                     ? new Lab(own.L + colour.L - seen.L, own.A + colour.A - seen.A, own.B + colour.B - seen.B)
-                    : Drawn(own, way, sureOfPaints).Colour;
+                    : Drawn(own, way, sure).Colour;
             }
         }
 
         /// <summary>A reading, drawn towards what the paints there can be.</summary>
-        private static (Lab Colour, double Sure) Drawn(Lab seen, Xyz way, double sureOfPaints)
+        private static (Lab Colour, double Sure) Drawn(Lab seen, Xyz way, Sureness sure)
         {
             var held = Lab.FromXyz(way);
-            var both = Math.Sqrt(sureOfPaints * sureOfPaints + SureOfDevice * SureOfDevice);
-            var share = sureOfPaints * sureOfPaints / (both * both);
+            var both = Math.Sqrt(sure.OfPaints * sure.OfPaints + sure.OfDevice * sure.OfDevice);
+            var share = sure.OfPaints * sure.OfPaints / (both * both);
             var beyond = Math.Clamp(Ciede2000.Difference(held, seen) / (Believed * both) - 1, 0, 1);
             var reading = share + (1 - share) * beyond;
             return (
@@ -292,7 +320,7 @@ public sealed class CardColours
                     held.A + reading * (seen.A - held.A),
                     held.B + reading * (seen.B - held.B)
                 ),
-                Honest * (sureOfPaints * SureOfDevice / both * (1 - beyond) + SureOfDevice * beyond)
+                Honest * (sure.OfPaints * sure.OfDevice / both * (1 - beyond) + sure.OfDevice * beyond)
             );
         }
 

@@ -127,6 +127,23 @@ public static class CardRead
         public Sum With(Sum other) => new(R + other.R, G + other.G, B + other.B, Count + other.Count);
     }
 
+    /// <summary>The light of what lies beside a card, against that of its bare paper, freed of stray light.</summary>
+    /// <param name="card">The card.</param>
+    /// <param name="onCardMm">Where that lies, in mm from the top left of the card's picture.</param>
+    /// <param name="light">Its light as the picture has it, linear.</param>
+    internal static RelativeLight AgainstPaper(CardLaidFlat card, PicturePoint onCardMm, RelativeLight light)
+    {
+        // Light that is told by the paper of the card is not told far beside it: that of its nearest place counts.
+        int Nearest(double mm, int cells) =>
+            Math.Clamp((int)(mm * CardFlat.PixelsPerMm) + card.Flat.Margin, 0, cells - 1);
+        var (r, g, b) = card.Paper.OnWhite(
+            Nearest(onCardMm.X, card.Flat.Picture.Width),
+            Nearest(onCardMm.Y, card.Flat.Picture.Height),
+            (light.R, light.G, light.B)
+        );
+        return new RelativeLight(Freed(r), Freed(g), Freed(b));
+    }
+
     /// <summary>The light of a cell against that of the bare paper there, freed of stray light.</summary>
     internal static RelativeLight LightAt(CardFlat flat, PaperLight paperLight, int x, int y)
     {

@@ -30,21 +30,34 @@ internal sealed class DeviceBySight
 
     private readonly double[][] coefficients;
 
-    private DeviceBySight(double[][] coefficients) => this.coefficients = coefficients;
+    private readonly DeviceTone tone;
+
+    private DeviceBySight(double[][] coefficients, DeviceTone tone) =>
+        (this.coefficients, this.tone) = (coefficients, tone);
 
     /// <summary>A device that sees as the eye does.</summary>
     public static DeviceBySight Eye { get; } =
-        new([
-            [1, 0, 0, 0, 0, 0],
-            [0, 1, 0, 0, 0, 0],
-            [0, 0, 1, 0, 0, 0],
-        ]);
+        new(
+            [
+                [1, 0, 0, 0, 0, 0],
+                [0, 1, 0, 0, 0, 0],
+                [0, 0, 1, 0, 0, 0],
+            ],
+            DeviceTone.None
+        );
 
     /// <summary>The device that saw colours so.</summary>
-    public static DeviceBySight Of(IReadOnlyCollection<SeenAndHeld> colours, double holds = Holds)
+    public static DeviceBySight Of(
+        IReadOnlyCollection<SeenAndHeld> colours,
+        double holds = Holds,
+        DeviceTone? bends = null
+    )
     {
+        var tone = bends ?? DeviceTone.None;
         var rows = colours.Append(new SeenAndHeld(Paper, Paper, PaperWeighs)).ToList();
-        var terms = Matrix<double>.Build.Dense(rows.Count, Terms, (row, term) => Of(rows[row].Seen)[term]);
+        var terms = Matrix<double>.Build.Dense(rows.Count, Terms, (row, term) =>
+            Of(tone.Straight(rows[row].Seen))[term]
+        );
         double[] weights =
         [
             .. rows.Select(row => row.Weight * Math.Pow(Math.Max(0.01, Luminance(row.Held)), -4.0 / 3)),
@@ -62,17 +75,16 @@ internal sealed class DeviceBySight
                 ),
             ];
         }
-        return new DeviceBySight([
-            Solve(0, row => row.Held.R),
-            Solve(1, row => row.Held.G),
-            Solve(2, row => row.Held.B),
-        ]);
+        return new DeviceBySight(
+            [Solve(0, row => row.Held.R), Solve(1, row => row.Held.G), Solve(2, row => row.Held.B)],
+            tone
+        );
     }
 
     /// <summary>The light of the colour that the device saw so.</summary>
     public RelativeLight ToEye(RelativeLight seen)
     {
-        var terms = Of(seen);
+        var terms = Of(tone.Straight(seen));
         double Sum(double[] of)
         {
             var sum = 0.0;

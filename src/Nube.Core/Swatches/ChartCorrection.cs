@@ -37,8 +37,12 @@ public sealed class ChartCorrection
     public static ChartCorrection From(ChartReading reading)
     {
         ArgumentNullException.ThrowIfNull(reading);
-        return Turns(reading).Select(light => Fit(light, reading.Chart.Known)).MinBy(correction => correction.Missed)!;
+        return Fit(InOrder(reading), reading.Chart.Known);
     }
+
+    /// <summary>What was read, in the order of the chart, whichever way up it lies: the way that fits best is taken.</summary>
+    internal static RelativeLight[] InOrder(ChartReading reading) =>
+        Turns(reading).MinBy(light => Fit(light, reading.Chart.Known).Missed)!;
 
     /// <summary>The patches in the order of the chart, for each way in which its shape can lie.</summary>
     private static IEnumerable<RelativeLight[]> Turns(ChartReading reading)

