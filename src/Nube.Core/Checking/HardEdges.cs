@@ -21,7 +21,10 @@ internal static class HardEdges
     private const int FewestPieces = 3;
     private const int FewestCells = 3; // in a step of a piece
     private const double LeastStep = 0.2; // of the area's load: less is no edge
-    private const double Hard = 1.4; // of the way in a mm: hands that pull it soft make 0.4 to 0.7, in small areas 1.3. Set on the trial cards
+
+    // Of the way, in a mm. Borders that a hand of the trial pulled soft have 0.4 to 0.7, in small areas up to 1.3; those left
+    // as the brush made them 1.5 to 2.
+    private const double Hard = 1.4;
 
     /// <summary>The findings.</summary>
     /// <param name="seen">The card.</param>
