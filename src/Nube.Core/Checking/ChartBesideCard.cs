@@ -58,6 +58,8 @@ internal static class ChartBesideCard
         return new ChartSeen(InLightOfCard(chart.Chart, colours, tone), tone);
     }
 
+    private const double LeastGrey = 0.02; // of the paper's light: darker ones are all stray light
+    private const int FewestLight = 6; // patches that tell light and device
     private const double Neutral = 6; // CIELAB chroma: what has less tells how light is bent, whatever the device
 
     private static DeviceTone ToneOf(ColourChart chart, ImmutableArray<SeenAndHeld> colours) =>
@@ -65,7 +67,8 @@ internal static class ChartBesideCard
             .. chart
                 .Known.Zip(colours)
                 .Where(one => Math.Sqrt(one.First.A * one.First.A + one.First.B * one.First.B) < Neutral)
-                .Select(one => (one.Second.Seen.Mean, one.Second.Held.Mean)),
+                .Select(one => (one.Second.Seen.Mean, one.Second.Held.Mean))
+                .Where(grey => grey.Item2 >= LeastGrey),
         ]);
 
     /// <summary>
@@ -79,6 +82,10 @@ internal static class ChartBesideCard
     )
     {
         var those = Enumerable.Range(0, colours.Length).Where(patch => chart.Known[patch].L >= Dark).ToList();
+        if (those.Count < FewestLight)
+            throw new PictureTroubleException(
+                $"The chart has fewer than {FewestLight} patches that are light enough to tell how the device sees."
+            );
         var places = Matrix<double>.Build.Dense(those.Count, 3, (row, term) => term switch
             {
                 0 => 1,
