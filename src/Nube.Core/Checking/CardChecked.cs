@@ -101,4 +101,18 @@ internal sealed record CardSeen(
     IReadOnlyDictionary<int, AreaTone> Tones,
     IReadOnlySet<int> Coloured,
     IReadOnlySet<int> Even
-);
+)
+{
+    private const double FromRimMm = 0.6; // nearer to lines the brush strays
+
+    /// <summary>Cells by which it is told whether colour lies as it was to: of even areas, inside their rims.</summary>
+    /// <param name="taken">Cells that something else was found on.</param>
+    public Dictionary<int, List<int>> EvenCells(IReadOnlySet<int> taken) =>
+        Map.CellsByArea(cell =>
+            Even.Contains(Map.Area[cell])
+            && Tones.ContainsKey(Map.Area[cell])
+            && Map.FromRim[cell] >= FromRimMm
+            && Map.Part[cell] != CellPart.White
+            && !taken.Contains(cell)
+        );
+}

@@ -14,8 +14,6 @@ namespace Nube.Core.Checking;
 /// </remarks>
 internal static class Evenness
 {
-    private const double FromRimMm = 0.6;
-
     // Coefficient of variation, as far as it runs one way. Even hands of the trial have up to 0.1, streaks 0.16 and more.
     private const double Uneven = 0.1;
 
@@ -31,15 +29,7 @@ internal static class Evenness
     /// <param name="taken">Cells that something else was found on.</param>
     public static IEnumerable<Finding> Of(CardSeen seen, IReadOnlySet<int> taken)
     {
-        var map = seen.Map;
-        var cells = map.CellsByArea(cell =>
-            seen.Even.Contains(map.Area[cell])
-            && seen.Tones.ContainsKey(map.Area[cell])
-            && map.FromRim[cell] >= FromRimMm
-            && map.Part[cell] != CellPart.White
-            && !taken.Contains(cell)
-        );
-        foreach (var (area, of) in cells.Where(area => area.Value.Count >= FewestCells))
+        foreach (var (area, of) in seen.EvenCells(taken).Where(area => area.Value.Count >= FewestCells))
         {
             if (Of(seen, seen.Tones[area], of) is { } found)
                 yield return found;

@@ -13,7 +13,6 @@ namespace Nube.Core.Checking;
 /// </remarks>
 internal static class HardEdges
 {
-    private const double FromRimMm = 0.6;
     private const double ReachMm = 2; // to each side of the border
     private const double StepMm = 0.25; // across it
     private const int Steps = (int)(2 * ReachMm / StepMm);
@@ -31,14 +30,7 @@ internal static class HardEdges
     /// <param name="taken">Cells that something else was found on.</param>
     public static IEnumerable<Finding> Of(CardSeen seen, IReadOnlySet<int> taken)
     {
-        var map = seen.Map;
-        var cells = map.CellsByArea(cell =>
-            seen.Even.Contains(map.Area[cell])
-            && seen.Tones.ContainsKey(map.Area[cell])
-            && map.FromRim[cell] >= FromRimMm
-            && !taken.Contains(cell)
-        );
-        foreach (var (area, of) in cells)
+        foreach (var (area, of) in seen.EvenCells(taken))
         {
             var hard = Borders.Where(border => IsHard(seen, seen.Tones[area], of, border)).ToList();
             if (hard.Count > 0)
