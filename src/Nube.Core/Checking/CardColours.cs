@@ -101,7 +101,7 @@ public sealed class CardColours
     private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
         Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
-    private const double SureOfDeviceByChart = 1.9; // the same where a chart of known colours lay beside it
+    private const double SureOfDeviceByChart = 1.9; // CIEDE2000: the same of one that was told from a chart, too
     private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
 
     private const double Freedom = 3; // degrees of freedom of strengths: few slips, but there are some
