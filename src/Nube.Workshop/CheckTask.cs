@@ -3,6 +3,7 @@ using Nube.Core.Artwork;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
 using Nube.Core.Light;
+using Nube.Core.Swatches;
 using OpenCvSharp;
 using SkiaSharp;
 
@@ -12,6 +13,11 @@ namespace Nube.Workshop;
 /// <param name="Card">Its number.</param>
 /// <param name="Expected">Its areas.</param>
 public sealed record CardDone(int Card, ImmutableArray<AreaExpected> Expected);
+
+/// <summary>A chart of known colours that lies beside the cards.</summary>
+/// <param name="Chart">Which chart.</param>
+/// <param name="Corners">Its outer corners, going round, as shares of the picture's width both across and down.</param>
+public sealed record ChartBeside(ColourChart Chart, ImmutableArray<PicturePoint> Corners);
 
 /// <summary>Finds the cards of a run in a scan or photo, and looks at each. The file is the picture.</summary>
 /// <param name="LinePng">The stamped lines, PNG: what is covered by them.</param>
@@ -23,6 +29,7 @@ public sealed record CardDone(int Card, ImmutableArray<AreaExpected> Expected);
 /// <param name="Paper">The colour of the bare paper.</param>
 /// <param name="SureOfPaints">How far what is expected may be off, CIEDE2000, in two of three cases.</param>
 /// <param name="Cards">The cards, in the order in which they lie, row by row.</param>
+/// <param name="Chart">A colour chart that lies beside them; null without one.</param>
 public sealed record CheckCards(
     byte[] LinePng,
     byte[] Labels,
@@ -32,7 +39,8 @@ public sealed record CheckCards(
     double WidthMm,
     Srgb Paper,
     double SureOfPaints,
-    ImmutableArray<CardDone> Cards
+    ImmutableArray<CardDone> Cards,
+    ChartBeside? Chart = null
 ) : WorkshopTask<CardsChecked>
 {
     private const double Finding = 0.6; // share of the time that finding the cards takes
@@ -64,6 +72,7 @@ public sealed record CheckCards(
         var areas = AreaEdits.Apply(AreaMeasuring.Measure(LabelFile.Read(Labels)), Edits);
         var masks = Zoning.Masks(AreaForm.Of(areas.Labels, Depth.Pairs()), Light.Angle, Light.RuleOf);
         ImmutableArray<(int, int)> touching = [.. areas.Touching.Select(pair => (pair.One, pair.Other))];
+        var chart = Chart is null ? null : ChartInShot.At(picture, Chart.Chart, Chart.Corners);
         var cards = ImmutableArray.CreateBuilder<CardSeenOnScan>();
         foreach (var (one, card) in found.Zip(Cards))
         {
@@ -72,7 +81,8 @@ public sealed record CheckCards(
             var seen = CardChecked.Of(
                 picture,
                 one.Place,
-                new CardToCheck(lines, masks, touching, card.Expected, Paper, SureOfPaints)
+                new CardToCheck(lines, masks, touching, card.Expected, Paper, SureOfPaints),
+                chart
             );
             cards.Add(
                 new CardSeenOnScan(

@@ -87,6 +87,72 @@ public sealed class CheckTests(NubeInBrowser nube) : IDisposable
         window.Find("//*[name()='svg' and contains(@aria-label, 'on the picture before')]");
     }
 
+    [Fact]
+    public void A_maker_points_at_a_chart_in_the_picture_before_it_is_looked_at()
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Swap invitations", "finish");
+        window.Link("Check a scan of it").Click();
+        window.Button("phone with a colour chart in the shot").Click();
+        window.Sees("told how the device sees");
+        window.WaitUntil(() => Titles().Count > 1, "the findings");
+        var both = Path.Combine(Path.GetTempPath(), $"both {Guid.NewGuid():N}.png");
+        File.WriteAllBytes(both, CardAndChart());
+
+        window.Find("//section[@aria-label='Bring in a scan or photo']//label/input[@type='file']").SendKeys(both);
+        window.Find("//label[contains(., 'My chart lies in it')]/input").Click();
+        var corner = window.Find("//button[starts-with(@aria-label, 'The first corner of the chart')]");
+        var (left, shown) = (Left(corner), window.Find("//img[contains(@alt, 'to point at the chart')]").Size.Width);
+        corner.SendKeys(Keys.Shift + Keys.ArrowRight);
+        window.WaitUntil(() => Left(corner) > left, "the corner to move");
+        corner.SendKeys(Keys.Shift + Keys.ArrowLeft);
+        window.WaitUntil(() => Left(corner) == left, "the corner to move back");
+        Assert.InRange(shown, 200, 800);
+        window.Button("Look at it").Click();
+
+        window.Sees(Path.GetFileName(both));
+        window.Sees("told how the device sees");
+        File.Delete(both);
+
+        static double Left(IWebElement of) =>
+            double.Parse(of.GetAttribute("style")!.Split("left:")[1].Split('%')[0], CultureInfo.InvariantCulture);
+    }
+
+    /// <summary>The card that was taken, on white, with the maker's chart where the page looks for it first.</summary>
+    private byte[] CardAndChart()
+    {
+        var made = (string)
+            window.Driver.ExecuteAsyncScript(
+                """
+                const done = arguments[arguments.length - 1];
+                (async () => {
+                  const run = location.pathname.split('/')[2];
+                  const { chart, checks } = await (await fetch(`/api/runs/${run}/checks`)).json();
+                  const card = new Image();
+                  card.src = checks[0].cards[0].pictureUrl;
+                  await card.decode();
+                  const both = document.createElement('canvas');
+                  both.width = 1.8 * card.width;
+                  both.height = card.height;
+                  const draw = both.getContext('2d');
+                  draw.fillStyle = 'white';
+                  draw.fillRect(0, 0, both.width, both.height);
+                  draw.drawImage(card, 0, 0);
+                  const rows = chart.colours.length / chart.columns;
+                  const [across, down] = [(0.3 * both.width) / chart.columns, (0.4 * both.height) / rows];
+                  chart.colours.forEach((colour, at) => {
+                    draw.fillStyle = colour;
+                    const [column, row] = [at % chart.columns, Math.floor(at / chart.columns)];
+                    draw.fillRect(0.65 * both.width + column * across, 0.3 * both.height + row * down, across, down);
+                  });
+                  done(both.toDataURL('image/png').split(',')[1]);
+                })().catch((trouble) => done(`trouble ${trouble}`));
+                """
+            )!;
+        Assert.DoesNotContain("trouble", made, StringComparison.Ordinal);
+        return Convert.FromBase64String(made);
+    }
+
     private List<string> Titles() =>
         [
             .. window

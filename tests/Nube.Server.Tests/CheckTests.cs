@@ -7,64 +7,14 @@ namespace Nube.Server.Tests;
 /// <summary>Coloured cards are brought in and held against what was done to them.</summary>
 public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
 {
-    private const int Coloured = 5; // areas
-
-    private static readonly string[] Pencils = ["Leaf green pencil", "Dark green pencil", "Lemon pencil"];
-
-    private async Task<(Visitor Maker, string Run)> Planned(bool pencils = false)
-    {
-        var maker = await server.NewMaker();
-        if (pencils)
-            await maker.Ok(maker.Post("/api/stash/catalogue", new { names = Pencils }));
-        var run = await maker.Begin();
-        await maker.BringIn(run, Pictures.PearBranch);
-        if (pencils)
-            await maker.TakeAll(run);
-        var areas = (await maker.Piece(run))["image"]!["areas"]!
-            .AsArray()
-            .OrderByDescending(area => area!["sizeMm2"]!.GetValue<double>())
-            .Select(area => area!["id"]!.GetValue<int>())
-            .Take(Coloured)
-            .ToList();
-        string[] colours = ["#b8812f", "#5c9140", "#c23b3b", "#5b86b5", "#8b5a3c"];
-        foreach (var (area, colour) in areas.Zip(colours))
-            await maker.Ok(
-                maker.Put(
-                    $"{run}/piece/colours/wishes",
-                    new
-                    {
-                        areas = new[] { area },
-                        colour,
-                        shadow = "none",
-                        method = pencils ? "dryPencil" : null,
-                    }
-                )
-            );
-        await maker.Ok(maker.Post($"{run}/plan"));
-        return (maker, run);
-    }
-
-    private async Task<(Visitor Maker, string Run)> Painted(int cards = 1, bool pencils = false)
-    {
-        var (maker, run) = await Planned(pencils);
-        var steps = (await maker.Ok(maker.Get($"{run}/plan")))["steps"]!.AsArray();
-        foreach (var step in steps.Where(step => step!["card"]!.GetValue<int>() <= cards))
-            await maker.Done(run, step!["number"]!.GetValue<int>());
-        return (maker, run);
-    }
-
-    private static Task<JsonNode> StandIn(Visitor maker, string run, string source) =>
-        maker.Follow(maker.Post($"{run}/checks/stand-in", new { card = 1, source }));
-
-    private static Task<JsonNode> BringIn(Visitor maker, string run, byte[] file, string name = "card.png") =>
-        maker.Follow(maker.Post($"{run}/checks", Visitor.FormWith(file, name, ("card", "1"))));
+    private const int Coloured = ColouredCards.Areas;
 
     [Fact]
     public async Task A_scanned_card_is_found_read_and_shown_with_what_is_otherwise()
     {
-        var (maker, run) = await Painted();
+        var (maker, run) = await server.Painted();
 
-        var job = await StandIn(maker, run, "scan");
+        var job = await maker.StandIn(run, "scan");
 
         Assert.Equal("done", job["state"]!.GetValue<string>());
         Assert.StartsWith("1 card was looked at", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
@@ -88,13 +38,13 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task What_was_meant_so_is_remembered_for_the_next_picture()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "scan");
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
         var finding = Specks(await maker.Ok(maker.Get($"{run}/checks")));
         Assert.False(finding["isMeant"]!.GetValue<bool>());
 
         await Mean(true);
-        await StandIn(maker, run, "photo");
+        await maker.StandIn(run, "photo");
 
         Assert.True(Specks(await maker.Ok(maker.Get($"{run}/checks")))["isMeant"]!.GetValue<bool>());
         await Mean(false);
@@ -124,9 +74,9 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task What_mends_a_finding_is_taken_to_the_bench_and_the_next_picture_shows_before_and_after()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "scan");
-        var first = await Latest(maker, run);
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
+        var first = await maker.LatestCard(run);
         var finding = first["findings"]!
             .AsArray()
             .First(one => one!["kind"]!.GetValue<string>() is "tooPale" && one["area"]!.GetValue<int>() > 0)!;
@@ -157,9 +107,9 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(HttpStatusCode.UnprocessableEntity, maker.Post(at, Take(2)));
         foreach (var step in steps)
             await maker.Done(run, step);
-        await StandIn(maker, run, "scan");
+        await maker.StandIn(run, "scan");
 
-        var second = await Latest(maker, run);
+        var second = await maker.LatestCard(run);
         var before = second["before"]!;
         Assert.Equal(first["pictureUrl"]!.GetValue<string>(), before["pictureUrl"]!.GetValue<string>());
         Assert.Equal(steps.Count, before["stepsSince"]!.GetValue<int>());
@@ -190,8 +140,8 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task The_book_tells_how_near_the_cards_of_a_run_came_and_the_hand_is_learned()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "scan");
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
         var plan = await maker.Ok(maker.Get($"{run}/plan"));
         foreach (var step in plan["steps"]!.AsArray().Where(step => step!["card"]!.GetValue<int>() == 2))
             await maker.Done(run, step!["number"]!.GetValue<int>());
@@ -200,7 +150,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         var entry = (await maker.Ok(maker.Get("/api/book"))).AsArray().Single()!;
 
         Assert.Equal(
-            (await Latest(maker, run))["medianDifference"]!.GetValue<double>(),
+            (await maker.LatestCard(run))["medianDifference"]!.GetValue<double>(),
             entry["cameWithin"]!.GetValue<double>()
         );
         // And its hand is known a little better.
@@ -210,9 +160,9 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task Each_finding_is_answered_with_what_to_do_about_it_or_why_it_is_left()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "photo");
-        var card = await Latest(maker, run);
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "photo");
+        var card = await maker.LatestCard(run);
         var at = card["pictureUrl"]!.GetValue<string>() + "/mending";
 
         foreach (var finding in card["findings"]!.AsArray())
@@ -235,15 +185,12 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Trouble(HttpStatusCode.NotFound, maker.Get($"{at}?kind=warped&area=99"));
     }
 
-    private static async Task<JsonNode> Latest(Visitor maker, string run) =>
-        (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray().Single()!;
-
     [Fact]
     public async Task On_a_bare_card_every_area_that_was_coloured_at_the_bench_is_left_out()
     {
-        var (maker, run) = await Painted();
+        var (maker, run) = await server.Painted();
 
-        await BringIn(maker, run, await BareCard(maker, run));
+        await maker.BringInCards(run, await BareCard(maker, run));
 
         var card = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray()[0]!;
         Assert.Equal(
@@ -255,12 +202,12 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task Two_cards_of_one_image_in_one_scan_are_each_read_though_one_lies_upside_down()
     {
-        var (maker, run) = await Painted(cards: 2);
-        await StandIn(maker, run, "scan");
-        var first = await Latest(maker, run);
+        var (maker, run) = await server.Painted(cards: 2);
+        await maker.StandIn(run, "scan");
+        var first = await maker.LatestCard(run);
         var taken = await maker.File(first["pictureUrl"]!.GetValue<string>(), "image/webp");
 
-        var job = await BringIn(maker, run, TwiceOnOneGlass(taken));
+        var job = await maker.BringInCards(run, TwiceOnOneGlass(taken));
 
         Assert.StartsWith("2 cards were looked at", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
         var cards = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray();
@@ -281,9 +228,9 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task Every_area_is_told_in_words_and_numbers_as_a_whole_against_its_wish_and_zone_by_zone()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "scan");
-        var card = await Latest(maker, run);
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
+        var card = await maker.LatestCard(run);
 
         var areas = (await maker.Ok(maker.Get($"{card["pictureUrl"]!.GetValue<string>()}/areas"))).AsArray();
 
@@ -317,9 +264,9 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task What_no_picture_shows_is_asked_by_what_lies_on_the_card_and_a_yes_is_a_finding_that_is_mended()
     {
-        var (maker, run) = await Painted(pencils: true);
-        await StandIn(maker, run, "scan");
-        var at = (await Latest(maker, run))["pictureUrl"]!.GetValue<string>();
+        var (maker, run) = await server.Painted(pencils: true);
+        await maker.StandIn(run, "scan");
+        var at = (await maker.LatestCard(run))["pictureUrl"]!.GetValue<string>();
         var asked = (await maker.Ok(maker.Get($"{at}/questions"))).AsArray();
         Assert.Equal(
             ["waxBloom", "shine", "looseColour"],
@@ -330,7 +277,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         await maker.Ok(maker.Put($"{at}/questions", new { kind = "waxBloom", isSo = true }));
         await maker.Ok(maker.Put($"{at}/questions", new { kind = "shine", isSo = false }));
 
-        Assert.Contains((await Latest(maker, run))["findings"]!.AsArray(), one =>
+        Assert.Contains((await maker.LatestCard(run))["findings"]!.AsArray(), one =>
             one!["title"]!.GetValue<string>() == "Wax bloom"
         );
         var mending = await maker.Ok(maker.Get($"{at}/mending?kind=waxBloom&area=0"));
@@ -350,29 +297,29 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Single(taken["inPlan"]!.AsArray());
         // Nothing is there after all.
         await maker.Ok(maker.Put($"{at}/questions", new { kind = "waxBloom", isSo = false }));
-        Assert.DoesNotContain((await Latest(maker, run))["findings"]!.AsArray(), one =>
+        Assert.DoesNotContain((await maker.LatestCard(run))["findings"]!.AsArray(), one =>
             one!["kind"]!.GetValue<string>() == "waxBloom"
         );
         await maker.Trouble(
             HttpStatusCode.UnprocessableEntity,
             maker.Put($"{at}/questions", new { kind = "tooPale", isSo = true })
         );
-        var washed = await Painted();
-        await StandIn(washed.Maker, washed.Run, "scan");
-        var card = (await Latest(washed.Maker, washed.Run))["pictureUrl"]!.GetValue<string>();
+        var washed = await server.Painted();
+        await washed.Maker.StandIn(washed.Run, "scan");
+        var card = (await washed.Maker.LatestCard(washed.Run))["pictureUrl"]!.GetValue<string>();
         Assert.Empty((await washed.Maker.Ok(washed.Maker.Get($"{card}/questions"))).AsArray());
     }
 
     [Fact]
     public async Task What_is_no_card_of_the_run_is_refused_in_words_and_what_was_kept_stays()
     {
-        var (maker, run) = await Painted();
-        await StandIn(maker, run, "scan");
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
         var other = await server.NewMaker();
         var otherRun = await other.Begin();
         await other.BringIn(otherRun, Pictures.ThreeRooms);
 
-        var job = await BringIn(maker, run, await BareCard(other, otherRun));
+        var job = await maker.BringInCards(run, await BareCard(other, otherRun));
 
         Assert.Equal("failed", job["state"]!.GetValue<string>());
         Assert.StartsWith("No card of this run", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
@@ -394,7 +341,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     [Fact]
     public async Task Cards_that_are_not_there_or_not_coloured_are_answered_in_words()
     {
-        var (maker, run) = await Planned();
+        var (maker, run) = await server.Planned();
 
         Assert.Contains(
             "coloured yet",

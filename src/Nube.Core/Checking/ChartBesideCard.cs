@@ -10,7 +10,21 @@ namespace Nube.Core.Checking;
 /// <param name="Chart">Which chart.</param>
 /// <param name="Corners">Where it lies, pixels: the outer corners of its four corner patches, in the order in which they go
 /// round, from any of them.</param>
-public sealed record ChartInShot(ColourChart Chart, ImmutableArray<PicturePoint> Corners);
+public sealed record ChartInShot(ColourChart Chart, ImmutableArray<PicturePoint> Corners)
+{
+    /// <summary>A chart of which it is known where in the picture it lies, whatever the picture's size.</summary>
+    /// <param name="picture">The picture.</param>
+    /// <param name="chart">Which chart.</param>
+    /// <param name="shares">Its outer corners, as shares of the picture's width both across and down.</param>
+    public static ChartInShot At(ColourPicture picture, ColourChart chart, ImmutableArray<PicturePoint> shares)
+    {
+        ArgumentNullException.ThrowIfNull(picture);
+        return new ChartInShot(
+            chart,
+            [.. shares.Select(corner => new PicturePoint(corner.X * picture.Width, corner.Y * picture.Width))]
+        );
+    }
+}
 
 /// <summary>What a device saw of a chart in the light of the card beside it, and how it bends light.</summary>
 internal sealed record ChartSeen(ImmutableArray<SeenAndHeld> Colours, DeviceTone Tone)
@@ -48,7 +62,9 @@ internal static class ChartBesideCard
                     return CardRead.AgainstPaper(card, onCard.At(middle.X, middle.Y), light.Of(box).Light);
                 }),
         ];
-        var inOrder = ChartCorrection.InOrder(new ChartReading(chart.Chart, chart.Corners, read));
+        var reading = new ChartReading(chart.Chart, chart.Corners, read);
+        ChartCorrection.ExpectChart(reading);
+        var inOrder = ChartCorrection.InOrder(reading);
         ImmutableArray<SeenAndHeld> colours = [.. chart.Chart.Known.Zip(inOrder, (known, seen) =>
             {
                 var held = Srgb.LightOfXyz(known.ToXyz());

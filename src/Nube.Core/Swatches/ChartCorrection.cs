@@ -1,5 +1,6 @@
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.LinearAlgebra.Double;
+using Nube.Core.Artwork;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Swatches;
@@ -38,6 +39,22 @@ public sealed class ChartCorrection
     {
         ArgumentNullException.ThrowIfNull(reading);
         return Fit(InOrder(reading), reading.Chart.Known);
+    }
+
+    // Mean CIEDE2000 above which something else than the chart lies between the corners. This project's own: the
+    // stand-ins' charts are read to 2 to 4, and 15 and more with the corners elsewhere.
+    private const double NotThisChart = 9;
+
+    /// <summary>Says in words when what was read is no such chart.</summary>
+    /// <exception cref="PictureTroubleException">It is not.</exception>
+    public static void ExpectChart(ChartReading reading)
+    {
+        ArgumentNullException.ThrowIfNull(reading);
+        if (From(reading).Missed > NotThisChart)
+            throw new PictureTroubleException(
+                $"What lies between these four corners does not look like your chart \"{reading.Chart.Name}\". "
+                    + "Point at the outer corners of its corner patches."
+            );
     }
 
     /// <summary>What was read, in the order of the chart, whichever way up it lies: the way that fits best is taken.</summary>

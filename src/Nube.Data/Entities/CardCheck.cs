@@ -24,6 +24,9 @@ public sealed class CardCheck : IOwned
     /// <summary>The name it had.</summary>
     public required string FileName { get; init; }
 
+    /// <summary>The colour chart that lay beside the cards; null without one.</summary>
+    public string? ChartName { get; init; }
+
     /// <summary>The cards in it.</summary>
     public ImmutableArray<CheckedCard> Cards { get; set; } = [];
 }

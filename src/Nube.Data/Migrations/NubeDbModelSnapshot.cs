@@ -193,6 +193,10 @@ namespace Nube.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("cards");
 
+                    b.Property<string>("ChartName")
+                        .HasColumnType("text")
+                        .HasColumnName("chart_name");
+
                     b.Property<string>("FileHash")
                         .IsRequired()
                         .HasMaxLength(64)

@@ -122,6 +122,39 @@ public sealed record CardsTaken(
         return new CardsTaken(device, reach, reach, Under.DarkLid, [laid], seed);
     }
 
+    /// <summary>The stand-in's colour chart, where it lies among the cards; null without one.</summary>
+    public CardLaid? Chart { get; private init; }
+
+    /// <summary>The same, with the stand-in's colour chart to the right of all, laid down as a hand lays it.</summary>
+    public CardsTaken WithChart()
+    {
+        const double apart = 15; // mm
+        var chart = StandInChart.AsCard();
+        var reach = Math.Sqrt(chart.WidthMm * chart.WidthMm + chart.HeightMm * chart.HeightMm);
+        var turn = 8 * new Random(Seed).NextDouble() - 4; // degrees
+        var laid = new CardLaid(chart, WidthMm + reach / 2 + apart, HeightMm / 2, turn);
+        return this with
+        {
+            WidthMm = WidthMm + reach + 2 * apart,
+            HeightMm = Math.Max(HeightMm, reach),
+            Cards = [.. Cards, laid],
+            Chart = laid,
+        };
+    }
+
+    /// <summary>Where the outer corners of the chart are in the file, going round, as shares of its width.</summary>
+    public ImmutableArray<PicturePoint> ChartCorners()
+    {
+        if (Chart is not { Card: var card })
+            return [];
+        var across = (int)(WidthMm * Device.PixelsPerMm);
+        PointMm[] corners = [new(0, 0), new(card.WidthMm, 0), new(card.WidthMm, card.HeightMm), new(0, card.HeightMm)];
+        return
+        [
+            .. corners.Select(corner => At(Chart, corner)).Select(at => new PicturePoint(at.X / across, at.Y / across)),
+        ];
+    }
+
     /// <summary>The JPEG file.</summary>
     public byte[] File()
     {

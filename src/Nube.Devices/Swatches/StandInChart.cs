@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Nube.Core.Colour;
 using Nube.Core.Swatches;
+using Nube.Devices.Cards;
 
 namespace Nube.Devices.Swatches;
 
@@ -18,6 +19,8 @@ public static class StandInChart
         Gap = 2,
         Beside = 14,
         Above = 60; // mm
+
+    private const double BetweenPatches = 0.88; // reflectance
 
     private static readonly double[] Greys = [0.90, 0.59, 0.36, 0.19, 0.09, 0.04]; // reflectance
 
@@ -50,6 +53,33 @@ public static class StandInChart
                     .Select(lab => new Lab(Math.Round(lab.L, 1), Math.Round(lab.A, 1), Math.Round(lab.B, 1))),
             ]
         );
+
+    /// <summary>The chart by itself, cut out to the edges of its outer patches: it can lie beside cards.</summary>
+    public static PaintedCard AsCard()
+    {
+        const double pixelsPerMm = 6,
+            step = Patch + Gap,
+            rim = 4; // mm
+        var (width, height) = (step * Chart.Columns - Gap, step * Chart.Rows - Gap);
+        var (across, down) = ((int)Math.Round(width * pixelsPerMm), (int)Math.Round(height * pixelsPerMm));
+        var what = new ushort[across * down];
+        for (var at = 0; at < what.Length; at++)
+        {
+            var (x, y) = (at % across / pixelsPerMm, at / across / pixelsPerMm);
+            if (x % step < Patch && y % step < Patch)
+                what[at] = (ushort)(1 + (int)(y / step) * Chart.Columns + (int)(x / step));
+        }
+        return new PaintedCard(
+            width,
+            height,
+            rim,
+            pixelsPerMm,
+            [Spectrum.Flat(BetweenPatches), .. Reflectances],
+            what,
+            new byte[what.Length],
+            Spectrum.Flat(0)
+        );
+    }
 
     /// <summary>How far the picture goes on to the right of the sheet, mm.</summary>
     public static double Room => Beside + Across * (Patch + Gap);

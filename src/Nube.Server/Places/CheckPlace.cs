@@ -56,6 +56,7 @@ public static class CheckPlace
     private static async Task<Ok<ChecksView>> Look(
         Guid id,
         NubeDb db,
+        MakerAtWork maker,
         RunLoader runs,
         TimeProvider clock,
         CancellationToken cancel
@@ -77,6 +78,7 @@ public static class CheckPlace
                         .Range(1, plan.Cards)
                         .Select(card => bench.Done.Count(number => plan.Steps[number - 1].Card == card)),
                 ],
+                ChartView.Of(await SheetCharts.Of(maker, db, cancel)),
                 [.. checks.Select(check => CheckViews.View(run, check, checks))]
             )
         );
@@ -90,6 +92,8 @@ public static class CheckPlace
         Guid id,
         IFormFile file,
         [FromForm] int card,
+        [FromForm] string? chart,
+        NubeDb db,
         RunLoader runs,
         FileStore files,
         Apprentices apprentices,
@@ -100,23 +104,23 @@ public static class CheckPlace
     )
     {
         await BenchWithColoured(await runs.Load(id, cancel), card, runs, clock, cancel);
+        var beside = chart is null ? null : await SheetCharts.At(chart, maker, db, cancel);
         var clean = await apprentices.Do(new CleanPicture(), await PictureDesk.Content(file, cancel), stop: cancel);
         if (clean.Kind == PictureKind.Svg)
             throw TroubleException.Unusable("This is a drawing. Bring in a scan or a photo of the coloured card.");
-        return await Begin(
-            id,
+        var order = new CheckCardsJob.Order(
             await files.Keep(clean.File, clean.MediaType, cancel),
             PictureDesk.NameOf(file, "picture"),
             card,
-            maker,
-            board,
-            cancel
+            beside
         );
+        return await Begin(id, order, maker, board, cancel);
     }
 
     private static async Task<Accepted<JobStarted>> StandIn(
         Guid id,
         CardPretended given,
+        NubeDb db,
         RunLoader runs,
         Palettes palettes,
         FileStore files,
@@ -132,6 +136,7 @@ public static class CheckPlace
         {
             SwatchSource.Scan => (SheetConditions.Scan, "stand-in scan.jpg"),
             SwatchSource.Photo => (SheetConditions.Photo, "stand-in photo.jpg"),
+            SwatchSource.PhotoWithChart => (SheetConditions.Photo, "stand-in photo with a chart.jpg"),
             _ => throw TroubleException.Unusable("The stand-in devices for cards are a scanner and a phone."),
         };
         var image = run.Image;
@@ -148,21 +153,31 @@ public static class CheckPlace
             Zoning.Masks(AreaForm.Of(areas.Labels, image.Depth.Pairs()), image.Light.Angle, image.Light.RuleOf),
             seed
         );
-        var taken = CardsTaken.One(painted, device, seed).File();
-        return await Begin(id, await files.Keep(taken, "image/jpeg", cancel), name, given.Card, maker, board, cancel);
+        var taken = CardsTaken.One(painted, device, seed);
+        var beside = given.Source == SwatchSource.PhotoWithChart;
+        if (beside)
+        {
+            taken = taken.WithChart();
+            (await db.Users.SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart ??= StandInChart.Chart;
+            await db.SaveChangesAsync(cancel);
+        }
+        var order = new CheckCardsJob.Order(
+            await files.Keep(taken.File(), "image/jpeg", cancel),
+            name,
+            given.Card,
+            beside ? new ChartBeside(StandInChart.Chart, taken.ChartCorners()) : null
+        );
+        return await Begin(id, order, maker, board, cancel);
     }
 
     private static async Task<Accepted<JobStarted>> Begin(
         Guid run,
-        string hash,
-        string name,
-        int card,
+        CheckCardsJob.Order order,
         MakerAtWork maker,
         JobBoard board,
         CancellationToken cancel
     )
     {
-        var order = new CheckCardsJob.Order(hash, name, card);
         var job = await board.Begin(maker.MakerId, run, JobKind.CheckCards, order, cancel);
         return TypedResults.Accepted($"/api/jobs/{job}", new JobStarted(job));
     }

@@ -97,13 +97,30 @@ public sealed record AreaCameOutView(
 );
 
 /// <summary>A picture of cards, and what was found on them.</summary>
-public sealed record CheckView(Guid Id, DateTimeOffset TakenAt, string FileName, IReadOnlyList<CheckedCardView> Cards);
+/// <param name="Id">Its key.</param>
+/// <param name="TakenAt">When it was brought in.</param>
+/// <param name="FileName">The name that it had.</param>
+/// <param name="ChartName">The colour chart that lay beside the cards; null without one.</param>
+/// <param name="Cards">The cards in it.</param>
+public sealed record CheckView(
+    Guid Id,
+    DateTimeOffset TakenAt,
+    string FileName,
+    string? ChartName,
+    IReadOnlyList<CheckedCardView> Cards
+);
 
 /// <summary>All that was looked at of a run, latest first.</summary>
 /// <param name="Cards">How many cards the run has.</param>
 /// <param name="StepsDone">How many steps were done on each, card 1 first.</param>
+/// <param name="Chart">The maker's colour chart, which may lie beside them; null without one.</param>
 /// <param name="Checks">What was looked at.</param>
-public sealed record ChecksView(int Cards, IReadOnlyList<int> StepsDone, IReadOnlyList<CheckView> Checks);
+public sealed record ChecksView(
+    int Cards,
+    IReadOnlyList<int> StepsDone,
+    ChartView? Chart,
+    IReadOnlyList<CheckView> Checks
+);
 
 /// <summary>What was found, as it is read.</summary>
 internal static class CheckViews
@@ -117,6 +134,7 @@ internal static class CheckViews
             check.Id,
             check.TakenAt,
             check.FileName,
+            check.ChartName,
             [.. check.Cards.Select(card => View(run, new SeenCard(check, card), Before(check, card, all)))]
         );
 

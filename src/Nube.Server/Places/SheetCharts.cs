@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using System.Text;
+using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core;
 using Nube.Core.Artwork;
 using Nube.Core.Colour;
 using Nube.Core.Swatches;
@@ -29,10 +31,6 @@ internal static class SheetCharts
 {
     private const int MostText = 1_000_000; // letters of a chart's file
 
-    // Mean CIEDE2000 above which something else than the chart lies between the corners. This project's own: the
-    // stand-ins' charts are read to 2 to 4, and 15 and more with the corners elsewhere.
-    private const double NotThisChart = 9;
-
     public static void MapSheetCharts(this IEndpointRouteBuilder sheets)
     {
         sheets.MapPost("/chart", BringIn).RequireRateLimiting(Image.UploadLimit).DisableAntiforgery();
@@ -47,6 +45,33 @@ internal static class SheetCharts
         sheets.MapPut("/{id:guid}/pictures/{hash}/chart", Point);
         sheets.MapDelete("/{id:guid}/pictures/{hash}/chart", TakeAway);
     }
+
+    /// <summary>The maker's chart.</summary>
+    public static async Task<ColourChart?> Of(MakerAtWork maker, NubeDb db, CancellationToken cancel) =>
+        (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart;
+
+    /// <summary>The maker's chart, where it lies beside what was taken.</summary>
+    /// <param name="corners">Its four outer corners as JSON, as shares of the picture's width both across and down.</param>
+    /// <param name="maker">Whose.</param>
+    /// <param name="db">Where it is kept.</param>
+    /// <param name="cancel">Gives up.</param>
+    public static async Task<ChartBeside> At(string corners, MakerAtWork maker, NubeDb db, CancellationToken cancel)
+    {
+        ImmutableArray<PicturePoint> shares;
+        try
+        {
+            shares = JsonSerializer.Deserialize<ImmutableArray<PicturePoint>>(corners, RecordJson.Options);
+        }
+        catch (JsonException)
+        {
+            shares = [];
+        }
+        if (shares.IsDefault || shares.Length != 4)
+            throw TroubleException.Unusable("Where your chart lies is told by its four outer corners.");
+        return new ChartBeside(await Of(maker, db, cancel) ?? throw NoChart(), shares);
+    }
+
+    private static TroubleException NoChart() => TroubleException.Conflict("Bring in your chart's values first.");
 
     private static async Task<Ok<ChartView>> BringIn(
         IFormFile file,
@@ -86,8 +111,7 @@ internal static class SheetCharts
         CancellationToken cancel
     )
     {
-        var chart = (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart
-            ?? throw TroubleException.Conflict("Bring in your chart's values first.");
+        var chart = await Of(maker, db, cancel) ?? throw NoChart();
         var sheet = await Sheets.Find(id, db, cancel);
         var at = sheet.Pictures.FirstOrDefault(picture => picture.Hash == hash)
             ?? throw TroubleException.Gone("This picture was taken away.");
@@ -96,13 +120,7 @@ internal static class SheetCharts
             (await files.Get(hash, cancel)).Content,
             stop: cancel
         );
-        var missed = ChartCorrection.From(reading).Missed;
-        if (missed > NotThisChart)
-        {
-            throw TroubleException.Unusable(
-                $"What lies between these four corners does not look like your chart \"{chart.Name}\". Point at the outer corners of its corner patches."
-            );
-        }
+        ChartCorrection.ExpectChart(reading);
         sheet.Pictures = [.. sheet.Pictures.Select(one => one == at ? at with { Chart = reading } : one)];
         sheet.UsedAt = null;
         await db.SaveChangesAsync(cancel);

@@ -28,7 +28,8 @@ public sealed class CheckCardsJob(
     /// <param name="FileHash">The picture.</param>
     /// <param name="FileName">The name it had.</param>
     /// <param name="FirstCard">The card that lies first in it, row by row; the others follow by their numbers.</param>
-    public sealed record Order(string FileHash, string FileName, int FirstCard);
+    /// <param name="Chart">A colour chart that lies beside them; null without one.</param>
+    public sealed record Order(string FileHash, string FileName, int FirstCard, ChartBeside? Chart = null);
 
     /// <summary>Does the work. Until it is done nothing is kept but the picture.</summary>
     public Task Work(Job job, CancellationToken cancel)
@@ -67,7 +68,8 @@ public sealed class CheckCardsJob(
                         .Range(order.FirstCard, plan.Cards - order.FirstCard + 1)
                         .Take(CardFinder.MostCards)
                         .Select(card => new CardDone(card, AreaExpected.Of(earlier.WorkOn(plan, bench, card, paints)))),
-                ]
+                ],
+                order.Chart
             ),
             (await files.Get(order.FileHash, stop)).Content,
             now => say(now.Share, now.Doing),
@@ -96,6 +98,7 @@ public sealed class CheckCardsJob(
                 TakenAt = clock.GetUtcNow(),
                 FileHash = order.FileHash,
                 FileName = order.FileName,
+                ChartName = order.Chart?.Chart.Name,
                 Cards = cards.ToImmutable(),
             }
         );

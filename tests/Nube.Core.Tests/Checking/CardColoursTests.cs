@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Artwork;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
@@ -83,6 +84,23 @@ public sealed class CardColoursTests
         );
 
         Assert.Contains("corners", trouble.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Corners_that_lie_on_the_card_are_answered_with_the_charts_name()
+    {
+        var card = planned[0].Value;
+        var (taken, chart) = TrialCards.TakenWithChart(card.Painted(FirstDevice, measured: true), true, FirstDevice);
+        var picture = PictureReader.ReadColours(taken.File());
+        var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
+        ImmutableArray<PicturePoint> onCard = [new(0.1, 0.15), new(0.4, 0.15), new(0.4, 0.35), new(0.1, 0.35)];
+        var beside = ChartInShot.At(picture, chart(picture).Chart, onCard);
+
+        var trouble = Assert.Throws<PictureTroubleException>(() =>
+            CardChecked.Of(picture, place, card.ToCheck(measured: true), beside)
+        );
+
+        Assert.Contains($"your chart \"{beside.Chart.Name}\"", trouble.Message, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -100,59 +100,8 @@ internal static class TrialCards
         int seed
     )
     {
-        var alone = Taken(card, scanner, seed);
-        var chart = Chart();
-        var apart = (alone.WidthMm + Math.Sqrt(Math.Pow(chart.WidthMm, 2) + Math.Pow(chart.HeightMm, 2))) / 2 + 15;
-        var middle = alone.Cards[0].Middle;
-        var beside = new CardLaid(chart, middle.X + apart, middle.Y, 8 * new Random(seed).NextDouble() - 4);
-        var taken = alone with { WidthMm = apart + alone.WidthMm, Cards = [alone.Cards[0], beside] };
-        return (taken, picture =>
-        {
-            var scale = picture.Width / (double)(int)(taken.WidthMm * taken.Device.PixelsPerMm);
-            PointMm[] corners =
-            [
-                new(0, 0),
-                new(chart.WidthMm, 0),
-                new(chart.WidthMm, chart.HeightMm),
-                new(0, chart.HeightMm),
-            ];
-            return new ChartInShot(
-                StandInChart.Chart,
-                [
-                    .. corners
-                        .Select(corner => taken.At(beside, corner))
-                        .Select(at => new PicturePoint(at.X * scale, at.Y * scale)),
-                ]
-            );
-        });
-    }
-
-    /// <summary>A chart of painted patches, cut out to the edges of its outer ones.</summary>
-    private static PaintedCard Chart()
-    {
-        const double step = 14,
-            patch = 12,
-            pixelsPerMm = 6;
-        var (columns, rows) = (StandInChart.Chart.Columns, StandInChart.Chart.Rows);
-        var (width, height) = (step * columns - (step - patch), step * rows - (step - patch));
-        var (across, down) = ((int)Math.Round(width * pixelsPerMm), (int)Math.Round(height * pixelsPerMm));
-        var what = new ushort[across * down];
-        for (var at = 0; at < what.Length; at++)
-        {
-            var (x, y) = (at % across / pixelsPerMm, at / across / pixelsPerMm);
-            if (x % step < patch && y % step < patch)
-                what[at] = (ushort)(1 + (int)(y / step) * columns + (int)(x / step));
-        }
-        return new PaintedCard(
-            width,
-            height,
-            4,
-            pixelsPerMm,
-            [SimplePainter.WhitePaper, .. StandInChart.Reflectances],
-            what,
-            new byte[what.Length],
-            SimplePainter.BlackInk
-        );
+        var taken = Taken(card, scanner, seed).WithChart();
+        return (taken, picture => ChartInShot.At(picture, StandInChart.Chart, taken.ChartCorners()));
     }
 
     /// <summary>A painted card, taken, found and looked at.</summary>

@@ -1,25 +1,38 @@
 <script lang="ts">
+  import type { Chart } from '../../api/client';
+  import ChartChoice from '../../parts/ChartChoice.svelte';
+  import type { Corners } from '../../state/chartCorners';
+  import ChartInPicture from './ChartInPicture.svelte';
+
   // Coloured cards come in as a scan or a photo, or are painted and taken by the stand-ins.
   let {
     stepsDone,
+    chart,
     busy,
     first,
     bringIn,
     standIn,
+    bringInChart,
   }: {
     stepsDone: number[];
+    /** The maker's colour chart. */
+    chart?: Chart | null;
     busy: boolean;
     /** Nothing was looked at before: it says what to do. */
     first: boolean;
-    bringIn: (file: File, card: number) => void;
-    standIn: (source: 'scan' | 'photo', card: number) => void;
+    bringIn: (file: File, card: number, chart?: Corners) => void;
+    standIn: (source: 'scan' | 'photo' | 'photoWithChart', card: number) => void;
+    bringInChart: (what: () => Promise<unknown>) => Promise<unknown>;
   } = $props();
 
   let card = $state(1);
   let files = $state<FileList>();
+  let chartIsThere = $state(false);
+  let corners = $state<Corners>();
+  const file = $derived(files?.[0]);
+  const pointed = $derived(chart && chartIsThere ? corners : undefined);
   const take = () => {
-    const file = files?.[0];
-    if (file) bringIn(file, card);
+    if (file) bringIn(file, card, pointed);
   };
 </script>
 
@@ -50,18 +63,29 @@
         bind:files
       />
     </label>
-    <button type="button" class="btn btn-primary" disabled={busy || !files?.length} onclick={take}
-      >Look at it</button
-    >
+    <button type="button" class="btn btn-primary" disabled={busy || !file} onclick={take}>Look at it</button>
   </div>
+  {#if file && chart}
+    <label class="flex items-center gap-2">
+      <input type="checkbox" class="checkbox checkbox-sm" bind:checked={chartIsThere} />
+      My chart lies in it, beside the card: {chart.name}
+    </label>
+    {#if chartIsThere}
+      {#key file}<ChartInPicture {file} bind:corners />{/key}
+    {/if}
+  {/if}
   <p class="text-sm text-quiet">
     No card at hand? Stand-ins paint card {card} as a hand would, and take it with a
     <button type="button" class="underline" disabled={busy} onclick={() => standIn('scan', card)}
       >scanner</button
-    >
-    or a
+    >, a
     <button type="button" class="underline" disabled={busy} onclick={() => standIn('photo', card)}
       >phone</button
+    >
+    or a
+    <button type="button" class="underline" disabled={busy} onclick={() => standIn('photoWithChart', card)}
+      >phone with a colour chart in the shot</button
     >.
   </p>
+  <ChartChoice {chart} beside="the card" done={bringInChart} />
 </section>

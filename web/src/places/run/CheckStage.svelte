@@ -4,6 +4,7 @@
   import { FollowedJob } from '../../parts/job.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { FindingsInHand, keyOf } from '../../state/findingsInHand.svelte';
+  import type { Corners } from '../../state/chartCorners';
   import { Resource } from '../../state/resource.svelte';
   import { paperOf, useRun } from '../../state/run.svelte';
   import AreasCameOut from './AreasCameOut.svelte';
@@ -33,17 +34,22 @@
     chosen = undefined;
     void checks.refresh();
   });
-  const bringIn = (file: File, first: number) =>
+  const bringIn = (file: File, first: number, chart?: Corners) =>
     work.start(() => {
       const form = new FormData();
       form.append('file', file);
       form.append('card', String(first));
+      if (chart) form.append('chart', JSON.stringify(chart));
       return sendForm<{ job: string }>(`/api/runs/${id}/checks`, form);
     });
-  const standIn = (source: 'scan' | 'photo', first: number) =>
+  const standIn = (source: 'scan' | 'photo' | 'photoWithChart', first: number) =>
     work.start(() =>
       ask(api.POST('/api/runs/{id}/checks/stand-in', { params: path, body: { card: first, source } })),
     );
+
+  const bringInChart = async (what: () => Promise<unknown>) => {
+    if (await checks.attempt(what)) await checks.renew();
+  };
 
   /** Says that what is found was meant to be so, or takes that back. */
   async function mean() {
@@ -59,10 +65,12 @@
 {#snippet bringCardsIn()}
   <BringInCards
     stepsDone={checks.value?.stepsDone ?? []}
+    chart={checks.value?.chart}
     busy={work.busy}
     first={!card}
     {bringIn}
     {standIn}
+    {bringInChart}
   />
 {/snippet}
 
@@ -84,6 +92,7 @@
           <p class="mt-2">
             Card {card.card}, from {check.fileName}: {card.areas} areas were read{#if card.medianDifference != null},
               half of them within CIEDE2000 {card.medianDifference.toFixed(1)} of what was to be expected{/if}.
+            {#if check.chartName}The chart beside it, “{check.chartName}”, told how the device sees.{/if}
           </p>
           {#if card.before}<CardSince {card} before={card.before} />{/if}
         {/if}

@@ -3,7 +3,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { p, route } from '../../routes';
   import { Resource } from '../../state/resource.svelte';
-  import ChartChoice from './ChartChoice.svelte';
+  import ChartChoice from '../../parts/ChartChoice.svelte';
   import SheetPicture from './SheetPicture.svelte';
   import SheetRows from './SheetRows.svelte';
 
@@ -117,7 +117,7 @@
             onchange={(event) => bringIn(event, 'pictures')}
           />
         </label>
-        <ChartChoice chart={value.chart} done={bringInChart} />
+        <ChartChoice chart={value.chart} beside="the sheet" done={bringInChart} />
         <label class="grid gap-1">
           or a meter's readings, CGATS text
           <input

@@ -1,8 +1,16 @@
 <script lang="ts">
-  import { sendForm, type Chart } from '../../api/client';
+  import { sendForm, type Chart } from '../api/client';
 
-  let { chart, done }: { chart?: Chart | null; done: (what: () => Promise<unknown>) => Promise<unknown> } =
-    $props();
+  let {
+    chart,
+    beside,
+    done,
+  }: {
+    chart?: Chart | null;
+    /** What it is to lie beside. */
+    beside: string;
+    done: (what: () => Promise<unknown>) => Promise<unknown>;
+  } = $props();
 
   let columns = $state<number>();
   function bringIn(event: Event & { currentTarget: HTMLInputElement }) {
@@ -34,7 +42,7 @@
       </div>
     {/if}
     <p class="max-w-prose text-quiet">
-      Lay the chart beside the sheet, flat and in the same light, and take both in one photo. Its values come
+      Lay the chart beside {beside}, flat and in the same light, and take both in one photo. Its values come
       as a CGATS text file from whoever made or measured it.
       <a class="underline" href="/api/sheets/chart/stand-in.txt" download>What such a file looks like</a>
     </p>
