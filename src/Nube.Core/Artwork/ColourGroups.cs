@@ -89,6 +89,5 @@ internal static class ColourGroups
         return starts;
     }
 
-    private static double Distance(Lab one, Lab other) =>
-        Math.Sqrt(Math.Pow(one.L - other.L, 2) + Math.Pow(one.A - other.A, 2) + Math.Pow(one.B - other.B, 2));
+    private static double Distance(Lab one, Lab other) => Math.Sqrt(one.SquaredDistance(other));
 }

@@ -14,9 +14,16 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
     /// <summary>It is not to be even: a gradient, or what comes through openings, lies on it.</summary>
     public bool Varies { get; init; }
 
+    /// <summary>
+    /// How much of the paper's light comes back from its middle as planned, 0 to 1 in each band of a <see cref="Spectrum"/>.
+    /// </summary>
+    public ImmutableArray<double> OnPaper { get; init; } = [];
+
     /// <summary>Loads against those that were planned, from a quarter to four times, in even ratios.</summary>
     public static ImmutableArray<double> Strengths { get; } =
     [.. Enumerable.Range(0, 9).Select(step => Math.Pow(2, (step - 4) / 2.0))];
+
+    private const int AsPlanned = 4; // place of 1 among them
 
     /// <summary>
     /// What it was meant to look like at each of <see cref="Strengths"/>, where it was mended since; empty for the same.
@@ -38,9 +45,16 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
                 .Select(area => new AreaExpected(area, Of(lying, area))
                 {
                     Varies = lying[0].Areas[area] is { Gradient: not null } or { Through: not null },
+                    OnPaper = Through(lying[AsPlanned].Areas[area]),
                     MeantByStrength = mended.Contains(area) ? Of(meant, area) : [],
                 }),
         ];
+
+        static ImmutableArray<double> Through(Surface area)
+        {
+            var (middle, paper) = (area.Middle.Reflectance(), area.Paper);
+            return [.. Enumerable.Range(0, Spectrum.Bands).Select(band => middle[band] / paper[band])];
+        }
 
         static ImmutableArray<ZoneLight> Of(IEnumerable<CardSurface> cards, int area) =>
             [.. cards.Select(card => ZoneLight.Of(card.Areas[area]))];

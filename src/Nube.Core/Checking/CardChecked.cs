@@ -54,7 +54,8 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         );
         var map = CardMap.Of(laid.Flat, card.Masks, card.Lines);
         var eye = CardToEye.Of(laid.Flat, laid.Paper, colours.Device, card.Paper);
-        var tones = AreaTone.Of(map, eye);
+        var own = card.Expected.ToDictionary(area => area.Area, area => OwnColours.Of(area, eye));
+        var tones = AreaTone.Of(map, eye, own);
         var coloured = card.Expected.Select(area => area.Area).ToHashSet();
         var ofColour = ColourFindings.Of(colours, card);
         var bare = ofColour.Where(one => one.Kind == FindingKind.Forgotten).Select(one => one.Area).ToHashSet();
@@ -62,10 +63,15 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
             map,
             eye,
             tones,
+            own,
             coloured,
             card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet()
         );
         var over = OverLines.Of(seen, card.Touching);
+        // That an area was left out says all of it.
+        bool IsOfBare(Finding one) =>
+            bare.Contains(one.Area)
+            || one is { Kind: FindingKind.AlikeInValue, Other: { } other } && bare.Contains(other);
         return new CardChecked(
             laid.Flat,
             colours,
@@ -75,7 +81,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
                     .Concat(Specks.Of(seen, over.Cells))
                     .Concat(Evenness.Of(seen, over.Cells))
                     .Concat(HardEdges.Of(seen, over.Cells))
-                    .Where(one => !bare.Contains(one.Area) || one.Kind == FindingKind.Forgotten)
+                    .Where(one => one.Kind == FindingKind.Forgotten || !IsOfBare(one))
                     .Concat(LinesOfCard.Dulled(seen))
                     .Concat(LinesOfCard.Warped(laid.Place, card))
                     .OrderByDescending(WorthMending)
@@ -93,12 +99,14 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
 /// <param name="Map">What is where.</param>
 /// <param name="Eye">Its light.</param>
 /// <param name="Tones">The light of most of each area.</param>
+/// <param name="Own">What areas can look like with nothing but their own colours.</param>
 /// <param name="Coloured">Areas that something was laid on.</param>
 /// <param name="Even">Those of them that are to be even.</param>
 internal sealed record CardSeen(
     CardMap Map,
     CardToEye Eye,
     IReadOnlyDictionary<int, AreaTone> Tones,
+    IReadOnlyDictionary<int, OwnColours> Own,
     IReadOnlySet<int> Coloured,
     IReadOnlySet<int> Even
 )

@@ -43,6 +43,13 @@ internal sealed class CardToEye
     /// <summary>The colour of a cell.</summary>
     public Lab ColourAt(int cell) => colours[cell];
 
+    /// <summary>The light of a colour, against that of bare paper.</summary>
+    public RelativeLight LightOf(Xyz colour)
+    {
+        var (r, g, b) = Srgb.LightOfXyz(colour);
+        return new RelativeLight(r / paper.R, g / paper.G, b / paper.B);
+    }
+
     /// <summary>The colour of such light.</summary>
     public Lab ColourOf(RelativeLight of) => ColourOf(of, paper);
 

@@ -7,8 +7,8 @@ namespace Nube.Core.Checking;
 
 /// <summary>Colour beyond its line: what an area has that its neighbour was to have.</summary>
 /// <remarks>
-/// A cell near a neighbour is held to be one of three: its own colour in some strength, the neighbour's, or both on each
-/// other (light that passes two layers is weakened by both: Beer and Lambert). The nearest of them in CIELAB counts.
+/// A cell near a neighbour is held to be one of two: its own colour in some strength, or the neighbour's in some strength over
+/// it (<see cref="OwnColours"/>). The nearer of them in CIELAB counts.
 /// </remarks>
 internal static class OverLines
 {
@@ -22,23 +22,34 @@ internal static class OverLines
     /// <param name="Difference">How far both are from what was to be there, CIEDE2000.</param>
     /// <param name="Fades">How it goes with the distance from the area that it came from: the correlation of both, -1 for colour
     /// that thins out evenly, 0 for colour that lies there as it was brushed.</param>
+    /// <param name="AwayMm">How far it is from that neighbour, mm in the mean.</param>
     /// <param name="Misses">How far it is from what that neighbour's colour can look like there, CIELAB.</param>
-    internal sealed record Stray(int From, int Into, CardPatch Patch, double Difference, double Fades, double Misses);
+    internal sealed record Stray(
+        int From,
+        int Into,
+        CardPatch Patch,
+        double Difference,
+        double Fades,
+        double AwayMm,
+        double Misses
+    );
 
     private const double NearMm = 1.5; // from the neighbour's cells: where a stray stroke has to begin
     private const double FarMm = 6; // and how far it is followed
     private const double FromRimMm = 0.3; // nearer to the line nobody sees it
     private const double LeastMm2 = 1.25; // smaller ones are how a hand is
-    private const double TellsApart = 10; // CIEDE2000 between own colour and both: less cannot be told
+    private const double TellsApart = 8; // CIEDE2000 between own colour and both: less cannot be told
     private const double TellsHue = 5; // CIEDE2000 between own colour in any strength and both: a hand's mixes differ by so much
+    private const double PerMm = 1; // CIELAB that a neighbour has to fit better by, for each mm that it is farther away
     private const double Surer = 2; // CIELAB: so much nearer than its own colour it has to be
+    private const double MostMissed = 0.6; // of how far both are apart: what fits worse is neither
     private const double RanMm = 2.5; // places on both sides of a line that are so near are one
 
-    private const double Faded = -0.45; // correlation
+    private const double Faded = -0.6; // correlation
     private const double LeastRunMm2 = 2; // in smaller ones nobody sees how colour fades
 
-    private static readonly double[] OwnStrengths = [0, 0.25, 0.5, 0.75, 1, 1.25, 1.6, 2, 2.6];
     private static readonly double[] OtherStrengths = [0.35, 0.5, 0.7, 1, 1.3, 1.6];
+    private const int AsStrong = 3; // place of 1 among them
 
     /// <summary>Colour beyond its line.</summary>
     public static Found Of(CardSeen seen, ImmutableArray<(int One, int Other)> touching)
@@ -55,40 +66,47 @@ internal static class OverLines
             .SelectMany(pair => new[] { pair, (One: pair.Other, Other: pair.One) })
             .ToLookup(pair => pair.One, pair => pair.Other);
         var patches = new List<Stray>();
-        foreach (var (from, tone) in seen.Tones.Where(area => seen.Coloured.Contains(area.Key)))
+        foreach (var from in seen.Tones.Keys.Where(seen.Coloured.Contains))
         {
             var intos = neighbours[from].Append(CardMap.Paper).ToHashSet();
             var (cells, distance) = map.Around(from, FarMm);
             foreach (var into in cells.Where(cell => intos.Contains(map.Area[cell])).GroupBy(cell => map.Area[cell]))
             {
-                if (OwnTones(seen, into.Key) is not { } own || Told(seen.Eye, own, tone.Whole) is not { } told)
+                if (Told(seen, into.Key, from) is not { } told)
                     continue;
                 var strayed = into.Where(cell => map.FromRim[cell] >= FromRimMm && told.IsOther(cell)).ToList();
                 foreach (var patch in CardPatch.Of(strayed, map))
                 {
-                    if (patch.SizeMm2 >= LeastMm2 && patch.Cells.Any(cell => distance[cell] <= NearMm))
-                        patches.Add(
-                            new Stray(
-                                from,
-                                into.Key,
-                                patch,
-                                told.Apart,
-                                Fades(patch, distance, told),
-                                patch.Cells.Average(told.Misses)
-                            )
-                        );
+                    var misses = patch.Cells.Average(told.Misses);
+                    if (
+                        patch.SizeMm2 < LeastMm2
+                        || misses > MostMissed * told.Apart
+                        || !patch.Cells.Any(cell => distance[cell] <= NearMm)
+                    )
+                        continue;
+                    patches.Add(
+                        new Stray(
+                            from,
+                            into.Key,
+                            patch,
+                            told.Apart,
+                            Fades(patch, distance, told),
+                            patch.Cells.Average(cell => distance[cell]),
+                            misses
+                        )
+                    );
                 }
             }
         }
         return Best(patches);
     }
 
-    /// <summary>Of places that may have come from several neighbours, those that fit the best of them.</summary>
+    /// <summary>Of places that may have come from several neighbours, those of the one that fits best and lies nearest.</summary>
     private static List<Stray> Best(List<Stray> patches)
     {
         var taken = new HashSet<int>();
         var best = new List<Stray>();
-        foreach (var patch in patches.OrderBy(patch => patch.Misses))
+        foreach (var patch in patches.OrderBy(patch => patch.Misses + PerMm * patch.AwayMm))
         {
             if (patch.Patch.Cells.Count(taken.Contains) > patch.Patch.Cells.Length / 2)
                 continue;
@@ -146,44 +164,57 @@ internal static class OverLines
         );
     }
 
-    /// <summary>What an area's light, middle and shadow look like; bare paper; null when too little of the area is read.</summary>
-    private static ImmutableArray<RelativeLight>? OwnTones(CardSeen seen, int area) =>
-        !seen.Coloured.Contains(area) ? [new RelativeLight(1, 1, 1)]
-        : seen.Tones.TryGetValue(area, out var tone) ? [tone.Whole, .. tone.Parts.Values.Distinct()]
-        : null;
+    private static readonly RelativeLight Bare = new(1, 1, 1);
 
-    private static ToldApart? Told(CardToEye eye, ImmutableArray<RelativeLight> own, RelativeLight other)
+    /// <summary>What tells an area's colour from that of its neighbour; null where nothing does.</summary>
+    private static ToldApart? Told(CardSeen seen, int area, int from)
     {
-        var apart = Ciede2000.Difference(eye.ColourOf(own[0]), eye.ColourOf(Times(own[0], other)));
-        if (apart < TellsApart)
-            return null;
-        // A neighbour of the same hue is told from more of an area's own colour by nobody.
-        Lab[] alone = [.. own.SelectMany(tone => OwnStrengths.Select(strength => eye.ColourOf(Power(tone, strength))))];
-        var both = eye.ColourOf(Times(own[0], other));
-        if (alone.Min(one => Ciede2000.Difference(one, both)) < TellsHue)
-            return null;
-        return new ToldApart(
-            eye,
-            alone,
-            [.. OtherStrengths.Select(strength => eye.ColourOf(Power(other, strength)))],
-            [.. OtherStrengths.Select(strength => eye.ColourOf(Times(own[0], Power(other, strength))))],
-            apart
-        );
+        var (eye, other) = (seen.Eye, seen.Tones[from].Whole);
+        if (!seen.Coloured.Contains(area))
+            return Told(
+                [eye.ColourOf(Bare)],
+                eye.ColourOf(Bare),
+                [.. OtherStrengths.Select(strength => eye.ColourOf(Power(other, strength)))],
+                eye
+            );
+        return seen.Tones.TryGetValue(area, out var tone)
+            ? Told(
+                [eye.ColourOf(Bare), .. Alone(seen.Own[area], tone)],
+                eye.ColourOf(tone.Whole),
+                [
+                    .. OtherStrengths.Select(strength =>
+                        seen.Own[area].Under(tone.Whole, seen.Own[from], other, strength)
+                    ),
+                ],
+                eye
+            )
+            : null;
     }
+
+    private static ToldApart? Told(Lab[] alone, Lab own, Lab[] both, CardToEye eye)
+    {
+        var asStrong = both[AsStrong];
+        var apart = Ciede2000.Difference(own, asStrong);
+        // A neighbour of the same hue is told from more of an area's own colour by nobody.
+        return apart < TellsApart || alone.Min(one => Ciede2000.Difference(one, asStrong)) < TellsHue
+            ? null
+            : new ToldApart(eye, alone, both, apart);
+    }
+
+    private static IEnumerable<Lab> Alone(OwnColours own, AreaTone tone) =>
+        tone
+            .Parts.Where(part => OwnColours.Parts.Contains(part.Key))
+            .SelectMany(part => own.AtOtherStrengths(part.Value, part.Key));
 
     private static RelativeLight Power(RelativeLight light, double power) =>
         new(Math.Pow(light.R, power), Math.Pow(light.G, power), Math.Pow(light.B, power));
 
-    private static RelativeLight Times(RelativeLight one, RelativeLight other) =>
-        new(one.R * other.R, one.G * other.G, one.B * other.B);
-
     /// <summary>What tells a colour from that of a neighbour.</summary>
     /// <param name="Eye">The card.</param>
     /// <param name="Own">What the area can look like without its neighbour's colour.</param>
-    /// <param name="Other">The neighbour's colour alone, at each strength.</param>
-    /// <param name="Both">The same over the area's own.</param>
+    /// <param name="Both">The neighbour's colour over its own, at each of the strengths.</param>
     /// <param name="Apart">How far both are from its own, CIEDE2000.</param>
-    private sealed record ToldApart(CardToEye Eye, Lab[] Own, Lab[] Other, Lab[] Both, double Apart)
+    private sealed record ToldApart(CardToEye Eye, Lab[] Own, Lab[] Both, double Apart)
     {
         public bool IsOther(int cell)
         {
@@ -193,26 +224,20 @@ internal static class OverLines
 
         public double Misses(int cell) => Misses(Eye.ColourAt(cell));
 
-        private double Misses(Lab colour) => Math.Min(Nearest(Other, colour), Nearest(Both, colour));
+        private double Misses(Lab colour) => Nearest(Both, colour);
 
         public double StrengthOf(int cell)
         {
             var colour = Eye.ColourAt(cell);
-            return OtherStrengths[Enumerable.Range(0, Both.Length).MinBy(step => SquaredCie76(colour, Both[step]))];
+            return OtherStrengths[Enumerable.Range(0, Both.Length).MinBy(step => colour.SquaredDistance(Both[step]))];
         }
 
         private static double Nearest(Lab[] colours, Lab to)
         {
             var nearest = double.PositiveInfinity;
             foreach (var one in colours)
-                nearest = Math.Min(nearest, SquaredCie76(to, one));
+                nearest = Math.Min(nearest, to.SquaredDistance(one));
             return Math.Sqrt(nearest);
-        }
-
-        private static double SquaredCie76(Lab one, Lab other)
-        {
-            var (l, a, b) = (one.L - other.L, one.A - other.A, one.B - other.B);
-            return l * l + a * a + b * b;
         }
     }
 }

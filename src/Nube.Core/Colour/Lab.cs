@@ -24,6 +24,13 @@ public readonly record struct Lab(double L, double A, double B)
         }
     }
 
+    /// <summary>The square of the distance to another colour: of the colour difference of 1976 (CIE 15:2018, 8.2.1).</summary>
+    public double SquaredDistance(Lab other)
+    {
+        var (l, a, b) = (L - other.L, A - other.A, B - other.B);
+        return l * l + a * a + b * b;
+    }
+
     /// <summary>L*a*b* of tristimulus values under D65.</summary>
     public static Lab FromXyz(Xyz xyz)
     {
