@@ -49,6 +49,9 @@ public sealed record Act(ActKind Kind, Zone Zone)
     /// <summary>How hard a pencil is pressed.</summary>
     public Pressure Pressure { get; init; }
 
+    /// <summary>What each touch of a pencil leaves, against what such a <see cref="Pressure"/> does: 1 for as much.</summary>
+    public double Leaves { get; init; } = 1;
+
     /// <summary>
     /// Which hues of a gradient its mixes are; null where each is the same all over its place. Several in one act are
     /// laid into each other while they are wet.
@@ -88,6 +91,19 @@ public sealed record Act(ActKind Kind, Zone Zone)
     /// <summary>The same with a part of what it lays, as a paler print has it.</summary>
     public Act Paler(double share) => Kind == ActKind.Lay ? this with { Share = Share * share } : this;
 
+    /// <summary>
+    /// The same by a hand that lays more or less than it was to. Of pencil, a weak hand draws fewer layers, and the tooth is
+    /// less full; a strong one leaves more with each touch.
+    /// </summary>
+    /// <param name="times">Load against what was to lie there, above 0.</param>
+    public Act Stronger(double times)
+    {
+        if (Kind != ActKind.Draw)
+            return Paler(times);
+        var layers = Math.Max(1, (int)Math.Round(Times * Math.Min(1, times)));
+        return this with { Times = layers, Leaves = Leaves * times * Times / layers };
+    }
+
     /// <summary>The same act with one mix in the place of another.</summary>
     public Act With(PaintMix instead, PaintMix of) =>
         Mixes.Contains(of) ? this with { Mixes = [.. Mixes.Select(mix => mix == of ? instead : mix)] } : this;
@@ -100,6 +116,7 @@ public sealed record Act(ActKind Kind, Zone Zone)
         && Times == other.Times
         && Share.Equals(other.Share)
         && Pressure == other.Pressure
+        && Leaves.Equals(other.Leaves)
         && Along == other.Along
         && Through == other.Through
         && Mixes.SequenceEqual(other.Mixes);

@@ -138,7 +138,7 @@ public static class Laying
             ActKind.Draw => Apart(
                 under,
                 act.Mixes.Aggregate(under, (there, pencil) =>
-                    Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act.Pressure)
+                    Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act)
                 ),
                 act.Share
             ),
@@ -185,13 +185,17 @@ public static class Laying
     }
 
     /// <summary>No more layers than the tooth takes; the same pencil once more adds to its own layers.</summary>
-    private static ZoneSurface Draw(ZoneSurface under, PaintOptics pencil, int layers, Pressure pressure)
+    private static ZoneSurface Draw(ZoneSurface under, PaintOptics pencil, int layers, Act act)
     {
+        var (pressure, leaves) = (act.Pressure, act.Leaves);
         var taken = Math.Min(layers, under.LayersLeft(pressure));
         if (taken == 0)
             return under;
         var again =
-            under.OnTooth is [.., { } last] && ReferenceEquals(last.Pencil, pencil) && last.Pressure == pressure;
+            under.OnTooth is [.., { } last]
+            && ReferenceEquals(last.Pencil, pencil)
+            && last.Pressure == pressure
+            && last.Leaves.Equals(leaves);
         var onTooth = again
             ? under.OnTooth.SetItem(
                 under.OnTooth.Length - 1,
@@ -200,7 +204,7 @@ public static class Laying
                     Layers = under.OnTooth[^1].Layers + taken,
                 }
             )
-            : under.OnTooth.Add(new DryLayers(pencil, taken, pressure));
+            : under.OnTooth.Add(new DryLayers(pencil, taken, pressure, leaves));
         return new ZoneSurface(
             under.Ground,
             onTooth,

@@ -15,7 +15,8 @@ public readonly record struct ZoneColours(Srgb Light, Srgb Middle, Srgb Shadow);
 /// <param name="Pencil">The pencil, as K and S.</param>
 /// <param name="Layers">How many, 1 or more.</param>
 /// <param name="Pressure">How hard.</param>
-public readonly record struct DryLayers(PaintOptics Pencil, int Layers, Pressure Pressure);
+/// <param name="Leaves">What each touch leaves, against what such a pressure does.</param>
+public readonly record struct DryLayers(PaintOptics Pencil, int Layers, Pressure Pressure, double Leaves);
 
 /// <summary>What lies on one zone of an area. Immutable; what it reflects is worked out once.</summary>
 public sealed class ZoneSurface(
@@ -46,7 +47,7 @@ public sealed class ZoneSurface(
     /// <summary>The light that it reflects, dry.</summary>
     public Spectrum Reflectance() =>
         reflectance ??= OnTooth.Aggregate(Ground, (below, pencil) =>
-            PencilOnTooth.Dry(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below)
+            PencilOnTooth.Dry(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below, pencil.Leaves)
         );
 
     /// <summary>Its colour, dry.</summary>
@@ -55,7 +56,7 @@ public sealed class ZoneSurface(
     /// <summary>The same pencil, evenly spread.</summary>
     internal Spectrum EvenlySpread() =>
         OnTooth.Aggregate(Ground, (below, pencil) =>
-            PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below)
+            PencilOnTooth.Dissolved(pencil.Pencil, pencil.Layers, Texture, pencil.Pressure, below, pencil.Leaves)
         );
 
     /// <summary>

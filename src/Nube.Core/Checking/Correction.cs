@@ -11,6 +11,9 @@ public enum CorrectionKind
     /// <summary>Nothing: it is near enough, or nothing at hand brings it much nearer.</summary>
     Leave,
 
+    /// <summary>What was to lie there is laid on bare paper.</summary>
+    AsPlanned,
+
     /// <summary>Thin layers over what lies there.</summary>
     Glaze,
 
@@ -19,6 +22,9 @@ public enum CorrectionKind
 
     /// <summary>More layers of pencil.</summary>
     MorePencil,
+
+    /// <summary>White pencil over it makes it paler.</summary>
+    WhitePencil,
 
     /// <summary>Colour is taken away, as far as paper and pigments let go.</summary>
     Lift,
@@ -38,8 +44,11 @@ public enum CorrectionKind
     /// <summary>Colour is taken away where it should not be.</summary>
     LiftSpots,
 
-    /// <summary>Opaque white covers what should not be there.</summary>
+    /// <summary>Colour is taken away where it should not be, and white covers what is left.</summary>
     Cover,
+
+    /// <summary>White covers what should not be there and does not come off.</summary>
+    CoverOnly,
 
     /// <summary>Water lets the colour move once more.</summary>
     Soften,

@@ -28,6 +28,7 @@ public static class Corrections
 
     private const double PerLayer = 0.4; // CIEDE2000 that a layer has to bring, for the time that it dries. This project's own.
     private const double PerLift = 1.5; // the same of lifting, which roughens the paper. This project's own.
+    private const double PerWhite = 1.5; // the same of white pencil, which dulls colour and fills the tooth. This project's own.
     private const int MostLayers = 3; // of a glaze; more wear the paper
     private const double MostScaled = 2; // times by which a card's light may differ from what lies there as far as it is known
 
@@ -40,9 +41,8 @@ public static class Corrections
         ArgumentNullException.ThrowIfNull(card);
         var (seen, size) = (Of(card.Areas), card.Sizes.First(one => one.Area == area));
         var (done, paints) = (card.Done, card.Done.Paints);
-        var there = ColourFindings.IsBare(seen, paints.Paper.Colour.ToLab())
-            ? Surface.Before(paints, area)
-            : done.Lying(seen.Strength).Areas[area];
+        var isBare = ColourFindings.IsBare(seen, paints.Paper.Colour.ToLab());
+        var there = isBare ? Surface.Before(paints, area) : done.Lying(seen.Strength).Areas[area];
         var asked = ZoneLight.Of(done.Meant(card.ByDevice).Areas[area]);
         var light = ZoneLight.Of(there);
         var all = Ratio(seen.Colour.ToXyz(), Mean(light));
@@ -56,7 +56,7 @@ public static class Corrections
         var leave = new Correction(CorrectionKind.Leave, area, [], seen.Colour, before, before, size.SizeMm2);
         if (before < Tolerated && worst < ToleratedInZone)
             return leave;
-        var best = Ways(there, area, done)
+        var best = Ways(there, area, isBare, done)
             .Select(way =>
             {
                 var after = ZoneLight.Of(Laying.Lay(there, way.Acts, paints));
@@ -68,8 +68,12 @@ public static class Corrections
                     Remains = Off(after),
                 };
             })
-            .MinBy(way => way.Remains + way.Acts.Sum(act => act.Kind == ActKind.Lift ? PerLift : PerLayer * act.Times));
+            .MinBy(way => way.Remains + Costs(way));
         return best?.Closes is null or < LeastClosed ? leave : best;
+
+        static double Costs(Correction way) =>
+            way.Acts.Sum(act => act.Kind == ActKind.Lift ? PerLift : PerLayer * act.Times)
+            + (way.Kind == CorrectionKind.WhitePencil ? PerWhite : 0);
 
         AreaColour Of(ImmutableArray<AreaColour> areas) =>
             areas.FirstOrDefault(one => one.Area == area)
@@ -104,25 +108,28 @@ public static class Corrections
     private static IEnumerable<(CorrectionKind Kind, ImmutableArray<Act> Acts)> Ways(
         Surface there,
         int area,
+        bool isBare,
         WorkDone done
     )
     {
+        if (isBare)
+            yield return (
+                CorrectionKind.AsPlanned,
+                [.. Mending.Planned(area, done).SelectMany(pass => OldPasses.ActsOf(pass))]
+            );
         var acts = Mending.ActsOn(area, done).ToList();
         var drawn = acts.Where(act => act.Kind == ActKind.Draw).SelectMany(act => act.Mixes).Distinct().ToList();
-        foreach (var pencil in drawn)
+        foreach (var more in drawn.SelectMany(pencil => Layers(pencil, there, done.Paints)))
+            yield return (CorrectionKind.MorePencil, more);
+        var laid = Mending.LaidOn(area, done);
+        if (!isBare && (drawn.Count > 0 || !laid.IsEmpty) && done.Paints.White(pencil: true) is { } white)
         {
-            foreach (var zone in Zones)
-            {
-                for (var layers = 1; layers <= MostLayers; layers++)
-                {
-                    ImmutableArray<Act> more = [Act.Draw(pencil, zone, layers)];
-                    if (Laying.LayersLeftOut(there, more, done.Paints) == 0)
-                        yield return (CorrectionKind.MorePencil, more);
-                }
-            }
+            foreach (var veil in Layers(Paints.Plain(white), there, done.Paints))
+                yield return (CorrectionKind.WhitePencil, veil);
+            if (drawn.Count > 0)
+                yield return (CorrectionKind.WhitePencil, Blending.Burnish(Paints.Plain(white)));
         }
         // Water over dry pencil is another craft, and so are markers over it.
-        var laid = Mending.LaidOn(area, done);
         if (drawn.Count > 0 || laid.IsEmpty)
             yield break;
         var glazes = Glazes(laid, done.Paints);
@@ -146,7 +153,15 @@ public static class Corrections
         }
     }
 
-    private static readonly Zone[] Zones = [Zone.Whole, Zone.Shadow];
+    private static readonly Zone[] Zones = [Zone.Whole, Zone.Shadow, Zone.Light];
+
+    /// <summary>Layers of a pencil that the paper still takes.</summary>
+    private static IEnumerable<ImmutableArray<Act>> Layers(PaintMix pencil, Surface there, Paints paints) =>
+        from zone in Zones
+        from layers in Enumerable.Range(1, PencilOnTooth.MostLayers(paints.Paper.Texture, Pressure.Light))
+        let acts = ImmutableArray.Create(Act.Draw(pencil, zone, layers))
+        where Laying.LayersLeftOut(there, acts, paints) == 0
+        select acts;
 
     /// <summary>What a layer can be of: what lies there, and each colourant at hand; thinner where water thins it.</summary>
     private static ImmutableArray<PaintMix> Glazes(IEnumerable<PaintMix> laid, Paints paints) =>

@@ -54,9 +54,14 @@ public static class Mending
 
     /// <summary>What was done to the colour of an area, in its order.</summary>
     internal static IEnumerable<Act> ActsOn(int area, WorkDone done) =>
-        done
-            .Passes.Where(pass => pass.Areas.Contains(area) && pass.Zone != Zone.Details)
-            .SelectMany(pass => OldPasses.ActsOf(pass));
+        On(area, done).SelectMany(pass => OldPasses.ActsOf(pass));
+
+    /// <summary>The passes of the plan that coloured an area by itself, in their order.</summary>
+    internal static IEnumerable<Pass> Planned(int area, WorkDone done) =>
+        On(area, done).Where(pass => pass.Mends is null && !pass.WholeCard);
+
+    private static IEnumerable<Pass> On(int area, WorkDone done) =>
+        done.Passes.Where(pass => pass.Areas.Contains(area) && pass.Zone != Zone.Details);
 
     /// <summary>What was laid on an area as paint, ink or marker, each mix once.</summary>
     internal static ImmutableArray<PaintMix> LaidOn(int area, WorkDone done) =>
@@ -88,36 +93,47 @@ public static class Mending
     private static Correction OrLeave(Finding finding, Correction correction) =>
         correction.Closes >= Corrections.LeastClosed ? correction : Leave(finding);
 
-    /// <summary>Colour that lies where it should not: lifted, or, on bare paper, lifted and covered with white.</summary>
+    /// <summary>Colour that lies where it should not: lifted as far as it goes, or, on bare paper, covered with white.</summary>
     private static Correction TakenAway(Finding finding, CardToMend card, bool mayCover)
     {
         var (done, paints) = (card.Done, card.Done.Paints);
-        var laid = LaidOn(finding.Area, done);
-        if (laid.IsEmpty)
+        if (!ActsOn(finding.Area, done).Any(act => act.Kind is ActKind.Lay or ActKind.Draw))
             return Leave(finding);
+        var laid = LaidOn(finding.Area, done);
         var paper = Surface.Bare(paints);
         var over = done.Lying(card.Hand).Areas[finding.Area];
-        var lift = Act.Lift(Zone.Whole, Lifted(laid, paints));
-        var lifted = Laying.Lay(over, lift, paints);
-        var best = Way(CorrectionKind.LiftSpots, lifted, [lift]);
-        if (mayCover && best.Remains >= Corrections.Tolerated && paints.White(pencil: false) is { } white)
+        // Water takes paint away, not pencil.
+        ImmutableArray<Act> lift = laid.IsEmpty ? [] : [Act.Lift(Zone.Whole, Lifted(laid, paints))];
+        var best = lift.IsEmpty ? Leave(finding) : Way(CorrectionKind.LiftSpots, lift);
+        if (mayCover && best.Remains >= Corrections.Tolerated)
         {
-            ImmutableArray<Act> cover = [lift, Act.Lay(Paints.Plain(white), Zone.Whole)];
-            var covered = Way(CorrectionKind.Cover, Laying.Lay(over, cover, paints), cover);
-            best = covered.Remains < best.Remains ? covered : best;
+            var kind = lift.IsEmpty ? CorrectionKind.CoverOnly : CorrectionKind.Cover;
+            best = Whites(paints).Select(white => Way(kind, [.. lift, white])).Prepend(best).MinBy(way => way.Remains)!;
         }
         return OrLeave(finding, best);
 
         // The seen difference shrinks as the computed one does.
-        Correction Way(CorrectionKind kind, Surface after, ImmutableArray<Act> acts) =>
+        Correction Way(CorrectionKind kind, ImmutableArray<Act> acts) =>
             Leave(finding) with
             {
                 Kind = kind,
                 Acts = [.. acts.Select(act => act with { Zone = Zone.Details })],
-                Remains = finding.Difference * Math.Min(1, FromPaper(after) / Math.Max(FromPaper(over), 1e-6)),
+                Remains =
+                    finding.Difference
+                    * Math.Min(1, FromPaper(Laying.Lay(over, acts, paints)) / Math.Max(FromPaper(over), 1e-6)),
             };
 
         double FromPaper(Surface surface) => Ciede2000.Difference(surface.Middle.Colour(), paper.Middle.Colour());
+    }
+
+    /// <summary>What covers: opaque white, or white pencil pressed firmly.</summary>
+    private static IEnumerable<Act> Whites(Paints paints)
+    {
+        const int pencilLayers = 2;
+        if (paints.White(pencil: false) is { } paint)
+            yield return Act.Lay(Paints.Plain(paint), Zone.Whole);
+        if (paints.White(pencil: true) is { } pencil)
+            yield return Act.Draw(Paints.Plain(pencil), Zone.Whole, pencilLayers, Pressure.Heavy);
     }
 
     /// <summary>Bare spots: the one touch that comes nearest to what lies around them.</summary>

@@ -26,16 +26,18 @@ public static class MendingPasses
         return correction.Kind switch
         {
             CorrectionKind.Leave => [],
+            CorrectionKind.AsPlanned => [.. Mending.Planned(correction.Area, card.Done).Select(Again)],
             CorrectionKind.FillSpecks => [Local(Stroke.Redraw, correction.Acts[0].Mixes[0], BrushWater.DryBrush)],
             CorrectionKind.LiftSpots => [Lifting()],
-            CorrectionKind.Cover =>
+            CorrectionKind.Cover => [Lifting(), Covering(correction.Acts[1])],
+            CorrectionKind.CoverOnly => [Covering(correction.Acts[0])],
+            CorrectionKind.WhitePencil =>
             [
-                Lifting(),
-                Local(Stroke.Highlight, correction.Acts[1].Mixes[0], BrushWater.DryBrush) with
+                Whole(Stroke.Burnish, White(correction.Acts), correction.Acts[0], BrushWater.DryBrush) with
                 {
-                    Acts = [correction.Acts[1]],
+                    Acts = correction.Acts,
                     Told =
-                        "Opaque white as it comes, thinly, only where colour lies on the paper; it dries a little darker",
+                        "Light, even layers along the strokes that lie there; stop when it is pale enough, white does not come off again",
                 },
             ],
             CorrectionKind.Soften =>
@@ -69,6 +71,33 @@ public static class MendingPasses
         Pass ByHand(string how) => Finish(Stroke.Own) with { TakesSeconds = ByHandSeconds, Told = how };
 
         Pass Lifting() => Local(Stroke.Lift, PaintMix.CleanWater, BrushWater.Damp) with { Acts = [correction.Acts[0]] };
+
+        static PaintMix White(ImmutableArray<Act> acts) => acts.First(act => !act.Mixes.IsEmpty).Mixes[0];
+
+        Pass Again(Pass planned) =>
+            planned with
+            {
+                Areas = [correction.Area],
+                Patches = [.. planned.Patches.Where(patch => patch.Area == correction.Area)],
+                AroundWhite = [.. planned.AroundWhite.Where(area => area == correction.Area)],
+                PaintedMm2 = GoneOver(planned.Zone),
+                After = [],
+                Mends = mends,
+            };
+
+        Pass Covering(Act white) =>
+            white.Kind == ActKind.Draw
+                ? Local(Stroke.Burnish, white.Mixes[0], BrushWater.DryBrush) with
+                {
+                    Acts = [white],
+                    Told = "White pencil, firmly, only where colour lies on the paper",
+                }
+                : Local(Stroke.Highlight, white.Mixes[0], BrushWater.DryBrush) with
+                {
+                    Acts = [white],
+                    Told =
+                        "Opaque white as it comes, thinly, only where colour lies on the paper; it dries a little darker",
+                };
 
         // Each layer of paint dries before the next; pencil and foam go over it again in one go.
         IEnumerable<Pass> OfColour(Act act)

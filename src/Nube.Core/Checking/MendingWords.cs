@@ -14,9 +14,11 @@ public static class MendingWords
         kind switch
         {
             CorrectionKind.Leave => "Leave it",
+            CorrectionKind.AsPlanned => "Colour it as planned",
             CorrectionKind.Glaze => "Glaze over it",
             CorrectionKind.DeepenShadow => "Deepen only the shadow",
             CorrectionKind.MorePencil => "More pencil over it",
+            CorrectionKind.WhitePencil => "White pencil over it",
             CorrectionKind.Lift => "Lift some of it",
             CorrectionKind.LiftShadow => "Lift some of the shadow only",
             CorrectionKind.LiftLight => "Lift some of it where the light falls",
@@ -24,6 +26,7 @@ public static class MendingWords
             CorrectionKind.FillSpecks => "Fill the specks",
             CorrectionKind.LiftSpots => "Lift what should not be there",
             CorrectionKind.Cover => "Lift it, then cover it with white",
+            CorrectionKind.CoverOnly => "Cover it with white",
             CorrectionKind.Soften => "Soften it with water",
             CorrectionKind.Reline => "Draw the lines again",
             CorrectionKind.PickOff => "Pick the specks off",
@@ -86,6 +89,9 @@ public static class MendingWords
             Stroke.Own when pass.Mends!.Kind == FindingKind.LooseColour => "Brush off loose colour",
             Stroke.Own => $"Pick off dark specks, {names}",
             Stroke.Draw => $"More pencil, {names}",
+            Stroke.Burnish when pass.Zone == Zone.Details => $"Cover what went over the line, {names}",
+            Stroke.Burnish when pass.Zone == Zone.Shadow => $"White pencil over the shadow of {names}",
+            Stroke.Burnish => $"White pencil over {names}",
             _ when pass.Zone == Zone.Shadow => $"Deepen the shadow of {names}",
             _ => $"Glaze over {names}",
         };

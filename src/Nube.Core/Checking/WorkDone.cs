@@ -62,14 +62,5 @@ public sealed record WorkDone(ImmutableArray<Pass> Passes, Paints Paints)
     private IEnumerable<Pass> Meaning => Passes.Where(pass => pass.Mends is null);
 
     private static Func<Pass, Pass> Stronger(double strength) =>
-        pass => pass with { Acts = [.. OldPasses.ActsOf(pass).Select(act => Stronger(act, strength))] };
-
-    /// <summary>The same act by a stronger or weaker hand: more load, or more layers of pencil.</summary>
-    private static Act Stronger(Act act, double strength) =>
-        act.Kind == ActKind.Draw
-            ? act with
-            {
-                Times = Math.Max(1, (int)Math.Round(act.Times * strength)),
-            }
-            : act.Paler(strength);
+        pass => pass with { Acts = [.. OldPasses.ActsOf(pass).Select(act => act.Stronger(strength))] };
 }

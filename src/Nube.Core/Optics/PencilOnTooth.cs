@@ -86,7 +86,15 @@ public static class PencilOnTooth
     /// <param name="texture">The paper's tooth.</param>
     /// <param name="pressure">How hard.</param>
     /// <param name="ground">What is below.</param>
-    public static Spectrum Dry(PaintOptics pencil, int layers, PaperTexture texture, Pressure pressure, Spectrum ground)
+    /// <param name="leaves">What each touch leaves, against what such a pressure does.</param>
+    public static Spectrum Dry(
+        PaintOptics pencil,
+        int layers,
+        PaperTexture texture,
+        Pressure pressure,
+        Spectrum ground,
+        double leaves = 1
+    )
     {
         ArgumentOutOfRangeException.ThrowIfNegative(layers);
         ArgumentNullException.ThrowIfNull(pencil);
@@ -101,7 +109,7 @@ public static class PencilOnTooth
             var k = Vector256.Create(pencil.Absorption.Values[band..]);
             var below = Vector256.Create(ground.Values[band..]);
             var d = KubelkaMunk.Depth(k, s);
-            var one = KubelkaMunk.Passing(d, LoadOf(pressure));
+            var one = KubelkaMunk.Passing(d, leaves * LoadOf(pressure));
             var (e, mean) = (Vector256<double>.One, Vector256<double>.Zero);
             foreach (var share in shares)
             {
@@ -119,11 +127,12 @@ public static class PencilOnTooth
         int layers,
         PaperTexture texture,
         Pressure pressure,
-        Spectrum ground
+        Spectrum ground,
+        double leaves = 1
     )
     {
         var taken = Math.Min(layers, MostLayers(texture, pressure));
-        return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * LoadOf(pressure));
+        return KubelkaMunk.Over(ground, pencil, taken * Touch(texture, pressure) * leaves * LoadOf(pressure));
     }
 
     /// <summary>The layers one by one until the paper takes no more.</summary>

@@ -18,7 +18,8 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(pass);
         if (pass.Called is { } called)
             return called;
-        if (pass.Mends is not null)
+        // What was left out is coloured as it was to be.
+        if (pass.Mends is not null and not { Kind: FindingKind.Forgotten })
             return MendingWords.StepTitle(pass, Words.LowerFirst(Words.Names([.. pass.Areas.Select(nameOf)])));
         if (pass.Onto is { } onto)
             return $"{nameOf(pass.Piece!.Value)} onto {Words.LowerFirst(nameOf(onto))}";

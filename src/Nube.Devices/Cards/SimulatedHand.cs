@@ -121,7 +121,7 @@ public static class SimulatedHand
                                 Acts =
                                 [
                                     .. pass.Acts.Select(act =>
-                                        act.Paler(pass.Mends is null ? strength : mending[area])
+                                        act.Stronger(pass.Mends is null ? strength : mending[area])
                                     ),
                                 ],
                             }

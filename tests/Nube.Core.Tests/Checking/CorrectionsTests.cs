@@ -4,6 +4,7 @@ using Nube.Core.Checking;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Light;
+using Nube.Core.Methods;
 using Nube.Core.Planning;
 
 namespace Nube.Core.Tests.Checking;
@@ -13,9 +14,9 @@ public sealed class CorrectionsTests
     private const int Seed = 700; // a hand, faults and devices that no bound was set on
 
     /// <summary>A card on which every third area has too little, too much or nothing.</summary>
-    private sealed class WrongCard(int image, int seed, bool scanner)
+    private sealed class WrongCard(int image, int seed, bool scanner, Method method = Method.FlatWash)
     {
-        public PlannedCard Card { get; } = new(TrialCards.Image(image), seed);
+        public PlannedCard Card { get; } = new(TrialCards.Image(image), seed, method);
 
         private double StrengthOf(int area) =>
             (area % 6) switch
@@ -109,13 +110,68 @@ public sealed class CorrectionsTests
         var bare = corrections.Values.Where(one => one.Area % 6 == 5 && one.Kind != CorrectionKind.Leave).ToList();
         Assert.NotEmpty(bare);
         Assert.All(bare, one =>
-            Assert.True(one.Kind is CorrectionKind.Glaze or CorrectionKind.DeepenShadow, $"{one.Area}: {one.Kind}")
+            Assert.True(one.Kind is CorrectionKind.AsPlanned or CorrectionKind.Glaze, $"{one.Area}: {one.Kind}")
         );
         var strong = corrections.Values.Where(one => one.Area % 6 == 3 && one.Kind != CorrectionKind.Leave).ToList();
         Assert.NotEmpty(strong);
         Assert.All(strong, one =>
             Assert.True(one.Kind is CorrectionKind.Lift or CorrectionKind.LiftAndGlaze, $"{one.Area}: {one.Kind}")
         );
+    }
+
+    [Fact]
+    public void Pencil_that_is_too_strong_is_made_paler_with_white_pencil_and_comes_nearer()
+    {
+        var wrong = new WrongCard(0, Seed + 41, scanner: true, Method.DryPencil);
+        var seen = wrong.Check();
+        var card = wrong.ToMend(seen);
+        var whitened = seen
+            .Findings.Where(one => one.Kind == FindingKind.TooStrong && one.Area > 0)
+            .Select(one => (Finding: one, Correction: Mending.Of(one, card).Single()))
+            .Where(one => one.Correction.Kind == CorrectionKind.WhitePencil)
+            .ToDictionary(one => one.Finding.Area);
+        Assert.NotEmpty(whitened);
+
+        var before = wrong.Painted(_ => []);
+        var after = wrong.Painted(area => whitened.TryGetValue(area, out var one) ? one.Correction.Acts : []);
+
+        var insides = AreaInside.Of(wrong.Card.Masks, wrong.Card.Image.Lines).ToDictionary(one => one.Area.Id);
+        var expected = wrong.Card.Expected.ToDictionary(area => area.Area);
+        Assert.All(whitened, one =>
+        {
+            var asked = TrialCards.Asked(expected[one.Key], insides[one.Key]);
+            Assert.True(
+                Ciede2000.Difference(TrialCards.Truth(after, insides[one.Key]), asked)
+                    < Ciede2000.Difference(TrialCards.Truth(before, insides[one.Key]), asked)
+            );
+            var pass = Assert.Single(MendingPasses.Of(one.Value.Correction, one.Value.Finding.Key, card));
+            Assert.Equal(Wetness.BoneDry, pass.Sheet.Needs);
+            Assert.StartsWith("White pencil over", StepWords.Title(pass, _ => "the pot"), StringComparison.Ordinal);
+        });
+    }
+
+    [Fact]
+    public void Pencil_that_was_left_out_is_drawn_as_planned_and_pale_pencil_gets_more_layers()
+    {
+        var wrong = new WrongCard(0, Seed + 41, scanner: true, Method.DryPencil);
+        var seen = wrong.Check();
+        var card = wrong.ToMend(seen);
+        Correction Of(Finding one) => Mending.Of(one, card).Single();
+
+        var bare = seen.Findings.Where(one => one.Kind == FindingKind.Forgotten).ToList();
+        var pale = seen.Findings.Where(one => one.Kind == FindingKind.TooPale && one.Area > 0).ToList();
+
+        Assert.NotEmpty(bare);
+        Assert.All(bare, one =>
+        {
+            Assert.Equal(CorrectionKind.AsPlanned, Of(one).Kind);
+            Assert.InRange(Of(one).Closes!.Value, 0.85, 1);
+            var passes = MendingPasses.Of(Of(one), one.Key, card);
+            Assert.Equal(Of(one).Acts, passes.SelectMany(pass => pass.Acts));
+            Assert.All(passes, pass => Assert.StartsWith("Pencil", StepWords.Title(pass, _ => "the pot")));
+        });
+        Assert.NotEmpty(pale);
+        Assert.All(pale, one => Assert.Equal(CorrectionKind.MorePencil, Of(one).Kind));
     }
 
     [Fact]

@@ -108,6 +108,31 @@ public sealed class MendingTests
     }
 
     [Fact]
+    public void Pencil_beyond_its_line_on_bare_paper_is_covered_with_white()
+    {
+        var covered = 0;
+        for (var seed = 316; seed < 320; seed++)
+        {
+            var planned = new PlannedCard(TrialCards.Image(seed % 3), seed, Method.DryPencil);
+            var seen = new FaultyCards(planned)
+                .With(seed, scanner: true, measured: true, FindingKind.OverTheLine)
+                .Seen!;
+            var card = new CardToMend(seen.Colours.Areas, seen.Colours.Hand, planned.Sizes, planned.Done);
+            foreach (var found in seen.Findings.Where(one => one is { Kind: FindingKind.OverTheLine, Other: null }))
+            {
+                var correction = Assert.Single(Mending.Of(found, card));
+                Assert.Equal(CorrectionKind.CoverOnly, correction.Kind);
+                Assert.InRange(correction.Closes!.Value, Corrections.LeastClosed, 1);
+                var pass = Assert.Single(MendingPasses.Of(correction, found.Key, card));
+                Assert.True(pass.Stroke is Stroke.Highlight or Stroke.Burnish);
+                Assert.StartsWith("Cover what went over", StepWords.Title(pass, _ => "it"), StringComparison.Ordinal);
+                covered++;
+            }
+        }
+        Assert.InRange(covered, 1, 20);
+    }
+
+    [Fact]
     public void Bare_specks_are_filled_with_a_touch_that_looks_as_what_lies_around_them()
     {
         var planned = new PlannedCard(TrialCards.Image(0), 300);

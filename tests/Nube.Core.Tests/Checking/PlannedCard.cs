@@ -145,10 +145,7 @@ internal sealed class PlannedCard
                 (one, place) => Nearer(TruePaint.Behind(one, seed * 100 + place), one.Optics(), measured ? LeftOpen : 1)
             ),
         ];
-        var layers = Image.Map.Areas.ToDictionary(
-            area => area.Id,
-            _ => new List<(TruePaint? Paint, double Load, Spread Spread)>()
-        );
+        var layers = Image.Map.Areas.ToDictionary(area => area.Id, _ => new List<Layer>());
         foreach (var pass in Plan.Steps.Select(Plan.PassOf))
         {
             // One brew for all areas of a pass, as makers mix.
@@ -159,18 +156,17 @@ internal sealed class PlannedCard
                 ]);
             foreach (var area in pass.Areas)
             {
-                foreach (var act in pass.Acts.Where(act => act.Kind == ActKind.Lay && paint is not null))
+                foreach (
+                    var act in pass.Acts.Where(act => act.Kind is ActKind.Lay or ActKind.Draw && paint is not null)
+                )
                     layers[area]
                         .Add(
-                            (
+                            Laid(
+                                act,
                                 paint!,
-                                Paints.LoadOf(pass.Mix)
-                                    * act.Times
-                                    * act.Share
-                                    * Error(StrengthError)
+                                Error(StrengthError)
                                     * (strength?.Invoke(area) ?? 1)
-                                    * (act.Zone == Zone.Shadow ? shadow?.Invoke(area) ?? 1 : 1),
-                                Spread.Over(act.Zone)
+                                    * (act.Zone == Zone.Shadow ? shadow?.Invoke(area) ?? 1 : 1)
                             )
                         );
             }
@@ -182,16 +178,16 @@ internal sealed class PlannedCard
         )
         {
             if (act.Kind == ActKind.Lift)
-                layers[area].Add((null, act.Share, Spread.Over(act.Zone)));
+                layers[area].Add(new Layer(null, act.Share, 1, Spread.Over(act.Zone)));
             else
                 layers[area]
                     .Add(
-                        (
+                        Laid(
+                            act,
                             TruePaint.Mix([
                                 .. act.Mixes[0].Parts.Select(part => (behind[part.Colourant], (double)part.Parts)),
                             ]),
-                            Paints.LoadOf(act.Mixes[0]) * act.Times * act.Share * Error(StrengthError),
-                            Spread.Over(act.Zone)
+                            Error(StrengthError)
                         )
                     );
         }
@@ -217,22 +213,43 @@ internal sealed class PlannedCard
             faults: faults
         );
 
-        // Lifting brings what lies there some of the way to what is below; nothing that is laid does that.
-        static Spectrum Over(
-            Spectrum under,
-            (TruePaint? Paint, double Load, Spread Spread) layer,
-            Spectrum ground,
-            double ratio,
-            CellPart part
-        ) =>
-            layer.Paint is { } paint
-                ? paint.Even(under, layer.Load * ratio * Of(layer.Spread, part))
-                : Spectrum.From(band =>
-                    under[band] + layer.Load * Of(layer.Spread, part) * (ground[band] - under[band])
+        // Paint lies evenly. Pencil lies on the grain of the paper only; a stronger hand covers more of it.
+        Layer Laid(Act act, TruePaint paint, double times)
+        {
+            if (act.Kind == ActKind.Lay)
+                return new Layer(
+                    paint,
+                    Paints.LoadOf(act.Mixes[0]) * act.Times * act.Share * times,
+                    1,
+                    Spread.Over(act.Zone)
                 );
+            var (touched, layers) = (PencilOnTooth.Touch(Paints.Paper.Texture, act.Pressure), act.Times * times);
+            var covers = 1 - Math.Pow(1 - touched, layers);
+            var load = PencilOnTooth.LoadOf(act.Pressure) * layers * touched / covers;
+            return new Layer(paint, load, covers, Spread.Over(act.Zone));
+        }
+
+        // Lifting brings what lies there some of the way to what is below; nothing that is laid does that.
+        static Spectrum Over(Spectrum under, Layer layer, Spectrum ground, double ratio, CellPart part)
+        {
+            var there = Of(layer.Spread, part);
+            return layer.Paint is { } paint
+                ? Some(under, paint.Even(under, layer.Load * ratio * there), layer.Covers)
+                : Some(under, ground, layer.Load * there);
+        }
+
+        static Spectrum Some(Spectrum of, Spectrum other, double share) =>
+            Spectrum.From(band => of[band] + share * (other[band] - of[band]));
 
         double Error(double deviation) => Math.Exp(MathNet.Numerics.Distributions.Normal.Sample(random, 0, deviation));
     }
+
+    /// <summary>What lies on an area, one thing over the other: paint or pencil, or something taken away.</summary>
+    /// <param name="Paint">What it is; null where something was lifted.</param>
+    /// <param name="Load">How much of it lies where it lies; how much was lifted, 0 to 1.</param>
+    /// <param name="Covers">How much of the paper it covers, 0 to 1.</param>
+    /// <param name="Spread">How much of it each part has.</param>
+    private sealed record Layer(TruePaint? Paint, double Load, double Covers, Spread Spread);
 
     /// <summary>A paint that differs from what is known of it by a part of what it did.</summary>
     private static TruePaint Nearer(TruePaint paint, PaintOptics known, double share) =>
