@@ -12,7 +12,8 @@ namespace Nube.Devices.Cards;
 /// <summary>Stands in for a maker's hand: a card on which everything was done, by somebody who is no machine.</summary>
 /// <remarks>
 /// Each area gets somewhat more or less than it should, one of them far too little and one far too much; colour is uneven;
-/// and in one area a few spots were missed. What mends is done with care.
+/// light and shadow are pulled into each other, as far as there is room; and in one area a few spots were missed. What mends
+/// is done with care.
 /// </remarks>
 public static class SimulatedHand
 {
@@ -24,6 +25,8 @@ public static class SimulatedHand
     private const double MarginMm = 6; // bare paper around the picture
     private const double SpotMm = 0.55, // radius
         SlowMm = 7; // length of the waves in which colour is uneven
+    private const double MostPulledMm = 1, // standard deviation; guessed
+        PulledOfSide = 0.1; // of the side of a square as large as the area
     private const int Spots = 4,
         Steps = 9; // loads that are told apart in an area, from -2 to 2 deviations of unevenness
     private static readonly Spectrum Ink = Spectrum.Flat(0.05);
@@ -89,6 +92,7 @@ public static class SimulatedHand
             .ToHashSet();
         var missed = Missed(coloured, masks, random).FindAll(spot => !filled.Contains(labels.At(spot)));
         var byId = masks.ToDictionary(mask => mask.Id);
+        var (pulling, pulledMm) = (new Random(seed + 2), byId.ToDictionary(one => one.Key, one => PulledMm(one.Value)));
         var (slowX, slowY) = (random.NextDouble() * 7, random.NextDouble() * 7);
         var what = new ushort[across * down];
         var ink = new byte[across * down];
@@ -104,11 +108,20 @@ public static class SimulatedHand
             // Beyond its rim a brush lays what the middle has.
             var part =
                 byId.TryGetValue(area, out var mask) && mask.At(point) is not CellPart.Outside and var own
-                    ? own
+                    ? Pulled(mask, point) ?? own
                     : CellPart.Middle;
             what[at] = (ushort)(first[(area, part)] + Math.Clamp(Steps / 2 + (int)Math.Round(slow), 0, Steps - 1));
         }
         return new PaintedCard(widthMm, heightMm, MarginMm, PixelsPerMm, [.. materials], what, ink, Ink);
+
+        // Each point has the part of one about so far away: where parts meet, they get into each other.
+        CellPart? Pulled(AreaMask mask, PointMm point)
+        {
+            double Moved(double mm) => Normal.Sample(pulling, mm, pulledMm[mask.Id]);
+            return mask.At(new PointMm(Moved(point.X), Moved(point.Y))) is not CellPart.Outside and var there
+                ? there
+                : null;
+        }
 
         // What mends is laid with care, and not by the slip that it mends.
         Surface After(int area, double strength) =>
@@ -129,6 +142,12 @@ public static class SimulatedHand
                 )
                 .Areas[area];
     }
+
+    private static double PulledMm(AreaMask mask) =>
+        Math.Min(
+            MostPulledMm,
+            PulledOfSide * AreaMask.CellMm * Math.Sqrt(mask.Parts.Count(part => part != CellPart.Outside))
+        );
 
     private static Spectrum Of(Surface surface, CellPart part) =>
         part switch
