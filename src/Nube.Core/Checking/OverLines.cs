@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using MathNet.Numerics.Statistics;
 using Nube.Core.Colour;
 using Nube.Core.Swatches;
 
@@ -20,8 +19,7 @@ internal static class OverLines
     /// <param name="Into">Where it lies.</param>
     /// <param name="Patch">The cells.</param>
     /// <param name="Difference">How far both are from what was to be there, CIEDE2000.</param>
-    /// <param name="Fades">How it goes with the distance from the area that it came from: the correlation of both, -1 for colour
-    /// that thins out evenly, 0 for colour that lies there as it was brushed.</param>
+    /// <param name="Thinned">How much of it has thinned out, 0 to 1: next to nothing of what was brushed, much of what ran.</param>
     /// <param name="AwayMm">How far it is from that neighbour, mm in the mean.</param>
     /// <param name="Misses">How far it is from what that neighbour's colour can look like there, CIELAB.</param>
     internal sealed record Stray(
@@ -29,7 +27,7 @@ internal static class OverLines
         int Into,
         CardPatch Patch,
         double Difference,
-        double Fades,
+        double Thinned,
         double AwayMm,
         double Misses
     );
@@ -45,11 +43,11 @@ internal static class OverLines
     private const double MostMissed = 0.6; // of how far both are apart: what fits worse is neither
     private const double RanMm = 2.5; // places on both sides of a line that are so near are one
 
-    private const double Faded = -0.6; // correlation
+    private const double Ran = 0.35; // thinner at one end: brushed colour is up to 0.3, colour that ran 0.4 and more
     private const double LeastRunMm2 = 2; // in smaller ones nobody sees how colour fades
 
-    private static readonly double[] OtherStrengths = [0.35, 0.5, 0.7, 1, 1.3, 1.6];
-    private const int AsStrong = 3; // place of 1 among them
+    private static readonly double[] OtherStrengths = [0.15, 0.2, 0.27, 0.35, 0.42, 0.5, 0.6, 0.7, 0.84, 1, 1.3, 1.6];
+    private const int AsStrong = 9; // place of 1 among them
 
     /// <summary>Colour beyond its line.</summary>
     public static Found Of(CardSeen seen, ImmutableArray<(int One, int Other)> touching)
@@ -90,7 +88,7 @@ internal static class OverLines
                             into.Key,
                             patch,
                             told.Apart,
-                            Fades(patch, distance, told),
+                            Thinned(patch, told),
                             patch.Cells.Average(cell => distance[cell]),
                             misses
                         )
@@ -116,13 +114,11 @@ internal static class OverLines
         return best;
     }
 
-    private static double Fades(CardPatch patch, Dictionary<int, float> distance, ToldApart told)
+    /// <summary>How much thinner a patch is where it is thin than where it is thick: its lower and its upper fifth, 0 to 1.</summary>
+    private static double Thinned(CardPatch patch, ToldApart told)
     {
-        var fades = Correlation.Pearson(
-            patch.Cells.Select(cell => (double)distance[cell]),
-            patch.Cells.Select(told.StrengthOf)
-        );
-        return double.IsNaN(fades) ? 0 : fades;
+        var strengths = patch.Cells.Select(told.StrengthOf).Order().ToList();
+        return 1 - strengths[strengths.Count / 5] / strengths[4 * strengths.Count / 5];
     }
 
     private static IEnumerable<Finding> Findings(List<Stray> patches, CardMap map)
@@ -130,7 +126,7 @@ internal static class OverLines
         foreach (var pair in patches.GroupBy(one => (Math.Min(one.From, one.Into), Math.Max(one.From, one.Into))))
         {
             var ran = pair.Any(one =>
-                one.Into != CardMap.Paper && one.Fades < Faded && one.Patch.SizeMm2 >= LeastRunMm2
+                one.Into != CardMap.Paper && one.Thinned >= Ran && one.Patch.SizeMm2 >= LeastRunMm2
                 || pair.Any(other => other.From == one.Into && Near(one.Patch, other.Patch, map))
             );
             if (ran)
