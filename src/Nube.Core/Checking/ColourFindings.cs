@@ -29,6 +29,7 @@ internal static class ColourFindings
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
         var ofHand = IsHandOff(colours);
+        var shouts = Shouting.Of(areas, card.Touching);
         var even = card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet();
         var findings = ImmutableArray.CreateBuilder<Finding>();
         foreach (var area in areas)
@@ -43,7 +44,7 @@ internal static class ColourFindings
             else if (KindOf(area, byDevice) is { } kind)
             {
                 if (!(ofHand && IsOfHand(area, colours.Hand, kind)))
-                    findings.Add(Finding(kind, area));
+                    findings.Add(Finding(kind, area) with { Shouts = area.Area == shouts });
             }
             else if (even.Contains(area.Area) && ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
                 findings.Add(ofZone);

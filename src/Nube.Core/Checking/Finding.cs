@@ -117,6 +117,9 @@ public sealed record Finding(
     int Spots = 1
 )
 {
+    /// <summary>The eye goes to its area first, and was to go to another one.</summary>
+    public bool Shouts { get; init; }
+
     /// <summary>What it is about.</summary>
     [JsonIgnore]
     public FindingKey Key => new(Kind, Area, Other);

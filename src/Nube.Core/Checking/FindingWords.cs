@@ -59,8 +59,8 @@ public static class FindingWords
                 $"About {share} % of each load seems to lie on all of it. A device that sees all colours paler or stronger "
                     + "would look the same: compare it by eye.",
             FindingKind.TooPale or FindingKind.TooStrong =>
-                $"About {share} % of its load lies there: {apart} CIEDE2000 from what was to be expected.",
-            FindingKind.HueOff => $"No load of its paints looks like this: it is {apart} CIEDE2000 off.",
+                $"About {share} % of its load lies there: {apart} CIEDE2000 from what was to be expected.{Shout(one)}",
+            FindingKind.HueOff => $"No load of its paints looks like this: it is {apart} CIEDE2000 off.{Shout(one)}",
             FindingKind.AlikeInValue =>
                 $"They were to be told apart by lightness, and {apart} of L* of that is missing. Squint, and they are one.",
             FindingKind.ZonesAlike =>
@@ -88,6 +88,9 @@ public static class FindingWords
             _ => throw new ArgumentOutOfRangeException(nameof(one), one.Kind, "unknown kind of finding"),
         };
     }
+
+    private static string Shout(Finding one) =>
+        one.Shouts ? " It shouts: no other area stands out so much from those around it, and this one was not to." : "";
 
     private static string Places(Finding one) => one.Spots == 1 ? "One spot" : $"{one.Spots} spots";
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Nube.Core.Checking;
+using Nube.Core.Colour;
 
 namespace Nube.Core.Tests.Checking;
 
@@ -48,7 +49,6 @@ public sealed class FindingsTests
         Assert.InRange(findings.Count(finding => finding.Right) / (double)findings.Count, 0.85, 1);
     }
 
-    // Of colours that ran together half are found so far: they count above, and have no bound of their own.
     [Theory]
     [InlineData(FindingKind.TooPale, 0.66)]
     [InlineData(FindingKind.TooStrong, 0.66)]
@@ -65,6 +65,7 @@ public sealed class FindingsTests
     [InlineData(FindingKind.HardEdge, 0.66)]
     [InlineData(FindingKind.ShadowStrong, 0.66)]
     [InlineData(FindingKind.OverTheLine, 0.5)] // asked: 0.75
+    [InlineData(FindingKind.RunTogether, 0.66)]
     public void Of_each_kind_so_many_are_found(FindingKind kind, double least)
     {
         var faults = found.Value.SelectMany(card => card.Faults).Where(fault => fault.Kind == kind).ToList();
@@ -124,6 +125,47 @@ public sealed class FindingsTests
         Assert.Contains(seen.Findings, one => one.Kind == FindingKind.TooStrong && one.Area == 0);
         Assert.InRange(seen.Colours.Hand, 1.35, 2.4);
         Assert.InRange(seen.Findings.Count(one => one.Kind == FindingKind.TooStrong), 1, 3);
+    }
+
+    [Fact]
+    public void Of_strong_areas_only_one_that_stands_out_most_and_was_not_to_shouts()
+    {
+        var card = new PlannedCard(TrialCards.Image(0), 640);
+        var insides = AreaInside.Of(card.Masks, card.Image.Lines).ToDictionary(one => one.Area.Id);
+        var asked = card.Expected.ToDictionary(one => one.Area, one => TrialCards.Asked(one, insides[one.Area]));
+        var touching = card.Image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
+        var shouted = 0;
+        foreach (var strong in asked.Keys.Order())
+        {
+            var painted = card.Painted(640, measured: true, area => area == strong ? 3.5 : 1, strays: 0.12);
+            var truth = asked.Keys.ToDictionary(area => area, area => TrialCards.Truth(painted, insides[area]));
+            var loud = asked.Keys.ToDictionary(area => area, area => StandsOut(area, truth) - StandsOut(area, asked));
+
+            var findings = TrialCards.Checked(card, painted, scanner: true, seed: 640).Findings;
+
+            var shouting = findings.Where(one => one.Shouts).ToList();
+            Assert.InRange(shouting.Count, 0, 1);
+            Assert.All(shouting, one =>
+            {
+                Assert.InRange(loud[one.Area], 4, 100);
+                Assert.Contains("It shouts", FindingWords.Reason(one, 3.5), StringComparison.Ordinal);
+                shouted++;
+            });
+            // One that became much louder than all others were and are, and was not the loudest, is found to be.
+            var loudest = asked.Keys.MaxBy(area => StandsOut(area, truth));
+            if (loudest == strong && loud[strong] > 14 && asked.Keys.MaxBy(area => StandsOut(area, asked)) != strong)
+                Assert.Equal(strong, Assert.Single(shouting).Area);
+        }
+        Assert.InRange(shouted, 1, asked.Count);
+
+        double StandsOut(int area, Dictionary<int, Lab> colours) =>
+            touching
+                .Where(pair => pair.One == area || pair.Other == area)
+                .Select(pair => pair.One == area ? pair.Other : pair.One)
+                .Where(colours.ContainsKey)
+                .Select(other => Ciede2000.Difference(colours[area], colours[other]))
+                .DefaultIfEmpty(0)
+                .Average();
     }
 
     [Fact]
