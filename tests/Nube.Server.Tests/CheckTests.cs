@@ -190,7 +190,7 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
     {
         var (maker, run) = await server.Painted();
 
-        await maker.BringInCards(run, await BareCard(maker, run));
+        await maker.BringInCards(run, await ColouredCards.BareCard(maker, run));
 
         var card = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray()[0]!;
         Assert.Equal(
@@ -310,65 +310,6 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         Assert.Empty((await washed.Maker.Ok(washed.Maker.Get($"{card}/questions"))).AsArray());
     }
 
-    [Fact]
-    public async Task What_is_no_card_of_the_run_is_refused_in_words_and_what_was_kept_stays()
-    {
-        var (maker, run) = await server.Painted();
-        await maker.StandIn(run, "scan");
-        var other = await server.NewMaker();
-        var otherRun = await other.Begin();
-        await other.BringIn(otherRun, Pictures.ThreeRooms);
-
-        var job = await maker.BringInCards(run, await BareCard(other, otherRun));
-
-        Assert.Equal("failed", job["state"]!.GetValue<string>());
-        Assert.StartsWith("No card of this run", job["message"]!.GetValue<string>(), StringComparison.Ordinal);
-        Assert.Single((await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray());
-        Assert.Contains(
-            "drawing",
-            await maker.Trouble(
-                HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/checks", Visitor.FormWith(Pictures.PearBranch, "card.svg", ("card", "1")))
-            ),
-            StringComparison.Ordinal
-        );
-        await maker.Trouble(
-            HttpStatusCode.UnprocessableEntity,
-            maker.Post($"{run}/checks", Visitor.FormWith([1, 2, 3], "card.png", ("card", "1")))
-        );
-    }
-
-    [Fact]
-    public async Task Cards_that_are_not_there_or_not_coloured_are_answered_in_words()
-    {
-        var (maker, run) = await server.Planned();
-
-        Assert.Contains(
-            "coloured yet",
-            await maker.Trouble(
-                HttpStatusCode.Conflict,
-                maker.Post($"{run}/checks/stand-in", new { card = 1, source = "scan" })
-            ),
-            StringComparison.Ordinal
-        );
-        Assert.Contains(
-            "cards 1 to 2",
-            await maker.Trouble(
-                HttpStatusCode.UnprocessableEntity,
-                maker.Post($"{run}/checks/stand-in", new { card = 9, source = "scan" })
-            ),
-            StringComparison.Ordinal
-        );
-        var unplanned = await maker.Begin();
-        Assert.Contains(
-            "Plan the run first",
-            await maker.Trouble(HttpStatusCode.Conflict, maker.Get($"{unplanned}/checks")),
-            StringComparison.Ordinal
-        );
-        var other = await server.NewMaker();
-        await other.Trouble(HttpStatusCode.NotFound, other.Get($"{run}/checks"));
-    }
-
     /// <summary>A card as it lies, and again beside itself, upside down.</summary>
     private static byte[] TwiceOnOneGlass(byte[] picture)
     {
@@ -383,22 +324,6 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
             canvas.DrawBitmap(card, gap, gap, SKSamplingOptions.Default);
         }
         using var coded = glass.Encode(SKEncodedImageFormat.Png, 100);
-        return coded.ToArray();
-    }
-
-    /// <summary>A card with its lines and nothing else, on white paper.</summary>
-    private static async Task<byte[]> BareCard(Visitor maker, string run)
-    {
-        var image = (await maker.Piece(run))["image"]!;
-        using var lines = SKBitmap.Decode(await maker.File(image["lineUrl"]!.GetValue<string>(), "image/png"));
-        var margin = (int)(8 * lines.Width / image["widthMm"]!.GetValue<double>()); // 8 mm
-        using var card = new SKBitmap(lines.Width + 2 * margin, lines.Height + 2 * margin);
-        using (var canvas = new SKCanvas(card))
-        {
-            canvas.Clear(SKColors.White);
-            canvas.DrawBitmap(lines, margin, margin, SKSamplingOptions.Default);
-        }
-        using var coded = card.Encode(SKEncodedImageFormat.Png, 100);
         return coded.ToArray();
     }
 }

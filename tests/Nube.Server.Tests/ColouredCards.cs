@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using SkiaSharp;
 
 namespace Nube.Server.Tests;
 
@@ -76,4 +77,20 @@ internal static class ColouredCards
     /// <summary>The one card of the latest picture.</summary>
     public static async Task<JsonNode> LatestCard(this Visitor maker, string run) =>
         (await maker.Ok(maker.Get($"{run}/checks")))["checks"]!.AsArray()[0]!["cards"]!.AsArray().Single()!;
+
+    /// <summary>A card with its lines and nothing else, on white paper.</summary>
+    public static async Task<byte[]> BareCard(Visitor maker, string run)
+    {
+        var image = (await maker.Piece(run))["image"]!;
+        using var lines = SKBitmap.Decode(await maker.File(image["lineUrl"]!.GetValue<string>(), "image/png"));
+        var margin = (int)(8 * lines.Width / image["widthMm"]!.GetValue<double>()); // 8 mm
+        using var card = new SKBitmap(lines.Width + 2 * margin, lines.Height + 2 * margin);
+        using (var canvas = new SKCanvas(card))
+        {
+            canvas.Clear(SKColors.White);
+            canvas.DrawBitmap(lines, margin, margin, SKSamplingOptions.Default);
+        }
+        using var coded = card.Encode(SKEncodedImageFormat.Png, 100);
+        return coded.ToArray();
+    }
 }
