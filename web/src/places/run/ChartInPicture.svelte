@@ -1,7 +1,6 @@
 <script lang="ts">
   import CornerHandles from '../../parts/CornerHandles.svelte';
-  import type { Corners } from '../../state/chartCorners';
-  import { fromPixels } from '../../state/chartCorners';
+  import { fromPixels, type Corners } from '../../state/chartCorners';
 
   // The picture that is to be brought in, and on it the outer corners of the maker's chart.
   let {
