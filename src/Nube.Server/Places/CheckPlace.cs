@@ -78,7 +78,7 @@ public static class CheckPlace
                         .Range(1, plan.Cards)
                         .Select(card => bench.Done.Count(number => plan.Steps[number - 1].Card == card)),
                 ],
-                ChartView.Of(await SheetCharts.Of(maker, db, cancel)),
+                ChartView.Of(await SheetCharts.Of(maker.MakerId, db, cancel)),
                 [.. checks.Select(check => CheckViews.View(run, check, checks))]
             )
         );

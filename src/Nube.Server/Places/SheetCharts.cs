@@ -47,8 +47,8 @@ internal static class SheetCharts
     }
 
     /// <summary>The maker's chart.</summary>
-    public static async Task<ColourChart?> Of(MakerAtWork maker, NubeDb db, CancellationToken cancel) =>
-        (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker.MakerId, cancel)).Chart;
+    public static async Task<ColourChart?> Of(Guid maker, NubeDb db, CancellationToken cancel) =>
+        (await db.Users.AsNoTracking().SingleAsync(user => user.Id == maker, cancel)).Chart;
 
     /// <summary>The maker's chart, where it lies beside what was taken.</summary>
     /// <param name="corners">Its four outer corners as JSON, as shares of the picture's width both across and down.</param>
@@ -68,7 +68,7 @@ internal static class SheetCharts
         }
         if (shares.IsDefault || shares.Length != 4)
             throw TroubleException.Unusable("Where your chart lies is told by its four outer corners.");
-        return new ChartBeside(await Of(maker, db, cancel) ?? throw NoChart(), shares);
+        return new ChartBeside(await Of(maker.MakerId, db, cancel) ?? throw NoChart(), shares);
     }
 
     private static TroubleException NoChart() => TroubleException.Conflict("Bring in your chart's values first.");
@@ -111,7 +111,7 @@ internal static class SheetCharts
         CancellationToken cancel
     )
     {
-        var chart = await Of(maker, db, cancel) ?? throw NoChart();
+        var chart = await Of(maker.MakerId, db, cancel) ?? throw NoChart();
         var sheet = await Sheets.Find(id, db, cancel);
         var at = sheet.Pictures.FirstOrDefault(picture => picture.Hash == hash)
             ?? throw TroubleException.Gone("This picture was taken away.");

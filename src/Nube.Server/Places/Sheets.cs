@@ -305,7 +305,7 @@ public static class Sheets
             sheet.Metered.Length,
             fitted.Any(row => row.Fitted is not null) ? fitted.First(row => row.Fitted is not null).Source : null,
             sheet.UsedAt is not null,
-            ChartView.Of((await db.Users.AsNoTracking().SingleAsync(user => user.Id == sheet.MakerId, cancel)).Chart)
+            ChartView.Of(await SheetCharts.Of(sheet.MakerId, db, cancel))
         );
 
         BoxView Box(Patch patch, FittedRow row)
