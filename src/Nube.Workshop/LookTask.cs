@@ -22,7 +22,7 @@ namespace Nube.Workshop;
 /// <param name="Dams">Which of its lines hold water back.</param>
 /// <param name="Paper">The paper.</param>
 /// <param name="Colourants">The run's colourants, in the order in which recipes count them.</param>
-/// <param name="Dilution">How the hand dilutes.</param>
+/// <param name="Hand">The hand that colours it.</param>
 /// <param name="Air">The air.</param>
 /// <param name="DryingFactor">The maker's own factor on drying times.</param>
 /// <param name="Passes">What is done, in its order.</param>
@@ -37,7 +37,7 @@ public sealed record PlayCard(
     Dams Dams,
     Paper Paper,
     ImmutableArray<Colourant> Colourants,
-    Dilution Dilution,
+    LayingHand Hand,
     Air Air,
     double DryingFactor,
     ImmutableArray<PassInTime> Passes,
@@ -85,7 +85,7 @@ public sealed record PlayCard(
             Paper.Reflectance()
         )
         {
-            Dilution = Dilution,
+            Hand = Hand,
             Printed = Printed,
         };
         var byId = areas.Areas.ToDictionary(area => area.Id);

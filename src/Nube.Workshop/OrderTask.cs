@@ -51,7 +51,7 @@ public sealed record ImproveOrder(Plan Plan, ImmutableArray<TouchingPair> Touchi
 /// <param name="Before">The plan that stood there: what was pinned or left out stays so as long as the passes are the
 /// same; null for none.</param>
 /// <param name="Search">How long to look for a better order; null for not at all.</param>
-/// <param name="Dilution">How the hand dilutes; null for one that does as it is told.</param>
+/// <param name="Hand">The hand that colours them; null for an ordinary one.</param>
 /// <param name="Card">The pieces of each card; null where nobody said what they are.</param>
 public sealed record PlanCards(
     Painting Painting,
@@ -61,7 +61,7 @@ public sealed record PlanCards(
     Pace Pace,
     Plan? Before,
     SearchEffort? Search = null,
-    Dilution? Dilution = null,
+    LayingHand? Hand = null,
     CardToPlan? Card = null
 ) : WorkshopTask<Plan>
 {
@@ -84,7 +84,7 @@ public sealed record PlanCards(
             paper.Reflectance()
         )
         {
-            Dilution = Dilution ?? Core.Optics.Dilution.AsTold,
+            Hand = Hand ?? LayingHand.Ordinary,
             Printed = Printed,
         };
         var touching = Touching.Select(pair => (pair.One, pair.Other)).ToList();

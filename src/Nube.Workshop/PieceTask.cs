@@ -10,7 +10,7 @@ namespace Nube.Workshop;
 /// <summary>How a piece of a card looks, dry, before there is a plan. It needs no file.</summary>
 /// <param name="Piece">The piece.</param>
 /// <param name="Colourants">The run's colourants, in the order in which recipes count them.</param>
-/// <param name="Dilution">How the hand dilutes.</param>
+/// <param name="Hand">The hand that colours it.</param>
 /// <param name="SlowLine">The ink of its lines dries slowly.</param>
 /// <param name="Print">Which print from one inking, from 1.</param>
 /// <param name="Seed">Another one, another piece.</param>
@@ -18,7 +18,7 @@ namespace Nube.Workshop;
 public sealed record PlayPiece(
     PieceToPlan Piece,
     ImmutableArray<Colourant> Colourants,
-    Dilution Dilution,
+    LayingHand Hand,
     bool SlowLine,
     int Print,
     int Seed,
@@ -40,7 +40,7 @@ public sealed record PlayPiece(
             Piece.Paper.Reflectance()
         )
         {
-            Dilution = Dilution,
+            Hand = Hand,
         };
         var play = PieceAlone.ToPlay(Piece, paints, SlowLine, Print, Seed);
         return new PiecePlayed(PlayCard.Coded(new CardPlay(play, CellMm).Last(stop).Picture));

@@ -138,7 +138,7 @@ public static class Laying
             ActKind.Draw => Apart(
                 under,
                 act.Mixes.Aggregate(under, (there, pencil) =>
-                    Draw(there, paints.OpticsOf(pencil), LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act)
+                    Draw(there, pencil, LayersOf(act, hues?[act.Mixes.IndexOf(pencil)]), act, paints)
                 ),
                 act.Share
             ),
@@ -185,9 +185,9 @@ public static class Laying
     }
 
     /// <summary>No more layers than the tooth takes; the same pencil once more adds to its own layers.</summary>
-    private static ZoneSurface Draw(ZoneSurface under, PaintOptics pencil, int layers, Act act)
+    private static ZoneSurface Draw(ZoneSurface under, PaintMix mix, int layers, Act act, Paints paints)
     {
-        var (pressure, leaves) = (act.Pressure, act.Leaves);
+        var (pencil, pressure, leaves) = (paints.OpticsOf(mix), act.Pressure, paints.LeavesOf(act));
         var taken = Math.Min(layers, under.LayersLeft(pressure));
         if (taken == 0)
             return under;

@@ -18,8 +18,11 @@ public sealed record Paints(
     Spectrum Reflectance
 )
 {
-    /// <summary>How the hand that lays them dilutes.</summary>
-    public Dilution Dilution { get; init; } = Dilution.AsTold;
+    /// <summary>The hand that lays them.</summary>
+    public LayingHand Hand { get; init; } = LayingHand.Ordinary;
+
+    /// <summary>How it dilutes.</summary>
+    public Dilution Dilution => Hand.Dilution;
 
     /// <summary>
     /// What is printed in colour on some areas before anything is painted, as it looks on white paper, by area.
@@ -56,6 +59,9 @@ public sealed record Paints(
         ArgumentNullException.ThrowIfNull(mix);
         return Dilution.LoadOf(mix.Strength);
     }
+
+    /// <summary>What each touch of a pencil leaves by this hand, against what such a pressure does.</summary>
+    internal double LeavesOf(Act drawn) => drawn.Leaves * Hand.Touch;
 
     /// <summary>K and S of a mix.</summary>
     public PaintOptics OpticsOf(PaintMix mix)

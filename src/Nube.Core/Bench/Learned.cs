@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Nube.Core.Acts;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
@@ -75,6 +76,13 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
     /// <summary>By run, how the hand diluted on its cards.</summary>
     public ImmutableArray<RunDilution> Runs { get; init; } = [];
 
+    /// <summary>By run, what else its cards tell of the hand.</summary>
+    public ImmutableArray<HandOfRun> Hands { get; init; } = [];
+
+    /// <summary>How the maker's hand lays colour.</summary>
+    [JsonIgnore]
+    public LayingHand LayingHand => HandOfRun.After(Hands, new LayingHand(Dilution));
+
     /// <summary>
     /// How the maker's hand dilutes: the mean of what its sheets and cards say and of an ordinary hand, each by its precision. To
     /// two digits, so that a colour changes only with a hand that is seen to be another.
@@ -115,6 +123,13 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         return run.Seen.Precision <= 0 ? this : this with { Runs = [.. Runs.Where(one => one.Run != run.Run), run] };
     }
 
+    /// <summary>With what else the cards of a run say of the hand, instead of what they said before.</summary>
+    public Learned With(HandOfRun run)
+    {
+        ArgumentNullException.ThrowIfNull(run);
+        return this with { Hands = [.. Hands.Where(one => one.Run != run.Run), run] };
+    }
+
     /// <summary>With what was seen on another run.</summary>
     public Learned With(Learned seen)
     {
@@ -147,6 +162,7 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         {
             Sheets = Sheets,
             Runs = Runs,
+            Hands = Hands,
         };
     }
 
@@ -156,7 +172,8 @@ public sealed record Learned(ImmutableArray<StrokeEvidence> Strokes, ImmutableAr
         && Strokes.SequenceEqual(other.Strokes)
         && Drying.SequenceEqual(other.Drying)
         && Sheets.SequenceEqual(other.Sheets)
-        && Runs.SequenceEqual(other.Runs);
+        && Runs.SequenceEqual(other.Runs)
+        && Hands.SequenceEqual(other.Hands);
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Strokes.Length, Drying.Length);

@@ -19,6 +19,12 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
     /// </summary>
     public ImmutableArray<double> OnPaper { get; init; } = [];
 
+    /// <summary>How far the hand that coloured it errs with what lies there.</summary>
+    public HandErrs Errs { get; init; } = HandErrs.Ordinary;
+
+    /// <summary>It was coloured with a mix of two colours or more.</summary>
+    public bool Mixed { get; init; }
+
     /// <summary>Loads against those that were planned, from a quarter to four times, in even ratios.</summary>
     public static ImmutableArray<double> Strengths { get; } =
     [.. Enumerable.Range(0, 9).Select(step => Math.Pow(2, (step - 4) / 2.0))];
@@ -42,11 +48,14 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
         [
             .. meant[0]
                 .Areas.Keys.Where(area => area > Pass.Panel)
-                .Select(area => new AreaExpected(area, Of(lying, area))
+                .Select(area => (Area: area, Laid: LaidOnArea.Of(area, done)))
+                .Select(one => new AreaExpected(one.Area, Of(lying, one.Area))
                 {
-                    Varies = lying[0].Areas[area] is { Gradient: not null } or { Through: not null },
-                    OnPaper = Through(lying[AsPlanned].Areas[area]),
-                    MeantByStrength = mended.Contains(area) ? Of(meant, area) : [],
+                    Errs = one.Laid is { } laid ? done.Paints.Hand.With(laid.Medium) : HandErrs.Ordinary,
+                    Mixed = one.Laid is { Mixed: true },
+                    Varies = lying[0].Areas[one.Area] is { Gradient: not null } or { Through: not null },
+                    OnPaper = Through(lying[AsPlanned].Areas[one.Area]),
+                    MeantByStrength = mended.Contains(one.Area) ? Of(meant, one.Area) : [],
                 }),
         ];
 

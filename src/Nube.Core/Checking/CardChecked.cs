@@ -68,18 +68,19 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
             card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet()
         );
         var over = OverLines.Of(seen, card.Touching);
+        var even = Evenness.Of(seen, over.Cells);
         // That an area was left out says all of it.
         bool IsOfBare(Finding one) =>
             bare.Contains(one.Area)
             || one is { Kind: FindingKind.AlikeInValue, Other: { } other } && bare.Contains(other);
         return new CardChecked(
             laid.Flat,
-            colours,
+            colours.With(even),
             [
                 .. ofColour
                     .Concat(over.Findings)
                     .Concat(Specks.Of(seen, over.Cells))
-                    .Concat(Evenness.Of(seen, over.Cells))
+                    .Concat(even.Select(area => area.Finding).OfType<Finding>())
                     .Concat(HardEdges.Of(seen, over.Cells))
                     .Where(one => one.Kind == FindingKind.Forgotten || !IsOfBare(one))
                     .Concat(LinesOfCard.Dulled(seen))

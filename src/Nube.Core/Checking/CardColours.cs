@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Light;
 using Nube.Core.Materials;
@@ -43,6 +44,14 @@ public sealed record AreaColour(
 
     /// <summary>The same of its middle and its shadow.</summary>
     public double? ShadowStep { get; init; }
+
+    /// <summary>
+    /// How far <see cref="Strength"/> may be off, as a logarithm, in two of three cases; null where that was not kept.
+    /// </summary>
+    public double? SureOfStrength { get; init; }
+
+    /// <summary>Coefficient of variation of the load within it; null where too little can be seen to tell.</summary>
+    public double? Variation { get; init; }
 }
 
 /// <summary>Colours of an area's light, middle and shadow.</summary>
@@ -59,6 +68,21 @@ public sealed record ZoneColours(Lab Light, Lab Middle, Lab Shadow);
 /// </remarks>
 public sealed class CardColours
 {
+    /// <summary>With how evenly colour lies in its areas.</summary>
+    internal CardColours With(ImmutableArray<AreaEvenness> even)
+    {
+        var byArea = even.ToDictionary(area => area.Area, area => area.Variation);
+        return new CardColours(
+            [
+                .. Areas.Select(area =>
+                    byArea.TryGetValue(area.Area, out var variation) ? area with { Variation = variation } : area
+                ),
+            ],
+            Device,
+            Hand
+        );
+    }
+
     private CardColours(ImmutableArray<AreaColour> areas, DeviceBySight device, double hand) =>
         (Areas, Device, Hand) = (areas, device, hand);
 
@@ -97,7 +121,6 @@ public sealed class CardColours
     }
 
     // Set on the trial cards and devices.
-    internal const double SureOfStrength = 0.25; // logarithm of the load, from area to area
     private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
         Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
@@ -138,14 +161,13 @@ public sealed class CardColours
             .Where(read => byArea.ContainsKey(read.Area))
             .Select(read => new AreaAndWays(read, byArea[read.Area], white))
             .ToList();
-        var variance = sureOfPaints * sureOfPaints + sureOfDevice * sureOfDevice;
         var (device, hand) = (DeviceBySight.Of(chart.Colours, bends: chart.Tone), 0.0);
         var strengths = new double[areas.Count];
         for (var round = 0; round < Rounds; round++)
         {
             for (var i = 0; i < areas.Count; i++)
-                strengths[i] = areas[i].Nearest(device, hand, variance);
-            hand = HandOf(strengths, hand);
+                strengths[i] = areas[i].Nearest(device, hand, Sure(areas[i]));
+            hand = HandOf([.. areas.Zip(strengths)], hand);
             if (round < Rounds - 1)
                 device = DeviceBySight.Of(
                     [.. areas.Select((area, i) => area.Held(device, strengths[i])), .. chart.Colours],
@@ -157,21 +179,18 @@ public sealed class CardColours
                 ? (0, 0)
                 : (Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count)), HandOrDevice.Sure(areas.Count));
         return new CardColours(
-            [
-                .. areas.Select(
-                    (area, i) =>
-                        area.Colour(
-                            device,
-                            strengths[i],
-                            byDevice,
-                            sureOfHand,
-                            new Sureness(sureOfPaints, sureOfDevice)
-                        )
-                ),
-            ],
+            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfHand, Sure(area)))],
             device,
             Math.Exp(hand)
         );
+
+        // Paints of an ordinary hand are known so well with its mixes; another hand mixes worse or better.
+        Sureness Sure(AreaAndWays area)
+        {
+            var (errs, ordinary) = (area.Expected.Errs, HandErrs.Ordinary);
+            var byMixing = area.Expected.Mixed ? errs.Mixing * errs.Mixing - ordinary.Mixing * ordinary.Mixing : 0;
+            return new Sureness(Math.Sqrt(Math.Max(0, sureOfPaints * sureOfPaints + byMixing)), sureOfDevice);
+        }
     }
 
     /// <summary>
@@ -179,54 +198,62 @@ public sealed class CardColours
     /// t distribution has it (see <see cref="AreaAndWays.OddsAgainst"/>); and one area more, with a hand that is neither strong
     /// nor weak.
     /// </summary>
-    private static double HandOf(double[] strengths, double before)
+    private static double HandOf(IReadOnlyList<(AreaAndWays Area, double Strength)> areas, double before)
     {
         var hand = before;
         for (var step = 0; step < StepsOfHand; step++)
         {
-            var weights = strengths
-                .Select(one => (Freedom + 1) / (Freedom + Math.Pow((one - hand) / SureOfStrength, 2)))
+            var weights = areas
+                .Select(one =>
+                    (Freedom + 1) / (Freedom + Math.Pow((one.Strength - hand) / one.Area.Expected.Errs.Spread, 2))
+                )
                 .ToList();
-            hand = strengths.Zip(weights, (one, weight) => one * weight).Sum() / (weights.Sum() + 1);
+            hand = areas.Zip(weights, (one, weight) => one.Strength * weight).Sum() / (weights.Sum() + 1);
         }
         return hand;
     }
 
     /// <summary>How far paints and device may be off, CIEDE2000, in two of three cases.</summary>
-    private readonly record struct Sureness(double OfPaints, double OfDevice);
+    private readonly record struct Sureness(double OfPaints, double OfDevice)
+    {
+        /// <summary>Variance of both together.</summary>
+        public double Variance => OfPaints * OfPaints + OfDevice * OfDevice;
+    }
 
     /// <summary>An area with all the colours that it can have come out as.</summary>
     private sealed class AreaAndWays
     {
         private readonly AreaRead read;
-        private readonly AreaExpected expected;
         private readonly RelativeLight paper;
         private readonly Lab[] byStep;
 
         public AreaAndWays(AreaRead read, AreaExpected expected, RelativeLight paper)
         {
-            (this.read, this.expected, this.paper) = (read, expected, paper);
+            (this.read, Expected, this.paper) = (read, expected, paper);
             byStep =
             [
                 .. Enumerable.Range(-Steps, 2 * Steps + 1).Select(step => Lab.FromXyz(At(step * StepOfStrength))),
             ];
         }
 
-        private Xyz At(double strength) => Mean(expected.At(strength));
+        /// <summary>What was to be expected of it.</summary>
+        public AreaExpected Expected { get; }
+
+        private Xyz At(double strength) => Mean(Expected.At(strength));
 
         private Xyz Mean(ZoneLight light) =>
             light.Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare);
 
         /// <summary>The strength, as a logarithm, that explains what was read best, if the hand is like this otherwise.</summary>
-        public double Nearest(DeviceBySight device, double hand, double variance)
+        public double Nearest(DeviceBySight device, double hand, Sureness sure)
         {
             var seen = Seen(device, read.Whole);
             return Enumerable
                 .Range(0, byStep.Length)
                 .Select(step => (Strength: (step - Steps) * StepOfStrength, Colour: byStep[step]))
                 .MinBy(way =>
-                    Math.Pow(Ciede2000.Difference(way.Colour, seen), 2) / variance
-                    + OddsAgainst((way.Strength - hand) / SureOfStrength)
+                    Math.Pow(Ciede2000.Difference(way.Colour, seen), 2) / sure.Variance
+                    + OddsAgainst((way.Strength - hand) / Expected.Errs.Spread)
                 )
                 .Strength;
         }
@@ -259,11 +286,11 @@ public sealed class CardColours
             Sureness sure
         )
         {
-            var (ways, held, meant) = (expected.At(strength), At(strength), expected.MeantAt(byDevice));
+            var (ways, held, meant) = (Expected.At(strength), At(strength), Expected.MeantAt(byDevice));
             var seen = Seen(device, read.Whole);
             var (colour, sureOfColour) = Drawn(seen, held, sure);
             // What was meant is known no better than how much of the hand is the device's.
-            var stronger = Lab.FromXyz(Mean(expected.MeantAt(byDevice + sureOfHand)));
+            var stronger = Lab.FromXyz(Mean(Expected.MeantAt(byDevice + sureOfHand)));
             var howSure = Math.Sqrt(
                 Math.Pow(sureOfColour, 2) + Math.Pow(Ciede2000.Difference(Lab.FromXyz(Mean(meant)), stronger), 2)
             );
@@ -282,6 +309,7 @@ public sealed class CardColours
             {
                 LightStep = Step(CellPart.Light, read.Light, CellPart.Middle, read.Middle),
                 ShadowStep = Step(CellPart.Middle, read.Middle, CellPart.Shadow, read.Shadow),
+                SureOfStrength = SureOf(strength, sure),
                 Asked = new ZoneColours(Lab.FromXyz(meant.Light), Lab.FromXyz(meant.Middle), Lab.FromXyz(meant.Shadow)),
             };
 
@@ -306,11 +334,24 @@ public sealed class CardColours
             }
         }
 
+        /// <summary>
+        /// How far its strength may be off, as a logarithm: colour tells of it the more, the more it changes with the load; and
+        /// the hand is known (two normals, each by its precision).
+        /// </summary>
+        private double SureOf(double strength, Sureness sure)
+        {
+            const int around = 4; // steps on each side that a slope is told by
+            var middle = Math.Clamp(Steps + (int)Math.Round(strength / StepOfStrength), around, 2 * Steps - around);
+            var slope =
+                Ciede2000.Difference(byStep[middle - around], byStep[middle + around]) / (2 * around * StepOfStrength);
+            return 1 / Math.Sqrt(1 / (Expected.Errs.Spread * Expected.Errs.Spread) + slope * slope / sure.Variance);
+        }
+
         /// <summary>A reading, drawn towards what the paints there can be.</summary>
         private static (Lab Colour, double Sure) Drawn(Lab seen, Xyz way, Sureness sure)
         {
             var held = Lab.FromXyz(way);
-            var both = Math.Sqrt(sure.OfPaints * sure.OfPaints + sure.OfDevice * sure.OfDevice);
+            var both = Math.Sqrt(sure.Variance);
             var share = sure.OfPaints * sure.OfPaints / (both * both);
             var beyond = Math.Clamp(Ciede2000.Difference(held, seen) / (Believed * both) - 1, 0, 1);
             var reading = share + (1 - share) * beyond;

@@ -24,19 +24,18 @@ internal static class Evenness
     private const double LeastTold = 0.11; // light for a whole logarithm of load: below it the paper's grain is as strong
     private const int Around = 2; // cells on each side that are averaged, so that grain is not uneven
 
-    /// <summary>The findings.</summary>
+    /// <summary>The areas in which enough can be seen to tell.</summary>
     /// <param name="seen">The card.</param>
     /// <param name="taken">Cells that something else was found on.</param>
-    public static IEnumerable<Finding> Of(CardSeen seen, IReadOnlySet<int> taken)
-    {
-        foreach (var (area, of) in seen.EvenCells(taken).Where(area => area.Value.Count >= FewestCells))
-        {
-            if (Of(seen, seen.Tones[area], of) is { } found)
-                yield return found;
-        }
-    }
+    public static ImmutableArray<AreaEvenness> Of(CardSeen seen, IReadOnlySet<int> taken) =>
+        [
+            .. seen.EvenCells(taken)
+                .Where(area => area.Value.Count >= FewestCells)
+                .Select(area => Of(seen, seen.Tones[area.Key], area.Value))
+                .OfType<AreaEvenness>(),
+        ];
 
-    private static Finding? Of(CardSeen seen, AreaTone tone, List<int> cells)
+    private static AreaEvenness? Of(CardSeen seen, AreaTone tone, List<int> cells)
     {
         var map = seen.Map;
         if (Channel(tone.Whole) is not { } channel)
@@ -66,11 +65,15 @@ internal static class Evenness
         var pale = PatchesOf(load => load < middle - Off);
         ImmutableArray<CardPatch> spots = [.. pale.Where(IsBloom)];
         if (spots.Sum(one => one.SizeMm2) > MostOfPale * pale.Sum(one => one.SizeMm2))
-            return Finding(FindingKind.Bloom, spots, Deviation(spots));
+            return new(tone.Area, deviation, Finding(FindingKind.Bloom, spots, Deviation(spots)));
         var coherence = Coherence(smooth, map);
-        return coherence >= Coherent && deviation * coherence >= Uneven
-            ? Finding(FindingKind.Streaky, [.. pale, .. PatchesOf(load => load > middle + Off)], deviation)
-            : null;
+        return new(
+            tone.Area,
+            deviation,
+            coherence >= Coherent && deviation * coherence >= Uneven
+                ? Finding(FindingKind.Streaky, [.. pale, .. PatchesOf(load => load > middle + Off)], deviation)
+                : null
+        );
 
         ImmutableArray<CardPatch> PatchesOf(Func<double, bool> of) =>
             CardPatch.Of([.. smooth.Where(cell => of(cell.Value)).Select(cell => cell.Key)], map);
@@ -193,3 +196,9 @@ internal static class Evenness
         return xx + yy == 0 ? 0 : Math.Sqrt(Math.Pow(xx - yy, 2) + 4 * xy * xy) / (xx + yy);
     }
 }
+
+/// <summary>How evenly colour lies in an area.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Variation">Coefficient of variation of the load.</param>
+/// <param name="Finding">What is wrong with it; null where nothing is.</param>
+internal sealed record AreaEvenness(int Area, double Variation, Finding? Finding);

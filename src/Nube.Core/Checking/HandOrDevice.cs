@@ -1,3 +1,5 @@
+using Nube.Core.Acts;
+
 namespace Nube.Core.Checking;
 
 /// <summary>How much of a hand that seems strong or weak is the device's, which sees all colours stronger or weaker.</summary>
@@ -9,8 +11,8 @@ public static class HandOrDevice
 {
     // Logarithms of the load, in two of three cases. The trial devices make 0.062 (scanners) and 0.084 (phones) of hands that are
     // neither strong nor weak; what hands do is this project's own guess.
-    private const double Device = 0.07,
-        Hand = 0.1;
+    internal const double Device = 0.07;
+    private const double Hand = 0.1;
 
     /// <summary>How much stronger than they are the device sees all colours, times the load.</summary>
     /// <param name="hand">How strong the hand seems, times the load.</param>
@@ -24,7 +26,7 @@ public static class HandOrDevice
     private static double ShareOfDevice(int areas)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(areas, 1);
-        var chance = CardColours.SureOfStrength * CardColours.SureOfStrength / areas;
+        var chance = HandErrs.Ordinary.Spread * HandErrs.Ordinary.Spread / areas;
         return Device * Device / (Device * Device + Hand * Hand + chance);
     }
 }

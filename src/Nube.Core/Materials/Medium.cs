@@ -60,6 +60,9 @@ public static class Media
     /// </summary>
     public static bool IsTakenAsItIs(this Medium medium) => medium is Medium.InkPad or Medium.BrushMarker;
 
+    /// <summary>It is paint from a pan or a tube.</summary>
+    public static bool IsPaint(this Medium medium) => medium is Medium.Pan or Medium.Tube;
+
     /// <summary>It is laid dry, stroke over stroke, until the paper's tooth is full.</summary>
     public static bool IsPencil(this Medium medium) =>
         medium is Medium.WatercolourPencil or Medium.WaxPencil or Medium.OilPencil;

@@ -140,12 +140,13 @@ public static class PencilOnTooth
         PaintOptics pencil,
         PaperTexture texture,
         Pressure pressure,
-        Spectrum ground
+        Spectrum ground,
+        double leaves = 1
     ) =>
         [
             .. Enumerable
                 .Range(1, MostLayers(texture, pressure))
-                .Select(n => SpectralColour.ToLab(Dry(pencil, n, texture, pressure, ground))),
+                .Select(n => SpectralColour.ToLab(Dry(pencil, n, texture, pressure, ground, leaves))),
         ];
 
     private static readonly ConcurrentDictionary<

@@ -11,9 +11,9 @@ public abstract record CardLayer(CellBox Box);
 /// <param name="Box">Where, on the cells of the sheet.</param>
 /// <param name="Touches">How often each spot was touched, row by row on cells of half the side.</param>
 /// <param name="Pencil">The pencil.</param>
-/// <param name="Pressure">How hard.</param>
+/// <param name="LoadOfTouch">Load that each touch leaves.</param>
 /// <param name="Even">Load of the same pencil spread out, on the same cells.</param>
-public sealed record PencilLayer(CellBox Box, byte[] Touches, PaintOptics Pencil, Pressure Pressure, float[] Even)
+public sealed record PencilLayer(CellBox Box, byte[] Touches, PaintOptics Pencil, double LoadOfTouch, float[] Even)
     : CardLayer(Box)
 {
     /// <summary>How far it is spread, 0 for dry grain to 1 for an even layer, on the same cells; empty for not at all.</summary>

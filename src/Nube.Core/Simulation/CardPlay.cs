@@ -245,6 +245,7 @@ public sealed class CardPlay
                     play.Paints.OpticsOf(act.Mixes[mix]),
                     act.Times,
                     act.Pressure,
+                    play.Paints.LeavesOf(act),
                     play.Paints.Paper.Texture,
                     act.Share,
                     layers.Count(layer => layer is PencilLayer && layer.Box == area.Box),

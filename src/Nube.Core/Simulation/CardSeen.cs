@@ -219,7 +219,7 @@ public sealed class CardSeen
 
     private static void Draw(PencilLayer pencil, SeenPaint[] drawn, int at, Span<float> seen)
     {
-        var touched = pencil.Touches[at] * (float)PencilOnTooth.LoadOf(pencil.Pressure);
+        var touched = pencil.Touches[at] * (float)pencil.LoadOfTouch;
         var spread = pencil.Spread.Length == 0 ? 0 : pencil.Spread[at];
         Span<float> even = stackalloc float[SeenSpectrum.Padded];
         seen.CopyTo(even);

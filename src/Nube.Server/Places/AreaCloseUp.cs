@@ -44,7 +44,7 @@ public static class AreaCloseUp
                 [],
                 new Pace(1, run.Hand, bare.Paper, bare.Air, PlanOptions.None),
                 Before: null,
-                Dilution: run.Dilution
+                Hand: run.LayingHand
             )
             {
                 Printed = run.Printed,

@@ -97,7 +97,7 @@ public static partial class Colours
                 {
                     Colour = Srgb.FromLab(ground),
                 },
-                run.Dilution
+                run.LayingHand
             );
     }
 
@@ -113,7 +113,7 @@ public static partial class Colours
     {
         if (run.NeedsPicture && (run.Paper is null || run.Palette.Count == 0))
             return null;
-        var plain = palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.PaperOf(null), run.Dilution);
+        var plain = palettes.ForRun([.. run.Palette.Select(p => p.Colourant!)], run.PaperOf(null), run.LayingHand);
         return run.Printed.IsEmpty ? plain : plain with { Paints = plain.Paints with { Printed = run.Printed } };
     }
 }

@@ -73,7 +73,7 @@ internal static class GroundPictures
                 Over = [],
             },
             [.. run.Palette.Select(item => item.Colourant!)],
-            run.Dilution,
+            run.LayingHand,
             run.Ink?.Slow ?? true,
             print,
             CardLooksKept.SeedOf(piece.Id),

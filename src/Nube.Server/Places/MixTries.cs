@@ -219,11 +219,12 @@ internal static class MixTries
             throw TroubleException.Unusable("This is no pencil of your stash.");
         var paper = await MixPlace.PaperOf(given.Paper, db, cancel);
         var (optics, ground, texture) = (palettes.Optics(pencil.Colourant), paper.Reflectance(), paper.Texture);
+        var hand = await db.LayingHand(cancel);
         var most = PencilOnTooth.MostLayers(texture, given.Pressure);
         return TypedResults.Ok(
             new PencilTried(
                 paper.Colour,
-                [.. PencilOnTooth.Layers(optics, texture, given.Pressure, ground).Select(Srgb.FromLab)],
+                [.. PencilOnTooth.Layers(optics, texture, given.Pressure, ground, hand.Touch).Select(Srgb.FromLab)],
                 Each(Blending.Burnish(PaintMix.None)),
                 Each(Blending.Burnish(Paints.Plain(1))),
                 Each([Act.Dissolve(1)]),
@@ -239,7 +240,10 @@ internal static class MixTries
                 [optics, PencilOnTooth.White],
                 paper,
                 ground
-            );
+            )
+            {
+                Hand = hand,
+            };
             return
             [
                 .. Enumerable

@@ -171,7 +171,7 @@ internal static class PieceWorks
     private static RunPalette? OnPaper(Paper paper, RunWithSupplies run, Palettes palettes) =>
         run.Palette.Count == 0
             ? null
-            : palettes.ForRun([.. run.Palette.Select(item => item.Colourant!)], paper, run.Dilution);
+            : palettes.ForRun([.. run.Palette.Select(item => item.Colourant!)], paper, run.LayingHand);
 
     private static CardWish Wish(PieceWorkGiven given) =>
         new(given.Method, given.Colours.IsDefault ? [] : given.Colours, given.Times, given.RelineWith)

@@ -183,7 +183,7 @@ public static class PlanPlace
                 new Pace(run.Run.Cards, run.Hand, run.PaperOf(null), run.Room, options),
                 before,
                 search,
-                run.Dilution,
+                run.LayingHand,
                 run.Card
             )
             {

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
@@ -137,11 +138,18 @@ public static class RecordPlace
             .Range(1, plan.Cards)
             .Select(number => pictures.Of(number).LastOrDefault())
             .OfType<SeenCard>()
-            .Select(seen =>
-                (seen.Card.Areas, pictures.WorkOn(plan, bench, seen.Card.Card, paints, seen.Card.StepsDone))
-            );
+            .Select(seen => new HandOnCard(
+                seen.Card.Areas,
+                seen.Card.Hand,
+                pictures.WorkOn(plan, bench, seen.Card.Card, paints, seen.Card.StepsDone)
+            ))
+            .ToImmutableArray();
+        if (cards.IsEmpty)
+            return;
         var owner = await db.Users.SingleAsync(user => user.Id == maker, cancel);
-        owner.Learned = owner.Learned.With(new RunDilution(run.Run.Id, HandSeen.DilutionOn(cards)));
+        owner.Learned = owner
+            .Learned.With(new RunDilution(run.Run.Id, HandSeen.DilutionOn(cards)))
+            .With(HandOfRun.Of(run.Run.Id, cards));
     }
 
     private static async Task<Ok<RecordView>> Record(

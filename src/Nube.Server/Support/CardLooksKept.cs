@@ -65,7 +65,7 @@ public sealed class CardLooksKept(NubeDb db, TimeProvider clock)
             image.Dams,
             paper,
             [.. run.Palette.Select(item => item.Colourant!)],
-            run.Dilution,
+            run.LayingHand,
             run.Room,
             run.Options.DryingFactor,
             [],

@@ -83,17 +83,17 @@ public sealed class Palettes(IMemoryCache cache)
         );
     }
 
-    /// <summary>A run's colourants on its paper, as a hand dilutes them.</summary>
-    public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper, Dilution dilution)
+    /// <summary>A run's colourants on its paper, as a hand lays them.</summary>
+    public RunPalette ForRun(IReadOnlyList<Colourant> colourants, Paper paper, LayingHand hand)
     {
         ArgumentNullException.ThrowIfNull(colourants);
         ArgumentNullException.ThrowIfNull(paper);
         // Kept as a whole: a bench asks for it with every tap, and 48 look-ups on many threads at once would hold them
         // all up.
         return Once<RunPalette>(
-            $"run {JsonSerializer.Serialize((colourants, paper, dilution.Exponent), KeyFormat)}",
+            $"run {JsonSerializer.Serialize((colourants, paper, hand), KeyFormat)}",
             _ => (colourants.Count + 1) * BytesPerColourant,
-            () => Made(colourants, paper, dilution)
+            () => Made(colourants, paper, hand)
         );
     }
 
@@ -131,7 +131,7 @@ public sealed class Palettes(IMemoryCache cache)
         return optics;
     }
 
-    private RunPalette Made(IReadOnlyList<Colourant> colourants, Paper paper, Dilution dilution)
+    private RunPalette Made(IReadOnlyList<Colourant> colourants, Paper paper, LayingHand hand)
     {
         var optics = OpticsOf(colourants);
         var reflectance = paper.Reflectance();
@@ -140,7 +140,7 @@ public sealed class Palettes(IMemoryCache cache)
             .. Enumerable.Range(0, colourants.Count).Where(place => colourants[place].Medium.MixesWithWater()),
         ];
         Colourant[] mixed = [.. wet.Select(place => colourants[place])];
-        var paints = new Paints(colourants, optics, paper, reflectance) { Dilution = dilution };
+        var paints = new Paints(colourants, optics, paper, reflectance) { Hand = hand };
         return new RunPalette(paints, MixesFor);
 
         WaterMixes? MixesFor(Method method)
@@ -151,7 +151,7 @@ public sealed class Palettes(IMemoryCache cache)
                 return paints.White(pencil: false) is null
                     ? null
                     : Once<WaterMixes>(
-                        $"body {JsonSerializer.Serialize((colourants, paper, dilution.Exponent), KeyFormat)}",
+                        $"body {JsonSerializer.Serialize((colourants, paper, hand.Dilution.Exponent), KeyFormat)}",
                         made => made.Index.Bytes,
                         () => WaterMixes.OfBodyColour(paints)!
                     );
@@ -162,7 +162,7 @@ public sealed class Palettes(IMemoryCache cache)
                 {
                     Colour = Srgb.FromLab(SpectralColour.ToLab(ground)),
                 };
-            return new WaterMixes(Get(mixed, on, dilution).Index, wet);
+            return new WaterMixes(Get(mixed, on, hand.Dilution).Index, wet);
         }
     }
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
 using Nube.Core.Cards;
@@ -45,8 +46,11 @@ public sealed record RunWithSupplies(
     /// <summary>Its own ways, or its maker's.</summary>
     public Schools Schools => Run.Schools ?? Habits.Schools;
 
-    /// <summary>How the maker's hand dilutes, as far as swatch sheets have taught it.</summary>
-    public Dilution Dilution => Habits.Learned.Dilution;
+    /// <summary>How the maker's hand lays colour, as far as swatch sheets and cards have taught it.</summary>
+    public LayingHand LayingHand => Habits.Learned.LayingHand;
+
+    /// <summary>How it dilutes.</summary>
+    public Dilution Dilution => LayingHand.Dilution;
 
     /// <summary>In what lengths are said.</summary>
     public LengthUnit Lengths => Habits.Lengths;

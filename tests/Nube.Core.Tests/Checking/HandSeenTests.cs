@@ -22,7 +22,10 @@ public sealed class HandSeenTests
         var hand = new Dilution(exponent);
         var painted = card.Painted(seed, measured: true, area => Strength(card, hand, area), strays: 0.12);
         var seen = TrialCards.Checked(card, painted, scanner: seed % 2 == 0, seed);
-        return new RunDilution(Guid.NewGuid(), HandSeen.DilutionOn([(seen.Colours.Areas, card.Done)]));
+        return new RunDilution(
+            Guid.NewGuid(),
+            HandSeen.DilutionOn([new(seen.Colours.Areas, seen.Colours.Hand, card.Done)])
+        );
     }
 
     /// <summary>How much lies there when this hand was told to lay what was planned.</summary>

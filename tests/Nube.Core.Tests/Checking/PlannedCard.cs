@@ -18,8 +18,8 @@ namespace Nube.Core.Tests.Checking;
 /// <summary>An image whose areas have wishes, recipes and a plan, and the cards that a hand makes of it.</summary>
 internal sealed class PlannedCard
 {
-    private const double StrengthError = 0.15, // standard deviation of ln load of an area: a hand that is no machine's
-        PartsError = 0.1; // the same of each colourant in a mix
+    private const double StrengthError = 0.15; // standard deviation of ln load of an area: a hand that is no machine's
+    internal const double PartsError = 0.1; // the same of each colourant in a mix
 
     private static readonly string[] Wishes =
     [
@@ -39,10 +39,10 @@ internal sealed class PlannedCard
 
     private readonly ImmutableArray<ChosenColour> chosen;
 
-    public PlannedCard(TrialImage image, int seed, Method method = Method.FlatWash)
+    public PlannedCard(TrialImage image, int seed, Method method = Method.FlatWash, LayingHand? hand = null)
     {
         Image = image;
-        Paints = Supplies.OnWatercolourPaper;
+        Paints = Supplies.OnWatercolourPaper with { Hand = hand ?? LayingHand.Ordinary };
         Masks = Zoning.Masks(AreaForm.Of(image.Map.Labels), ImageLight.Usual.Angle, ImageLight.Usual.RuleOf);
         Sizes =
         [
@@ -123,6 +123,7 @@ internal sealed class PlannedCard
     /// <param name="hard">Whether the borders of an area's light and shadow are left as the brush made them.</param>
     /// <param name="strays">How far the brush strays from a line, mm.</param>
     /// <param name="mended">What was done to an area afterwards.</param>
+    /// <param name="parts">How far it errs in each colourant of a mix: standard deviation of ln load.</param>
     /// <param name="faults">What else went wrong.</param>
     public PaintedCard Painted(
         int seed,
@@ -134,6 +135,7 @@ internal sealed class PlannedCard
         Func<int, bool>? hard = null,
         double strays = 0.25,
         Func<int, IEnumerable<Act>>? mended = null,
+        double parts = PartsError,
         params IReadOnlyList<Fault> faults
     )
     {
@@ -152,7 +154,7 @@ internal sealed class PlannedCard
             var paint = pass.Mix.Parts.IsEmpty
                 ? null
                 : TruePaint.Mix([
-                    .. pass.Mix.Parts.Select(part => (behind[part.Colourant], part.Parts * Error(PartsError))),
+                    .. pass.Mix.Parts.Select(part => (behind[part.Colourant], part.Parts * Error(parts))),
                 ]);
             foreach (var area in pass.Areas)
             {

@@ -26,6 +26,7 @@ public static class PencilStrokes
     /// <param name="pencil">The pencil.</param>
     /// <param name="layers">How many layers.</param>
     /// <param name="pressure">How hard.</param>
+    /// <param name="leaves">What each touch leaves, against what such a pressure does.</param>
     /// <param name="texture">The tooth.</param>
     /// <param name="covers">How much of the place the strokes go over, above 0 to 1: they lie apart where it is less.</param>
     /// <param name="before">How many pencils were drawn there before.</param>
@@ -38,6 +39,7 @@ public static class PencilStrokes
         PaintOptics pencil,
         int layers,
         Pressure pressure,
+        double leaves,
         PaperTexture texture,
         double covers,
         int before,
@@ -50,7 +52,7 @@ public static class PencilStrokes
         ArgumentNullException.ThrowIfNull(pencil);
         var box = area.Box.OnSmallerCells();
         var taken = Math.Min(layers, PencilOnTooth.MostLayers(texture, pressure));
-        var (touch, load) = (PencilOnTooth.Touch(texture, pressure), PencilOnTooth.LoadOf(pressure));
+        var (touch, load) = (PencilOnTooth.Touch(texture, pressure), leaves * PencilOnTooth.LoadOf(pressure));
         var strokes = Grain(area, form, box, paper.Grid.CellMm, seed);
         // Strokes are noise of mean 0 and variance 1: those above a height cover a share of the place.
         var from = covers >= 1 ? double.NegativeInfinity : Normal.InvCDF(0, 1, 1 - covers);
@@ -74,7 +76,7 @@ public static class PencilStrokes
             touches[at] = (byte)Array.FindIndex(tables[step], upTo => ranks[at] <= upTo);
             even[at] = (float)(taken * touch * load) * density[at];
         }
-        return new PencilLayer(area.Box, touches, pencil, pressure, even);
+        return new PencilLayer(area.Box, touches, pencil, load, even);
 
         float Valley(int x, int y)
         {
