@@ -34,7 +34,16 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
     /// <param name="count">How many, 1 or more.</param>
     /// <param name="paints">The run's colourants.</param>
     /// <param name="schools">The maker's ways: how dear a second colour is, and whether inks are mixed.</param>
-    public ImmutableArray<Recipe> Nearest(Lab wish, int count, Paints paints, Schools schools)
+    public ImmutableArray<Recipe> Nearest(Lab wish, int count, Paints paints, Schools schools) =>
+        Nearest(wish, count, paints, schools, AnyNumber);
+
+    /// <summary>The same of one colour each, as it comes.</summary>
+    internal ImmutableArray<Recipe> NearestUnmixed(Lab wish, int count, Paints paints, Schools schools) =>
+        Nearest(wish, count, paints, schools, 1);
+
+    private const int AnyNumber = 0;
+
+    private ImmutableArray<Recipe> Nearest(Lab wish, int count, Paints paints, Schools schools, int colours)
     {
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
@@ -47,7 +56,7 @@ public sealed record WaterMixes(RecipeIndex Index, ImmutableArray<int> Places)
         return
         [
             .. Index
-                .Nearest(wish, count, new MixFilter([], 0, [.. alone]), schools.Mixes)
+                .Nearest(wish, count, new MixFilter([], colours, [.. alone]), schools.Mixes)
                 .Select(recipe =>
                     recipe with
                     {
@@ -159,6 +168,34 @@ public static class MethodRecipes
         Paints paints,
         Schools schools
     ) => new RecipeTrial(method, wish, depth, paints, schools).Completed(recipe);
+
+    /// <summary>
+    /// How far a recipe comes out off by the hand that lays it, CIEDE2000, in two of three cases; null where the hand is not
+    /// known to be another than ordinary ones, of which only a guess is to be had.
+    /// </summary>
+    /// <param name="recipe">The recipe.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="paints">The run's colourants, and the hand.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static double? OffByKnownHand(Recipe recipe, Method method, Paints paints, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        ArgumentNullException.ThrowIfNull(paints);
+        return paints.Hand.IsKnownWith(paints.Colourants[recipe.Parts[0].Colourant].Medium)
+            ? OffByHand(recipe, method, paints, schools)
+            : null;
+    }
+
+    /// <summary>The same, with a guess for ordinary hands.</summary>
+    /// <param name="recipe">The recipe.</param>
+    /// <param name="method">How the area is coloured; a method for areas.</param>
+    /// <param name="paints">The run's colourants, and the hand.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static double OffByHand(Recipe recipe, Method method, Paints paints, Schools schools)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        return new RecipeTrial(method, recipe.Predicted, ShadowDepth.None, paints, schools).OffByHand(recipe);
+    }
 
     /// <summary>A recipe that was named, with the colour that comes of it.</summary>
     /// <param name="recipe">What is laid in the middle, the light and the shadow.</param>

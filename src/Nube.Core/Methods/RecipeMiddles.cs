@@ -75,10 +75,7 @@ internal static class RecipeMiddles
     {
         var media = MethodTable.Of(trial.Method).Media;
         var ground = MethodRecipes.GroundOf(trial.Method, trial.Paints);
-        var mixed =
-            mixes is not null && media.Contains(Medium.Pan)
-                ? mixes.Nearest(trial.Wish, MixesKept, trial.Paints, trial.Schools)
-                : [];
+        var mixed = mixes is not null && media.Contains(Medium.Pan) ? MixesFor(mixes, trial) : [];
         var leads = trial.Method == Method.LeadLifted ? trial.Paints.Of(media).Select(OfItself) : [];
         var wet =
             mixed.IsEmpty && media.Contains(Medium.Pan) ? trial.Paints.Of(Deepening.WaterMedia).Select(OfItself) : [];
@@ -92,6 +89,21 @@ internal static class RecipeMiddles
                 trial.Wish,
                 trial.Paints.Dilution
             );
+    }
+
+    /// <summary>The nearest mixes; and colours that need no mixing, for a hand that mixes worse than others.</summary>
+    private static ImmutableArray<Recipe> MixesFor(WaterMixes mixes, RecipeTrial trial)
+    {
+        var nearest = mixes.Nearest(trial.Wish, MixesKept, trial.Paints, trial.Schools);
+        return trial.Paints.Hand.Paint.Mixing <= HandErrs.Ordinary.Mixing
+            ? nearest
+            :
+            [
+                .. nearest,
+                .. mixes
+                    .NearestUnmixed(trial.Wish, SinglesKept, trial.Paints, trial.Schools)
+                    .Where(single => !nearest.Any(single.SameMiddle)),
+            ];
     }
 
     private static IEnumerable<Recipe> Glazes(RecipeTrial trial, WaterMixes? mixes) =>

@@ -62,7 +62,7 @@ internal sealed class RecipeTrial
         {
             Predicted = colour,
             Difference = difference,
-            Rank = difference + Tinge(wanted, colour) + Price(recipe, passes),
+            Rank = difference + Tinge(wanted, colour) + Price(recipe, passes) + PriceOfHand(recipe, difference),
         };
     }
 
@@ -102,14 +102,45 @@ internal sealed class RecipeTrial
         var shown = differences.Middle is null || Method == Method.ShadedWhite ? look.Shadow : look.Middle;
         var tinge =
             Tinge(Wishes.Middle, look.Middle.Colour()) + ShadowShare * Tinge(Wishes.Shadow, look.Shadow.Colour());
+        var difference = (
+            differences.Middle is null || Method == Method.ShadedWhite ? differences.Shadow : differences.Middle
+        ) ?? 0;
         return recipe with
         {
             Predicted = shown.Colour(),
-            Difference = (
-                differences.Middle is null || Method == Method.ShadedWhite ? differences.Shadow : differences.Middle
-            ) ?? 0,
-            Rank = ZoneWishes.Weighed(differences) + tinge + Price(recipe, passes),
+            Difference = difference,
+            Rank = ZoneWishes.Weighed(differences) + tinge + Price(recipe, passes) + PriceOfHand(recipe, difference),
         };
+    }
+
+    /// <summary>How far a recipe comes out off by the hand that lays it, CIEDE2000, in two of three cases.</summary>
+    public double OffByHand(Recipe recipe) => OffBy(ErrsWith(recipe, Paints.Hand), recipe);
+
+    /// <summary>
+    /// What a recipe comes out off by more by this hand than by an ordinary one, for which prices are set: what is off by the
+    /// recipe and by the hand adds by squares. Below 0 for a surer hand.
+    /// </summary>
+    private double PriceOfHand(Recipe recipe, double difference)
+    {
+        var (errs, ordinary) = (ErrsWith(recipe, Paints.Hand), ErrsWith(recipe, LayingHand.Ordinary));
+        return errs == ordinary ? 0 : With(errs) - With(ordinary);
+
+        double With(HandErrs of) => Math.Sqrt(Math.Pow(difference, 2) + Math.Pow(OffBy(of, recipe), 2));
+    }
+
+    private HandErrs ErrsWith(Recipe recipe, LayingHand hand) =>
+        hand.With(Paints.Colourants[recipe.Parts[0].Colourant].Medium);
+
+    private double OffBy(HandErrs errs, Recipe recipe)
+    {
+        var acts = ActsOf(PassesOf(recipe)).ToList();
+        var stronger = Math.Exp(errs.OfLoad(recipe.Layers));
+        return errs.Off(Shown(acts), Shown(acts.Select(act => act.Stronger(stronger))), recipe.Parts.Length > 1);
+
+        Lab Shown(IEnumerable<Act> laid) =>
+            Wishes.Middle is null || Method == Method.ShadedWhite
+                ? Laying.Lay(bare, laid, Paints).Shadow.Colour()
+                : Laying.Middle(bare, laid, Paints).Colour();
     }
 
     private static IEnumerable<Act> ActsOf(ImmutableArray<AreaPass> passes) => passes.SelectMany(pass => pass.Acts);

@@ -49,7 +49,11 @@ public sealed record RecipeView(
     Likeness Likeness,
     IReadOnlyList<Srgb> Ladder,
     IReadOnlyList<CompanionView> Companions
-);
+)
+{
+    /// <summary>How far it comes out off by the maker's hand, CIEDE2000, in two of three cases; null where that is not said.</summary>
+    public double? ByHand { get; init; }
+}
 
 /// <summary>
 /// A recipe that is offered, and for how many other areas all of it is mixed already; 0 where something is new.
@@ -352,7 +356,15 @@ internal static class ColourViews
                             [
                                 .. Offered(colour.Wish)
                                     .Select(recipe => new OfferView(
-                                        RecipeOf(run.Palette, palette.Paints.Optics, ground, run.Dilution, recipe),
+                                        RecipeOf(run.Palette, palette.Paints.Optics, ground, run.Dilution, recipe) with
+                                        {
+                                            ByHand = MethodRecipes.OffByKnownHand(
+                                                recipe,
+                                                colour.Wish.Method,
+                                                under.Paints,
+                                                run.Schools
+                                            ),
+                                        },
                                         Thrift
                                             .MixesOf(recipe)
                                             .Select(mix => mixedFor[mix].Count(area => area != colour.Wish.Area))

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Materials;
+using Nube.Core.Methods;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Data;
@@ -22,6 +24,9 @@ public enum RecipeOrder
 
     /// <summary>Those with something that is to be used up.</summary>
     UsesUp,
+
+    /// <summary>Those that are likely to come nearest by the maker's hand.</summary>
+    Surest,
 }
 
 /// <summary>A colour wanted on a paper, from these colourants of the stash or, when none are named, from all.</summary>
@@ -43,6 +48,7 @@ public sealed record MixFound(Srgb Paper, IReadOnlyList<RecipeView> Recipes, Add
 public static class MixPlace
 {
     private const int Offered = 8;
+    private const int LookedAt = 80; // of which the surest are offered; this project's own
 
     /// <summary>Largest palette that is mixed from.</summary>
     internal const int MostColours = 48;
@@ -66,16 +72,28 @@ public static class MixPlace
             throw TroubleException.Unusable($"A mix has 1 to {MixGrid.MostColourants} colours.");
         var paper = await PaperOf(given.Paper, db, cancel);
         var (stash, items) = await Chosen(given.Colourants ?? [], db, cancel);
-        var dilution = await db.Dilution(cancel);
-        var palette = palettes.Get([.. items.Select(item => item.Colourant!)], paper, dilution, given.MostColourants);
+        var hand = await db.LayingHand(cancel);
+        var palette = palettes.Get(
+            [.. items.Select(item => item.Colourant!)],
+            paper,
+            hand.Dilution,
+            given.MostColourants
+        );
+        var paints = new Paints(palette.Colourants, palette.Optics, paper, palette.Paper) { Hand = hand };
+        double ByHand(Recipe recipe) => MethodRecipes.OffByHand(recipe, Method.FlatWash, paints, Schools.Usual);
         var wish = given.Colour.ToLab();
         var found = palette.Index.Nearest(wish, Offered);
         return TypedResults.Ok(
             new MixFound(
                 paper.Colour,
                 [
-                    .. InOrder(given, items, palette.Index)
-                        .Select(recipe => ColourViews.RecipeOf(items, palette.Optics, palette.Paper, dilution, recipe)),
+                    .. InOrder(given, items, palette.Index, ByHand)
+                        .Select(recipe =>
+                            ColourViews.RecipeOf(items, palette.Optics, palette.Paper, hand.Dilution, recipe) with
+                            {
+                                ByHand = MethodRecipes.OffByKnownHand(recipe, Method.FlatWash, paints, Schools.Usual),
+                            }
+                        ),
                 ],
                 found.All(recipe => recipe.Difference > WorthAdding)
                     ? Addition(stash, items, palette, palettes, wish, found[0].Rank)
@@ -85,7 +103,12 @@ public static class MixPlace
         );
     }
 
-    private static IEnumerable<Recipe> InOrder(MixWish given, List<StashItem> items, RecipeIndex index)
+    private static IEnumerable<Recipe> InOrder(
+        MixWish given,
+        List<StashItem> items,
+        RecipeIndex index,
+        Func<Recipe, double> byHand
+    )
     {
         var wish = given.Colour.ToLab();
         switch (given.Order)
@@ -101,6 +124,11 @@ public static class MixPlace
                     : throw TroubleException.Conflict(
                         "Nothing in your stash is marked to be used up. Mark it at the item."
                     );
+            case RecipeOrder.Surest:
+                return index
+                    .Nearest(wish, LookedAt, wanted: null, Closeness.AsClose)
+                    .OrderBy(recipe => Math.Pow(recipe.Difference, 2) + Math.Pow(byHand(recipe), 2))
+                    .Take(Offered);
             default:
                 // Whatever it takes: the nearest comes first.
                 return index

@@ -4,11 +4,11 @@ import type {
   Corner,
   Deviation,
   Glue,
-  PictureShows,
   Gradient,
   Grain,
   GroundFrom,
   Habits,
+  LearnedErring,
   LengthUnit,
   Likeness,
   Medium,
@@ -16,7 +16,9 @@ import type {
   OnPaper,
   Opening,
   OpeningFigure,
+  PictureShows,
   PieceKind,
+  Recipe,
   RelineWith,
   Shadow,
   Tap,
@@ -40,6 +42,10 @@ export const likenessWords: Record<Likeness, string> = {
   near: 'near',
   another: 'another colour',
 };
+
+/** How far a recipe comes out off by the maker's hand, after how near it comes; nothing where the hand is not known. */
+export const byHandWords = (recipe: Recipe) =>
+  typeof recipe.byHand === 'number' ? `; by your hand ± ${recipe.byHand.toFixed(1)}` : '';
 
 export const shadowWords: Record<Shadow, string> = {
   none: 'No shadow',
@@ -332,4 +338,16 @@ export const grainWords: Record<Grain, string> = {
   any: 'not known',
   alongWidth: 'along its width',
   alongHeight: 'along its height',
+};
+
+export const erringWithWords: Record<LearnedErring['with'], string> = {
+  paint: 'Paint',
+  ink: 'Ink',
+  pencil: 'Pencil',
+};
+
+export const erringInWords: Record<LearnedErring['in'], string> = {
+  spread: 'from area to area',
+  unevenness: 'within an area',
+  mixing: 'mixing',
 };

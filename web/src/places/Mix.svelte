@@ -18,7 +18,7 @@
   let colour = $state('#7f9a4a');
   let chosenPaper = $state('');
   let most = $state(2);
-  let order = $state<'closest' | 'fewerColours' | 'usesUp'>('closest');
+  let order = $state<'closest' | 'fewerColours' | 'usesUp' | 'surest'>('closest');
   let without = $state<string[]>([]);
   const from = $derived(colourants.filter((item) => !without.includes(item.id)).map((item) => item.id));
   const paper = $derived(chosenPaper || (papers[0]?.id ?? ''));
@@ -68,6 +68,7 @@
       <select class="select w-64" bind:value={order}>
         <option value="closest">the closest</option>
         <option value="fewerColours">with fewer colours</option>
+        <option value="surest">the surest by your hand</option>
         <option value="usesUp">with what is to be used up</option>
       </select>
     </label>

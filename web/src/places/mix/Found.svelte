@@ -2,7 +2,7 @@
   import type { MixFound, Recipe } from '../../api/client';
   import PipFormula from '../../parts/PipFormula.svelte';
   import Swatch from '../../parts/Swatch.svelte';
-  import { likenessWords } from '../../parts/words';
+  import { byHandWords, likenessWords } from '../../parts/words';
 
   let { found, wish, take }: { found: MixFound; wish: string; take: (recipe: Recipe) => void } = $props();
 
@@ -16,7 +16,7 @@
       <span>wish</span><span>dry</span>
     </div>
   </div>
-  <p class="w-32 text-sm">{words(recipe)}</p>
+  <p class="w-32 text-sm">{words(recipe)}{byHandWords(recipe)}</p>
   <div class="min-w-0 flex-1">
     <PipFormula parts={recipe.parts} water={recipe.water} layers={recipe.layers} />
   </div>

@@ -5,7 +5,7 @@
   import AreaCloseUp from './AreaCloseUp.svelte';
   import MethodChoice from './MethodChoice.svelte';
   import RecipeParts from './RecipeParts.svelte';
-  import { likenessWords, shadowWords } from '../../parts/words';
+  import { byHandWords, likenessWords, shadowWords } from '../../parts/words';
   import { coloursOf } from '../../state/gradient';
 
   let {
@@ -129,7 +129,9 @@
         <li class="grid items-center gap-4 md:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">
           <span class="text-sm"
             >{#if other.mixedFor > 0}<strong>Mixed already.</strong>{/if}
-            {likenessWords[other.recipe.likeness]}, {other.recipe.difference.toFixed(1)}</span
+            {likenessWords[other.recipe.likeness]}, {other.recipe.difference.toFixed(1)}{byHandWords(
+              other.recipe,
+            )}</span
           >
           <Swatch colours={other.recipe.ladder} {paper} label="From much water to none, on the paper" />
           <RecipeParts recipe={other.recipe} />
