@@ -154,7 +154,36 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
             entry["cameWithin"]!.GetValue<double>()
         );
         // And its hand is known a little better.
-        Assert.Equal(1, (await maker.Ok(maker.Get("/api/habits")))["dilution"]!["times"]!.GetValue<int>());
+        var habits = await maker.Ok(maker.Get("/api/habits"));
+        Assert.Equal(1, habits["dilution"]!["times"]!.GetValue<int>());
+        var erring = habits["erring"]!.AsArray();
+        Assert.All(erring, one => Assert.Equal("paint", one!["with"]!.GetValue<string>()));
+        Assert.Equal(["spread", "unevenness", "mixing"], erring.Select(one => one!["in"]!.GetValue<string>()));
+        Assert.Equal(Coloured, erring[0]!["times"]!.GetValue<int>());
+        // The stand-in takes the parts of a mix as they are told.
+        Assert.True(erring[2]!["off"]!.GetValue<double>() < erring[2]!["ordinary"]!.GetValue<double>());
+        Assert.NotNull((await Mixed("surest")).AsArray()[0]!["byHand"]);
+        // What was learned can be forgotten.
+        await maker.Delete("/api/habits/learned");
+        Assert.Empty((await maker.Ok(maker.Get("/api/habits")))["erring"]!.AsArray());
+        Assert.All((await Mixed("closest")).AsArray(), recipe => Assert.Null(recipe!["byHand"]));
+
+        async Task<JsonNode> Mixed(string order)
+        {
+            var found = await maker.Ok(
+                maker.Post(
+                    "/api/mix/find",
+                    new
+                    {
+                        paper = await maker.Paper("Cold pressed watercolour 300"),
+                        colour = "#8a6a3a",
+                        mostColourants = 2,
+                        order,
+                    }
+                )
+            );
+            return found!["recipes"]!;
+        }
     }
 
     [Fact]

@@ -1,8 +1,10 @@
 using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
+using Nube.Core.Acts;
 using Nube.Core.Artwork;
 using Nube.Core.Bench;
+using Nube.Core.Checking;
 using Nube.Core.Drying;
 using Nube.Core.Methods;
 using Nube.Core.Optics;
@@ -25,6 +27,45 @@ public sealed record LearnedDryingView(string Paper, double Factor, int Times);
 /// <param name="Times">On how many swatch sheets, and on the cards of how many runs, it was seen.</param>
 public sealed record LearnedDilutionView(double FourIsLike, int Times);
 
+/// <summary>What a touch of a maker's pencil leaves.</summary>
+/// <param name="Factor">Against an ordinary hand.</param>
+/// <param name="Times">On the cards of how many runs it was seen.</param>
+public sealed record LearnedTouchView(double Factor, int Times);
+
+/// <summary>What a hand errs with.</summary>
+public enum ErringWith
+{
+    /// <summary>Paint from pans and tubes.</summary>
+    Paint,
+
+    /// <summary>Ink and markers that water thins.</summary>
+    Ink,
+
+    /// <summary>Pencils.</summary>
+    Pencil,
+}
+
+/// <summary>In what a hand errs.</summary>
+public enum ErringIn
+{
+    /// <summary>Some areas get more than others: a logarithm of the load.</summary>
+    Spread,
+
+    /// <summary>Colour lies unevenly within an area: a coefficient of variation.</summary>
+    Unevenness,
+
+    /// <summary>Mixes come out off: CIEDE2000.</summary>
+    Mixing,
+}
+
+/// <summary>How far a maker's hand errs, in two of three cases.</summary>
+/// <param name="With">With what.</param>
+/// <param name="In">In what.</param>
+/// <param name="Off">How far.</param>
+/// <param name="Ordinary">How far an ordinary hand does.</param>
+/// <param name="Times">On how many areas it was seen.</param>
+public sealed record LearnedErringView(ErringWith With, ErringIn In, double Off, double Ordinary, int Times);
+
 /// <summary>How a maker works, and what has been learned of it.</summary>
 public sealed record HabitsView(
     Schools Schools,
@@ -32,6 +73,8 @@ public sealed record HabitsView(
     IReadOnlyList<LearnedSpeedView> Speeds,
     IReadOnlyList<LearnedDryingView> Drying,
     LearnedDilutionView? Dilution,
+    LearnedTouchView? Touch,
+    IReadOnlyList<LearnedErringView> Erring,
     LengthUnit Lengths
 );
 
@@ -167,7 +210,35 @@ public static class HabitsPlace
             maker.Learned.Sheets.Length + maker.Learned.Runs.Length is > 0 and var times
                 ? new LearnedDilutionView(maker.Learned.Dilution.LikeWater(Usual), times)
                 : null,
+            maker.Learned.Hands.Count(run => run.Touch.Precision > 0) is > 0 and var runs
+                ? new LearnedTouchView(maker.Learned.LayingHand.Touch, runs)
+                : null,
+            [.. Erring(maker.Learned)],
             maker.Lengths
         );
+    }
+
+    private static IEnumerable<LearnedErringView> Erring(Learned learned)
+    {
+        var (hand, ordinary) = (learned.LayingHand, LayingHand.Ordinary);
+        return Of(ErringWith.Paint, run => run.Paint, hand.Paint, ordinary.Paint)
+            .Concat(Of(ErringWith.Ink, run => run.Ink, hand.Ink, ordinary.Ink))
+            .Concat(Of(ErringWith.Pencil, run => run.Pencil, hand.Pencil, ordinary.Pencil))
+            .Where(one => one.Times > 0);
+
+        int Times(Func<HandOfRun, HandErrsSeen> seen, Func<HandErrsSeen, SquaresSeen> of) =>
+            learned.Hands.Sum(run => of(seen(run)).Count);
+
+        IEnumerable<LearnedErringView> Of(
+            ErringWith with,
+            Func<HandOfRun, HandErrsSeen> seen,
+            HandErrs own,
+            HandErrs usual
+        ) =>
+            [
+                new(with, ErringIn.Spread, own.Spread, usual.Spread, Times(seen, one => one.Loads)),
+                new(with, ErringIn.Unevenness, own.Unevenness, usual.Unevenness, Times(seen, one => one.Variations)),
+                new(with, ErringIn.Mixing, own.Mixing, usual.Mixing, Times(seen, one => one.Mixes)),
+            ];
     }
 }

@@ -102,6 +102,7 @@ export type Sitting = Schemas['Sitting'];
 export type Turns = Schemas['Turns'];
 export type TurnsWay = Schemas['TurnsView'];
 export type Habits = Schemas['HabitsView'];
+export type LearnedErring = Schemas['LearnedErringView'];
 export type TapKind = Schemas['TapKind'];
 export type MixGiven = Schemas['MixGiven'];
 export type PastedLine = Schemas['PastedLine'];

@@ -2,7 +2,8 @@
   import { api, ask, type Habits, type LengthUnit, type Schools, type Sitting } from '../api/client';
   import SchoolChoices from '../parts/SchoolChoices.svelte';
   import TroubleNote from '../parts/TroubleNote.svelte';
-  import { lengthWords, strokeWords, waterWords } from '../parts/words';
+  import { lengthWords } from '../parts/words';
+  import LearnedTable from './habits/LearnedTable.svelte';
   import { Resource } from '../state/resource.svelte';
 
   // How this maker works: where makers disagree, how long a sitting is, and what the bench has taught.
@@ -21,20 +22,6 @@
     { words: '90 minutes', minutes: 90 },
   ];
   const evening = { pauseEveryMinutes: 30, pauseMinutes: 5, nextAfterHours: 24 };
-  const than = (factor: number) =>
-    Math.abs(factor - 1) < 0.03
-      ? 'as an ordinary hand'
-      : factor < 1
-        ? `${Math.round(100 * (1 - factor))} % faster`
-        : `${Math.round(100 * (factor - 1))} % slower`;
-  const drier = (factor: number) =>
-    Math.abs(factor - 1) < 0.03
-      ? 'as the formula says'
-      : factor < 1
-        ? `${Math.round(100 * (1 - factor))} % sooner`
-        : `${Math.round(100 * (factor - 1))} % later`;
-  const watered = (parts: number) =>
-    Math.abs(parts - 4) < 0.15 ? 'as an ordinary hand' : `like 1 to ${parts.toFixed(1)} of an ordinary hand`;
 </script>
 
 <h1>How you work</h1>
@@ -45,7 +32,7 @@
     <TroubleNote trouble={habits.trouble} again={habits.refresh} />
   </div>{/if}
 {#if habits.value}
-  {@const { schools, sitting, speeds, drying, dilution } = habits.value}
+  {@const { schools, sitting, speeds, drying, dilution, touch, erring } = habits.value}
   <section class="sheet mt-5" aria-label="Your ways">
     <h2>Your ways</h2>
     <SchoolChoices schools={schools as Schools} change={(to) => set(to, sitting)} />
@@ -91,39 +78,14 @@
     </section>
     <section class="sheet" aria-label="Learned from you">
       <h2>Learned from you</h2>
-      {#if speeds.length === 0 && drying.length === 0 && !dilution}
+      {#if speeds.length + drying.length + erring.length === 0 && !dilution && !touch}
         <p class="mt-2">
           Nothing yet. When a run is finished, its taps tell how fast your hand is and how soon things dry
-          with you; a swatch sheet, and cards that were checked, tell how you dilute. Until then plans reckon
-          with an ordinary hand and the formula.
+          with you; a swatch sheet, and cards that were checked, tell how you dilute, how even you are and how
+          surely you mix. Until then plans reckon with an ordinary hand and the formula.
         </p>
       {:else}
-        <table class="mt-2 w-full text-left">
-          <thead><tr><th>What</th><th>You</th><th class="text-right">Seen</th></tr></thead>
-          <tbody>
-            {#each speeds as speed (`${speed.stroke}-${speed.water}`)}
-              <tr>
-                <td>{strokeWords[speed.stroke]}, {waterWords[speed.water]}</td>
-                <td>{than(speed.factor)}</td>
-                <td class="text-right tabular-nums">{speed.times} ×</td>
-              </tr>
-            {/each}
-            {#if dilution}
-              <tr>
-                <td>Diluting, 1 part to 4</td>
-                <td>{watered(dilution.fourIsLike)}</td>
-                <td class="text-right tabular-nums">{dilution.times} ×</td>
-              </tr>
-            {/if}
-            {#each drying as paper (paper.paper)}
-              <tr>
-                <td>Drying on {paper.paper}</td>
-                <td>{drier(paper.factor)}</td>
-                <td class="text-right tabular-nums">{paper.times} ×</td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <LearnedTable habits={habits.value} />
         <button type="button" class="btn btn-line mt-3" disabled={habits.busy} onclick={forget}
           >Forget what was learned</button
         >
