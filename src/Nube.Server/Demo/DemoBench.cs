@@ -2,7 +2,10 @@ using Microsoft.EntityFrameworkCore;
 using Nube.Core.Bench;
 using Nube.Core.Planning;
 using Nube.Data.Entities;
+using Nube.Devices.Swatches;
 using Nube.Server.Places;
+using Nube.Server.Support;
+using Nube.Server.Work;
 
 namespace Nube.Server.Demo;
 
@@ -78,6 +81,27 @@ public sealed partial class DemoBook
             owner,
             run.Run.FinishedAt.Value
         );
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>All cards of a finished run are scanned for the book, and tell of the hand.</summary>
+    private async Task LookAt(Guid id, Maker owner, CancellationToken cancel)
+    {
+        var run = await runs.Load(id, cancel);
+        var bench = BenchLog.At(
+            run.Run.Plan!.Plan,
+            run.Touching,
+            await runs.Taps(id, cancel),
+            run.Run.FinishedAt!.Value
+        );
+        for (var card = 1; card <= run.Run.Cards; card++)
+        {
+            var taken = await StandInCard.Take(run, bench, card, SheetConditions.Scan, files, palettes, cancel);
+            var name = $"Card {card}.jpg";
+            var order = new CheckCardsJob.Order(await files.Keep(taken.File(), "image/jpeg", cancel), name, card);
+            await checks.Work(await board.BeginHere(atWork.MakerId, id, JobKind.CheckCards, order, cancel), cancel);
+        }
+        await RecordPlace.LearnFromCards(run, bench, db, palettes, owner.Id, cancel);
         await db.SaveChangesAsync(cancel);
     }
 }

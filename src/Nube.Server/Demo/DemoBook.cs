@@ -30,6 +30,7 @@ public sealed partial class DemoBook(
     StashStarter starter,
     FileStore files,
     FindAreasJob areas,
+    CheckCardsJob checks,
     StampBox stamps,
     Apprentices apprentices,
     JobBoard board,
@@ -123,6 +124,9 @@ public sealed partial class DemoBook(
         await BringIn(thanksToo, "watering-can.svg", cancel);
         await Colour(thanksToo, DemoColours.Sunflowers, cancel, Method.PencilOverMarker);
         await Made(thanksToo, owner, TimeSpan.FromDays(16), "", cancel);
+
+        await LookAt(thanks, owner, cancel);
+        await LookAt(tags, owner, cancel);
         await whole.CommitAsync(cancel);
     }
 

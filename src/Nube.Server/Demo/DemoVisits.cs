@@ -35,6 +35,7 @@ public sealed partial class DemoVisits(NubeDb db, UserManager<Maker> makers, Tim
         "run_plans",
         "found_orders",
         "bench_taps",
+        "card_checks",
     ];
 
     /// <summary>

@@ -139,21 +139,7 @@ public static class CheckPlace
             SwatchSource.PhotoWithChart => (SheetConditions.Photo, "stand-in photo with a chart.jpg"),
             _ => throw TroubleException.Unusable("The stand-in devices for cards are a scanner and a phone."),
         };
-        var image = run.Image;
-        var areas = AreaEdits.Apply(
-            AreaMeasuring.Measure(LabelFile.Read((await files.Get(image.LabelsHash, cancel)).Content)),
-            image.Edits
-        );
-        var seed = SimulatedHand.SeedOf(run.Run.Name, given.Card);
-        var painted = SimulatedHand.Paint(
-            [.. bench.PassesDone(PlanOf(run), given.Card)],
-            PaintsOf(run, palettes),
-            CheckCards.LinesOf((await files.Get(image.LineHash, cancel)).Content, image.WidthMm),
-            areas.Labels,
-            Zoning.Masks(AreaForm.Of(areas.Labels, image.Depth.Pairs()), image.Light.Angle, image.Light.RuleOf),
-            seed
-        );
-        var taken = CardsTaken.One(painted, device, seed);
+        var taken = await StandInCard.Take(run, bench, given.Card, device, files, palettes, cancel);
         var beside = given.Source == SwatchSource.PhotoWithChart;
         if (beside)
         {

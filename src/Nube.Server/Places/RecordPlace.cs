@@ -121,7 +121,7 @@ public static class RecordPlace
     }
 
     /// <summary>What the first picture of each card tells of the maker's hand, before anything was mended.</summary>
-    private static async Task LearnFromCards(
+    internal static async Task LearnFromCards(
         RunWithSupplies run,
         BenchState bench,
         NubeDb db,
