@@ -45,7 +45,7 @@ export const likenessWords: Record<Likeness, string> = {
 
 /** How far a recipe comes out off by the maker's hand, after how near it comes; nothing where the hand is not known. */
 export const byHandWords = (recipe: Recipe) =>
-  typeof recipe.byHand === 'number' ? `; by your hand ± ${recipe.byHand.toFixed(1)}` : '';
+  typeof recipe.byHand === 'number' ? `; by your hand ±\u00a0${recipe.byHand.toFixed(1)}` : '';
 
 export const shadowWords: Record<Shadow, string> = {
   none: 'No shadow',

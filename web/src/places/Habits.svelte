@@ -76,7 +76,7 @@
         {/each}
       </fieldset>
     </section>
-    <section class="sheet" aria-label="Learned from you">
+    <section class="sheet lg:col-span-2" aria-label="Learned from you">
       <h2>Learned from you</h2>
       {#if speeds.length + drying.length + erring.length === 0 && !dilution && !touch}
         <p class="mt-2">

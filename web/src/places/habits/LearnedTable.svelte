@@ -17,9 +17,9 @@
   const size = (one: LearnedErring, off: number) =>
     one.in === 'mixing' ? `± ${off.toFixed(1)}` : `± ${Math.round(100 * off)} %`;
   const erring = (one: LearnedErring) =>
-    one.off === one.ordinary
-      ? `${size(one, one.off)}, ${asOrdinary}`
-      : `${size(one, one.off)}; an ordinary hand ${size(one, one.ordinary)}`;
+    size(one, one.off) +
+    (one.in === 'mixing' ? ' in CIEDE2000' : '') +
+    (one.off === one.ordinary ? `, ${asOrdinary}` : `; an ordinary hand ${size(one, one.ordinary)}`);
 
   const rows = $derived([
     ...habits.speeds.map((speed) => ({
@@ -63,7 +63,7 @@
   <tbody>
     {#each rows as row (row.what)}
       <tr>
-        <td>{row.what}</td>
+        <td class="pr-6">{row.what}</td>
         <td>{row.you}</td>
         <td class="text-right tabular-nums">{row.seen} ×</td>
       </tr>

@@ -126,7 +126,7 @@
     </div>
     <ol class="grid gap-2 border-t border-hair pt-2 md:col-span-4">
       {#each first.others as other, place (place)}
-        <li class="grid items-center gap-4 md:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">
+        <li class="grid items-center gap-4 md:grid-cols-[8rem_minmax(0,1fr)_minmax(0,1.5fr)_auto]">
           <span class="text-sm"
             >{#if other.mixedFor > 0}<strong>Mixed already.</strong>{/if}
             {likenessWords[other.recipe.likeness]}, {other.recipe.difference.toFixed(1)}{byHandWords(
