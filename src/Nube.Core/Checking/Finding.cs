@@ -70,6 +70,9 @@ public enum FindingKind
 
     /// <summary>Colour comes off on a finger. It is asked.</summary>
     LooseColour,
+
+    /// <summary>Colour hides the stamped line wholly: what it told is not seen any more.</summary>
+    DetailsLost,
 }
 
 /// <summary>Which way a hue is off.</summary>
@@ -99,7 +102,7 @@ public enum HueShift
 /// <param name="Area">The area that it is in; 0 for the paper around the image, or for the whole card.</param>
 /// <param name="Other">The other area that has to do with it; null when none has.</param>
 /// <param name="Difference">
-/// How far the place is from what it was to be: CIEDE2000; of dulled lines the Michelson contrast that is missing, of warped
+/// How far the place is from what it was to be: CIEDE2000; of dulled and lost lines the Michelson contrast that is missing, of warped
 /// paper mm.
 /// </param>
 /// <param name="SizeMm2">How much of the card it takes, mm2.</param>

@@ -38,6 +38,7 @@ public static class FindingWords
             FindingKind.WaxBloom => "Wax bloom",
             FindingKind.Shine => "Uneven shine",
             FindingKind.LooseColour => "Loose colour",
+            FindingKind.DetailsLost => $"Details lost: {here}",
             _ => throw new ArgumentOutOfRangeException(nameof(one), one.Kind, "unknown kind of finding"),
         };
     }
@@ -84,6 +85,8 @@ public static class FindingWords
             FindingKind.Warped => $"The lines are {apart} mm out of place where it bends most.",
             FindingKind.WaxBloom => "You saw a pale haze: wax comes to the surface of thick pencil.",
             FindingKind.Shine => "You saw that one place shines: it was pressed hard, or lies thick.",
+            FindingKind.DetailsLost =>
+                $"The line is hardly to be seen: it has {apart} points of 100 less contrast than elsewhere on the card.",
             FindingKind.LooseColour => "You felt that colour comes off: it would smear, and soil the next card.",
             _ => throw new ArgumentOutOfRangeException(nameof(one), one.Kind, "unknown kind of finding"),
         };

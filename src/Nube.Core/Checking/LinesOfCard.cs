@@ -12,12 +12,14 @@ internal static class LinesOfCard
     private const byte OfLine = 110; // of 255: a cell that a line covers for the most part
     private const int FewestCells = 24;
     private const double Dull = 0.1; // Michelson contrast that is missing
+    private const double Lost = 0.2; // Michelson contrast that is left: the darkest of nine cells of grain has about as much
+    private const int WithinCells = 4; // 1 mm: a line with nothing but its own area so near tells of the area's inside
     private const double TimesSpread = 3.5; // of how areas differ otherwise
     private const double Deviation = 1.4826; // of a normal distribution, times its median absolute deviation
     private const int DarkestOf = 10; // one area of so many has the darkest lines
     private const double WarpedMm = 0.7; // out of place; a card that lies flat comes out below 0.3
 
-    /// <summary>Areas whose lines are paler than those of most of the card.</summary>
+    /// <summary>Areas whose lines are paler than those of most of the card, or cannot be seen inside.</summary>
     /// <remarks>
     /// Contrast of the line and of the colour beside it (A. A. Michelson, "Studies in Optics" (1927)): lighter less darker by
     /// their sum. What the darkest lines of the card send is the device's own stray light, and is taken off first.
@@ -37,17 +39,34 @@ internal static class LinesOfCard
         var usual = Median([.. contrasts.Values]);
         var spread = Deviation * Median([.. contrasts.Values.Select(contrast => Math.Abs(contrast - usual))]);
         var dull = Math.Max(Dull, TimesSpread * spread);
-        foreach (var (area, contrast) in contrasts.Where(area => usual - area.Value >= dull))
+        foreach (var area in contrasts.Keys.Order())
         {
-            var patch = new CardPatch([.. lines[area]]);
-            yield return new Finding(
-                FindingKind.LinesDulled,
+            if (Inside(area) is { } inside && inside.Contrast < Lost && usual - inside.Contrast >= dull)
+                yield return Finding(FindingKind.DetailsLost, area, inside.Contrast, inside.Cells);
+            else if (usual - contrasts[area] >= dull)
+                yield return Finding(FindingKind.LinesDulled, area, contrasts[area], lines[area]);
+        }
+
+        Finding Finding(FindingKind kind, int area, double contrast, List<int> cells)
+        {
+            var patch = new CardPatch([.. cells]);
+            return new Finding(
+                kind,
                 area,
                 null,
                 100 * (usual - contrast),
                 patch.SizeMm2,
                 CardPatch.Around([patch], seen.Map)
             );
+        }
+
+        // Lines between areas show from the other side when colour hides them; what is lost lies inside.
+        (double Contrast, List<int> Cells)? Inside(int area)
+        {
+            var cells = lines[area].FindAll(cell => IsInside(cell, area, seen.Map));
+            return cells.Count < FewestCells
+                ? null
+                : (Contrast(Beside(area), Math.Max(0, Median([.. cells.Select(Darkest)]) - stray)), cells);
         }
 
         double Beside(int area) => Luminance(seen.Tones[area].Whole);
@@ -79,6 +98,20 @@ internal static class LinesOfCard
             )
             .Where(area => area.Value.Count >= FewestCells)
             .ToDictionary();
+
+    private static bool IsInside(int cell, int area, CardMap map)
+    {
+        for (var dy = -WithinCells; dy <= WithinCells; dy++)
+        {
+            for (var dx = -WithinCells; dx <= WithinCells; dx++)
+            {
+                var near = cell + dy * map.Width + dx;
+                if (near < 0 || near >= map.Area.Length || map.Area[near] != area)
+                    return false;
+            }
+        }
+        return true;
+    }
 
     /// <summary>Paper that does not lie flat, by how far the lines are out of place.</summary>
     public static IEnumerable<Finding> Warped(CardPlace place, CardToCheck card)

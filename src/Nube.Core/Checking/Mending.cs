@@ -43,7 +43,7 @@ public static class Mending
             FindingKind.BareSpecks => [Filled(finding, card)],
             FindingKind.DarkSpecks => [Plain(finding, CorrectionKind.PickOff, null)],
             FindingKind.Streaky or FindingKind.Bloom or FindingKind.HardEdge => [Softened(finding, card)],
-            FindingKind.LinesDulled => [Plain(finding, CorrectionKind.Reline, 0)],
+            FindingKind.LinesDulled or FindingKind.DetailsLost => [Plain(finding, CorrectionKind.Reline, 0)],
             FindingKind.Warped => [Plain(finding, CorrectionKind.Flatten, null)],
             FindingKind.WaxBloom => [Plain(finding, CorrectionKind.Wipe, null)],
             FindingKind.Shine => [Leave(finding)],

@@ -106,7 +106,7 @@ public static class MendingWords
         finding switch
         {
             FindingKind.Streaky => " %",
-            FindingKind.LinesDulled => " points",
+            FindingKind.LinesDulled or FindingKind.DetailsLost => " points",
             _ => " CIEDE2000",
         };
 }
