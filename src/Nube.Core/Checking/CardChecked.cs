@@ -69,6 +69,8 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         );
         var over = OverLines.Of(seen, card.Touching);
         var even = Evenness.Of(seen, over.Cells);
+        // The rim of a bloom is dark, and no powder.
+        HashSet<int> taken = [.. over.Cells, .. even.SelectMany(area => area.Pushed)];
         // That an area was left out says all of it.
         bool IsOfBare(Finding one) =>
             bare.Contains(one.Area)
@@ -79,7 +81,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
             [
                 .. ofColour
                     .Concat(over.Findings)
-                    .Concat(Specks.Of(seen, over.Cells))
+                    .Concat(Specks.Of(seen, taken))
                     .Concat(even.Select(area => area.Finding).OfType<Finding>())
                     .Concat(HardEdges.Of(seen, over.Cells))
                     .Where(one => one.Kind == FindingKind.Forgotten || !IsOfBare(one))

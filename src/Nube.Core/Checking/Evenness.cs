@@ -65,7 +65,10 @@ internal static class Evenness
         var pale = PatchesOf(load => load < middle - Off);
         ImmutableArray<CardPatch> spots = [.. pale.Where(IsBloom)];
         if (spots.Sum(one => one.SizeMm2) > MostOfPale * pale.Sum(one => one.SizeMm2))
-            return new(tone.Area, deviation, Finding(FindingKind.Bloom, spots, Deviation(spots)));
+            return new(tone.Area, deviation, Finding(FindingKind.Bloom, spots, Deviation(spots)))
+            {
+                Pushed = [.. spots.SelectMany(spot => RimOf(spot, smooth, map).Concat(spot.Cells)).Distinct()],
+            };
         var coherence = Coherence(smooth, map);
         return new(
             tone.Area,
@@ -201,4 +204,8 @@ internal static class Evenness
 /// <param name="Area">The area.</param>
 /// <param name="Variation">Coefficient of variation of the load.</param>
 /// <param name="Finding">What is wrong with it; null where nothing is.</param>
-internal sealed record AreaEvenness(int Area, double Variation, Finding? Finding);
+internal sealed record AreaEvenness(int Area, double Variation, Finding? Finding)
+{
+    /// <summary>Cells whose colour water pushed aside, and those to which it pushed it.</summary>
+    public ImmutableArray<int> Pushed { get; init; } = [];
+}

@@ -20,6 +20,7 @@ internal static class Specks
     private const double AroundMm = 1.75; // specks are less broad
     private const double LargestDarkMm2 = 3; // larger ones are no specks
     private const double LeastDarkMm2 = 0.12; // two cells
+    private const double LeastOfAllDarkMm2 = 0.3; // of all in an area: powder is seen sooner than bare paper
 
     /// <summary>The findings.</summary>
     /// <param name="seen">The card.</param>
@@ -86,7 +87,7 @@ internal static class Specks
                 .. CardPatch.Of(cells, map).Where(spot => spot.SizeMm2 >= least && spot.SizeMm2 <= most),
             ];
             var size = spots.SelectMany(spot => spot.Cells).Sum(share) * CardMap.CellMm2;
-            if (size < LeastOfAllMm2)
+            if (size < (kind == FindingKind.DarkSpecks ? LeastOfAllDarkMm2 : LeastOfAllMm2))
                 return null;
             var beside = seen.Tones.TryGetValue(area, out var whole) ? whole.Whole : paper;
             var apart = spots
