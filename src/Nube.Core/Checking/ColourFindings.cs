@@ -10,7 +10,6 @@ internal static class ColourFindings
     // CIEDE2000. A difference of 3 to 5 is seen side by side on small pieces (common practice, no source); above it people
     // see it without looking for it.
     private const double Seen = 4.5;
-    private const double NoLoad = 2; // times what counts: so far from all strengths it is another paint, whatever the load
     private const double TimesSure = 2; // of how far the reading may be off, in two of three cases: nineteen of twenty
     private const double Bare = 5; // CIEDE2000: so near to the paper nothing seems to be
     private const double BareStrength = 0.45; // of the load: less than this, and near the paper, is left out
@@ -97,7 +96,7 @@ internal static class ColourFindings
         var byLoad = Ciede2000.Difference(area.Held, area.Expected);
         if (off < Enough(area.Sure))
             return null;
-        return byHue > byLoad || byHue >= NoLoad * Enough(area.Sure) ? FindingKind.HueOff
+        return byHue > byLoad || byHue >= Enough(area.Sure) ? FindingKind.HueOff
             : area.Strength < byDevice ? FindingKind.TooPale
             : FindingKind.TooStrong;
     }
