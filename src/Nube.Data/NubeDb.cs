@@ -286,6 +286,7 @@ public sealed class NubeDb(DbContextOptions<NubeDb> options, IMakerScope scope)
             check.Property(c => c.FileHash).HasMaxLength(64);
             check.Property(c => c.FileName).HasMaxLength(260);
             check.Property(c => c.Cards).AsJsonb();
+            check.Property(c => c.Version).IsRowVersion();
             check.HasIndex(c => new { c.RunId, c.TakenAt });
         });
         builder.Entity<CardLook>(look =>

@@ -303,9 +303,17 @@ public class CheckTests(NubeServer server) : IClassFixture<NubeServer>
         );
         Assert.All(asked, question => Assert.Null(question!["isSo"]));
 
-        await maker.Ok(maker.Put($"{at}/questions", new { kind = "waxBloom", isSo = true }));
-        await maker.Ok(maker.Put($"{at}/questions", new { kind = "shine", isSo = false }));
+        // Answers that come at the same moment are all kept.
+        await Task.WhenAll(
+            new (string Kind, bool IsSo)[] { ("waxBloom", true), ("shine", false), ("looseColour", false) }.Select(
+                one => maker.Ok(maker.Put($"{at}/questions", new { kind = one.Kind, isSo = one.IsSo }))
+            )
+        );
 
+        Assert.Equal(
+            [true, false, false],
+            (await maker.Ok(maker.Get($"{at}/questions"))).AsArray().Select(one => one!["isSo"]!.GetValue<bool>())
+        );
         Assert.Contains((await maker.LatestCard(run))["findings"]!.AsArray(), one =>
             one!["title"]!.GetValue<string>() == "Wax bloom"
         );

@@ -29,6 +29,9 @@ public sealed class CardCheck : IOwned
 
     /// <summary>The cards in it.</summary>
     public ImmutableArray<CheckedCard> Cards { get; set; } = [];
+
+    /// <summary>Which writing it is, so that two at the same moment do not undo each other.</summary>
+    public uint Version { get; set; }
 }
 
 /// <summary>A card on a picture.</summary>

@@ -221,6 +221,12 @@ namespace Nube.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("taken_at");
 
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
                     b.HasKey("Id")
                         .HasName("pk_card_checks");
 

@@ -21,6 +21,8 @@ public sealed record AnswerGiven(FindingKind Kind, bool IsSo);
 /// <summary>Questions about a card that was looked at.</summary>
 public static class AskPlace
 {
+    private const int MostTries = 5;
+
     /// <summary>Maps the place under the checks of a run.</summary>
     public static void MapAsking(this IEndpointRouteBuilder checks)
     {
@@ -40,7 +42,7 @@ public static class AskPlace
     )
     {
         var run = await runs.Load(id, cancel);
-        var seen = CardOf(await Kept(id, check, db, cancel), card);
+        var seen = KeptChecks.CardOf(await KeptChecks.Of(db.CardChecks.AsNoTracking(), id, check, cancel), card);
         var plan = CheckPlace.PlanOf(run);
         var bench = BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), clock.GetUtcNow());
         var earlier = await EarlierChecks.Of(db, run, cancel);
@@ -67,8 +69,32 @@ public static class AskPlace
     {
         if (!Questions.All.Contains(given.Kind))
             throw TroubleException.Unusable("This is not asked: the picture shows it.");
-        var kept = await Kept(id, check, db, cancel);
-        var before = CardOf(kept, card);
+        for (var tries = 1; ; tries++)
+        {
+            try
+            {
+                await Keep(id, check, card, given, db, cancel);
+                return TypedResults.NoContent();
+            }
+            catch (DbUpdateConcurrencyException) when (tries < MostTries)
+            {
+                // Another answer came at the same moment: both count.
+                db.ChangeTracker.Clear();
+            }
+        }
+    }
+
+    private static async Task Keep(
+        Guid id,
+        Guid check,
+        int card,
+        AnswerGiven given,
+        NubeDb db,
+        CancellationToken cancel
+    )
+    {
+        var kept = await KeptChecks.Of(db.CardChecks, id, check, cancel);
+        var before = KeptChecks.CardOf(kept, card);
         var others = before.Findings.RemoveAll(one => one.Kind == given.Kind);
         kept.Cards = kept.Cards.Replace(
             before,
@@ -83,14 +109,5 @@ public static class AskPlace
             }
         );
         await db.SaveChangesAsync(cancel);
-        return TypedResults.NoContent();
     }
-
-    private static CheckedCard CardOf(CardCheck check, int card) =>
-        check.Cards.FirstOrDefault(one => one.Card == card)
-        ?? throw TroubleException.Gone("This card is not on that picture.");
-
-    private static async Task<CardCheck> Kept(Guid id, Guid check, NubeDb db, CancellationToken cancel) =>
-        await db.CardChecks.SingleOrDefaultAsync(one => one.Id == check && one.RunId == id, cancel)
-        ?? throw TroubleException.Gone("This picture is not there any more.");
 }

@@ -237,12 +237,6 @@ public static class CheckPlace
         return TypedResults.File(file.Content, file.MediaType);
     }
 
-    private static async Task<CheckedCard> Kept(Guid id, Guid check, int card, NubeDb db, CancellationToken cancel)
-    {
-        var kept = await db
-            .CardChecks.AsNoTracking()
-            .SingleOrDefaultAsync(one => one.Id == check && one.RunId == id, cancel);
-        return kept?.Cards.FirstOrDefault(one => one.Card == card)
-            ?? throw TroubleException.Gone("This picture is not there any more.");
-    }
+    private static async Task<CheckedCard> Kept(Guid id, Guid check, int card, NubeDb db, CancellationToken cancel) =>
+        KeptChecks.CardOf(await KeptChecks.Of(db.CardChecks.AsNoTracking(), id, check, cancel), card);
 }
