@@ -32,6 +32,9 @@ public sealed record AreaCameOut(
     ImmutableArray<ZoneCameOut> Zones
 )
 {
+    /// <summary>It is no more off than the whole card is.</summary>
+    public bool AsTheCard { get; init; }
+
     /// <summary>The areas of a card, farthest off first.</summary>
     /// <param name="areas">What they came out as.</param>
     /// <param name="hand">How strong the hand seems.</param>
@@ -60,7 +63,12 @@ public sealed record AreaCameOut(
                         : null,
                     ColourFindings.KindOf(area, byDevice),
                     ZonesOf(area)
-                ))
+                )
+                {
+                    AsTheCard =
+                        ColourFindings.KindOf(area, byDevice) is { } kind
+                        && ColourFindings.IsOfHand(area, kind, hand, areas.Length),
+                })
                 .OrderByDescending(area => area.Difference),
         ];
     }
@@ -70,7 +78,9 @@ public sealed record AreaCameOut(
     {
         var whole = Kind switch
         {
+            FindingKind.TooPale when AsTheCard => "As pale as the whole card",
             FindingKind.TooPale => "Too pale",
+            FindingKind.TooStrong when AsTheCard => "As strong as the whole card",
             FindingKind.TooStrong => "Too strong",
             FindingKind.HueOff => "Another hue",
             _ => "As it was to be, as far as can be told",

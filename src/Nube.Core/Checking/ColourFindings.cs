@@ -9,7 +9,7 @@ internal static class ColourFindings
 {
     // CIEDE2000. A difference of 3 to 5 is seen side by side on small pieces (common practice, no source); above it people
     // see it without looking for it.
-    private const double Seen = 4.5;
+    internal const double Seen = 4.5;
     private const double TimesSure = 2; // of how far the reading may be off, in two of three cases: nineteen of twenty
     private const double Bare = 5; // CIEDE2000: so near to the paper nothing seems to be
     private const double BareStrength = 0.45; // of the load: less than this, and near the paper, is left out
@@ -27,7 +27,6 @@ internal static class ColourFindings
         var sizes = card.Masks.ToDictionary(mask => mask.Id, mask => mask);
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
-        var ofHand = IsHandOff(colours);
         var shouts = Shouting.Of(areas, card.Touching);
         var even = card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet();
         var findings = ImmutableArray.CreateBuilder<Finding>();
@@ -42,7 +41,7 @@ internal static class ColourFindings
                 findings.Add(Finding(FindingKind.Forgotten, area));
             else if (KindOf(area, byDevice) is { } kind)
             {
-                if (!(ofHand && IsOfHand(area, colours.Hand, kind)))
+                if (!IsOfHand(area, kind, colours.Hand, areas.Length))
                     findings.Add(Finding(kind, area) with { Shouts = area.Area == shouts });
             }
             else if (even.Contains(area.Area) && ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
@@ -101,19 +100,24 @@ internal static class ColourFindings
             : FindingKind.TooStrong;
     }
 
-    private static bool IsHandOff(CardColours colours) =>
-        colours.Areas.Length >= FewestOfHand && IsFar(colours.Hand, 1);
+    private static bool IsHandOff(double hand, int areas) => areas >= FewestOfHand && IsFar(hand, 1);
 
-    /// <summary>What all areas have is said once, of the card.</summary>
-    private static bool IsOfHand(AreaColour area, double hand, FindingKind kind) =>
-        kind == (hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong) && !IsFar(area.Strength, hand);
+    /// <summary>It is no more off than all areas are, which is said once, of the card.</summary>
+    /// <param name="area">The area.</param>
+    /// <param name="kind">What is wrong with it.</param>
+    /// <param name="hand">How strong the hand seems.</param>
+    /// <param name="areas">On how many areas.</param>
+    internal static bool IsOfHand(AreaColour area, FindingKind kind, double hand, int areas) =>
+        IsHandOff(hand, areas)
+        && kind == (hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong)
+        && !IsFar(area.Strength, hand);
 
     private static bool IsFar(double one, double other) => Math.Abs(Math.Log(one / other)) >= Math.Log(HandOff);
 
     /// <summary>A hand that is strong or weak on all areas, when it is more than devices that see stronger or weaker are.</summary>
     private static IEnumerable<Finding> WholeCard(CardColours colours, CardToCheck card)
     {
-        if (!IsHandOff(colours))
+        if (!IsHandOff(colours.Hand, colours.Areas.Length))
             yield break;
         yield return new Finding(
             colours.Hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong,

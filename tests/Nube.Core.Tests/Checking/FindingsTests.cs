@@ -125,6 +125,16 @@ public sealed class FindingsTests
         Assert.Contains(seen.Findings, one => one.Kind == FindingKind.TooStrong && one.Area == 0);
         Assert.InRange(seen.Colours.Hand, 1.35, 2.4);
         Assert.InRange(seen.Findings.Count(one => one.Kind == FindingKind.TooStrong), 1, 3);
+        // Area by area the same is told: as strong as the card, and too strong only what is a finding of its own.
+        var told = AreaCameOut
+            .Of(seen.Colours.Areas, seen.Colours.Hand, new Dictionary<int, Srgb>())
+            .Select(area => area.InWords())
+            .ToList();
+        Assert.Contains(told, words => words.StartsWith("As strong as the whole card", StringComparison.Ordinal));
+        Assert.Equal(
+            seen.Findings.Count(one => one.Kind == FindingKind.TooStrong && one.Area > 0),
+            told.Count(words => words.StartsWith("Too strong", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
