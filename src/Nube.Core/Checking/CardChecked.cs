@@ -58,7 +58,6 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         var tones = AreaTone.Of(map, eye, own);
         var coloured = card.Expected.Select(area => area.Area).ToHashSet();
         var ofColour = ColourFindings.Of(colours, card);
-        var bare = ofColour.Where(one => one.Kind == FindingKind.Forgotten).Select(one => one.Area).ToHashSet();
         var seen = new CardSeen(
             map,
             eye,
@@ -70,27 +69,21 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
         var over = OverLines.Of(seen, card.Touching);
         var even = Evenness.Of(seen, over.Cells);
         // The rim of a bloom is dark, and no powder.
-        HashSet<int> taken = [.. over.Cells, .. even.SelectMany(area => area.Pushed)];
-        // That an area was left out says all of it.
-        bool IsOfBare(Finding one) =>
-            bare.Contains(one.Area)
-            || one is { Kind: FindingKind.AlikeInValue, Other: { } other } && bare.Contains(other);
+        HashSet<int> pushed = [.. over.Cells, .. even.SelectMany(area => area.Pushed)];
+        Finding[] all =
+        [
+            .. ofColour,
+            .. over.Findings,
+            .. Specks.Of(seen, pushed),
+            .. even.Select(area => area.Finding).OfType<Finding>(),
+            .. HardEdges.Of(seen, over.Cells),
+            .. LinesOfCard.Dulled(seen),
+            .. LinesOfCard.Warped(laid.Place, card),
+        ];
         return new CardChecked(
             laid.Flat,
             colours.With(even),
-            [
-                .. ofColour
-                    .Concat(over.Findings)
-                    .Concat(Specks.Of(seen, taken))
-                    .Concat(even.Select(area => area.Finding).OfType<Finding>())
-                    .Concat(HardEdges.Of(seen, over.Cells))
-                    .Where(one => one.Kind == FindingKind.Forgotten || !IsOfBare(one))
-                    .Concat(LinesOfCard.Dulled(seen))
-                    .Concat(LinesOfCard.Warped(laid.Place, card))
-                    .OrderByDescending(WorthMending)
-                    .ThenBy(one => one.Kind)
-                    .ThenBy(one => one.Area),
-            ]
+            [.. SaidOnce.Of(all).OrderByDescending(WorthMending).ThenBy(one => one.Kind).ThenBy(one => one.Area)]
         );
     }
 

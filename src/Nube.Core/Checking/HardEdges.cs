@@ -33,8 +33,8 @@ internal static class HardEdges
         foreach (var (area, of) in seen.EvenCells(taken))
         {
             var hard = Borders.Where(border => IsHard(seen, seen.Tones[area], of, border)).ToList();
-            if (hard.Count > 0)
-                yield return Found(seen, area, of, hard);
+            if (hard.Count > 0 && Found(seen, area, of, hard) is { Difference: >= ColourFindings.Seen } found)
+                yield return found;
         }
     }
 

@@ -35,7 +35,7 @@ internal static class OverLines
     private const double NearMm = 1.5; // from the neighbour's cells: where a stray stroke has to begin
     private const double FarMm = 6; // and how far it is followed
     private const double FromRimMm = 0.3; // nearer to the line nobody sees it
-    private const double LeastMm2 = 1.25; // smaller ones are how a hand is
+    private const double LeastMm2 = 2; // smaller ones are how a hand is
     private const double TellsApart = 8; // CIEDE2000 between own colour and both: less cannot be told
     private const double TellsHue = 5; // CIEDE2000 between own colour in any strength and both: a hand's mixes differ by so much
     private const double PerMm = 1; // CIELAB that a neighbour has to fit better by, for each mm that it is farther away
@@ -123,20 +123,26 @@ internal static class OverLines
 
     private static IEnumerable<Finding> Findings(List<Stray> patches, CardMap map)
     {
-        foreach (var pair in patches.GroupBy(one => (Math.Min(one.From, one.Into), Math.Max(one.From, one.Into))))
-        {
-            var ran = pair.Any(one =>
-                one.Into != CardMap.Paper && one.Thinned >= Ran && one.Patch.SizeMm2 >= LeastRunMm2
-                || pair.Any(other => other.From == one.Into && Near(one.Patch, other.Patch, map))
+        var pairs = patches
+            .GroupBy(one => (One: Math.Min(one.From, one.Into), Other: Math.Max(one.From, one.Into)))
+            .ToLookup(pair =>
+                pair.Any(one =>
+                    one.Into != CardMap.Paper && one.Thinned >= Ran && one.Patch.SizeMm2 >= LeastRunMm2
+                    || pair.Any(other => other.From == one.Into && Near(one.Patch, other.Patch, map))
+                )
             );
-            if (ran)
-                yield return Finding(FindingKind.RunTogether, [.. pair]);
-            else
-            {
-                foreach (var way in pair.GroupBy(one => one.From))
-                    yield return Finding(FindingKind.OverTheLine, [.. way]);
-            }
-        }
+        foreach (var pair in pairs[true])
+            yield return Finding(FindingKind.RunTogether, [.. pair]);
+        foreach (var way in pairs[false].SelectMany(pair => pair.Where(one => !IsOfRun(one)).GroupBy(one => one.From)))
+            yield return Finding(FindingKind.OverTheLine, [.. way]);
+
+        // What ran into an area looks in part like yet another neighbour's colour.
+        bool IsOfRun(Stray stray) =>
+            pairs[true]
+                .Any(pair =>
+                    (stray.Into == pair.Key.One || stray.Into == pair.Key.Other)
+                    && pair.Any(one => Near(one.Patch, stray.Patch, map))
+                );
 
         Finding Finding(FindingKind kind, List<Stray> of) =>
             new(
