@@ -13,6 +13,7 @@
   import TroubleNote from '../../parts/TroubleNote.svelte';
   import { navigate } from '../../routes';
   import { Batches } from '../../state/batches';
+  import { inTurn } from '../../state/inTurn';
   import { asked, handOf, lately as latelyUsed, type Hand } from '../../state/colourHand';
   import { shown } from '../../state/gradient';
   import { Resource } from '../../state/resource.svelte';
@@ -105,9 +106,11 @@
       : undefined,
   );
 
-  async function change(call: () => Promise<Colours>) {
-    if (await colours.attempt(async () => colours.set(await call()))) await run.refresh();
-  }
+  const turns = inTurn();
+  const change = (call: () => Promise<Colours>) =>
+    turns(async () => {
+      if (await colours.attempt(async () => colours.set(await call()))) await run.refresh();
+    });
   const put = (what: Hand, areas: number[]) => {
     const body = asked(what, areas);
     return 'wish' in body

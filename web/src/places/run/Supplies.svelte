@@ -14,23 +14,26 @@
   const most = 48; // colours of a run
   const kinds = $derived([...Map.groupBy(colours.colourants, (c) => kindOf(c.medium))]);
 
-  function set(supplies: Partial<{ paper: string | null; stampingInk: string | null; palette: string[] }>) {
-    const { paper, stampingInk, palette } = colours;
-    return change(() =>
-      ask(
+  type Taken = { paper: string | null; stampingInk: string | null; palette: string[] };
+
+  // What is taken is told when its turn comes, so that two quick choices are both kept.
+  const set = (supplies: Partial<Taken> | (() => Partial<Taken>)) =>
+    change(() => {
+      const { paper, stampingInk, palette } = colours;
+      const chosen = typeof supplies === 'function' ? supplies() : supplies;
+      return ask(
         api.PUT('/api/pieces/{id}/colours/supplies', {
           params: { path: { id: piece } },
-          body: { paper, stampingInk, palette, ...supplies },
+          body: { paper, stampingInk, palette, ...chosen },
         }),
-      ),
-    );
-  }
+      );
+    });
   const toggle = (id: string) =>
-    set({
+    set(() => ({
       palette: colours.palette.includes(id)
         ? colours.palette.filter((p) => p !== id)
         : [...colours.palette, id],
-    });
+    }));
 </script>
 
 <section class="sheet grid gap-3" aria-label="Supplies">
