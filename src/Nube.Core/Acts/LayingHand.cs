@@ -43,7 +43,7 @@ public sealed record HandErrs(double Spread, double Unevenness, double Mixing)
 {
     /// <summary>
     /// What is believed of a hand before its cards were looked at: hands of the trial cards, which are guessed, read as cards
-    /// are (docs/science.md, "What cards teach of a hand").
+    /// are (docs/science.md, "What cards tell of a hand").
     /// </summary>
     public static HandErrs Ordinary { get; } = new(0.25, 0.06, 1);
 
