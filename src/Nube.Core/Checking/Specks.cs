@@ -42,7 +42,8 @@ internal static class Specks
             var apart = Ciede2000.Difference(eye.ColourOf(seen.Tones[area].Whole), eye.ColourOf(paper));
             if (
                 apart >= Seen
-                && Finding(FindingKind.BareSpecks, area, cells, LeastMm2, double.MaxValue, _ => 1) is { } found
+                && Finding(FindingKind.BareSpecks, area, cells, LeastMm2, double.MaxValue, LeastOfAllMm2, _ => 1)
+                    is { } found
             )
                 yield return found with
                 {
@@ -51,7 +52,10 @@ internal static class Specks
         }
         foreach (var (area, cells) in dark)
         {
-            if (Finding(FindingKind.DarkSpecks, area, cells, LeastDarkMm2, LargestDarkMm2, Dark) is { } found)
+            if (
+                Finding(FindingKind.DarkSpecks, area, cells, LeastDarkMm2, LargestDarkMm2, LeastOfAllDarkMm2, Dark) is
+                { } found
+            )
                 yield return found;
         }
 
@@ -79,6 +83,7 @@ internal static class Specks
             List<int> cells,
             double least,
             double most,
+            double leastOfAll,
             Func<int, double> share
         )
         {
@@ -87,7 +92,7 @@ internal static class Specks
                 .. CardPatch.Of(cells, map).Where(spot => spot.SizeMm2 >= least && spot.SizeMm2 <= most),
             ];
             var size = spots.SelectMany(spot => spot.Cells).Sum(share) * CardMap.CellMm2;
-            if (size < (kind == FindingKind.DarkSpecks ? LeastOfAllDarkMm2 : LeastOfAllMm2))
+            if (size < leastOfAll)
                 return null;
             var beside = seen.Tones.TryGetValue(area, out var whole) ? whole.Whole : paper;
             var apart = spots
