@@ -44,7 +44,7 @@ public sealed record CardChecked(CardFlat Flat, CardColours Colours, ImmutableAr
     {
         ArgumentNullException.ThrowIfNull(card);
         var insides = AreaInside.Of(card.Masks, card.Lines);
-        var laid = CardTurn.ByColours(picture, place, card, insides);
+        var laid = PlaceByColours.Of(picture, place, card, insides);
         var colours = CardColours.Of(
             laid.Reads,
             card.Expected,

@@ -25,22 +25,26 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     }
 
     /// <summary>Where exactly a card lies that lies about there; null when no card of the run does.</summary>
-    public CardFound? Exact(Mat homography)
+    /// <param name="homography">About where it lies.</param>
+    /// <param name="asItIs">Whether it is the right one of places a stripe apart, and known to be a card of the run.</param>
+    public CardFound? Exact(Mat homography, bool asItIs = false)
     {
-        using var shifted = Shifted(homography);
+        using var shifted = asItIs ? homography.Clone() : Shifted(homography);
         if (shifted is null)
             return null;
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
             Alignment.Find(template, seen, pixelsPerMm, flat, blursMm);
         using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm);
-        using var about = WithoutBend(Place(shifted, Bent(rough, first, RoughPixelsPerMm, [2.4, 1.2])));
+        using var about = WithoutBend(
+            Place(shifted, Bent(rough, first, RoughPixelsPerMm, asItIs ? [1.2] : [2.4, 1.2]))
+        );
         if (!IsCard(about))
             return null;
         using var second = Flattened(about, rough.Size(), RoughPixelsPerMm);
         var bend = Bent(rough, second, RoughPixelsPerMm, [1.2, 0.6]);
         var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, bend);
-        if (shown < ShownAtLeast)
+        if (shown < ShownAtLeast && !asItIs)
             return null;
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))

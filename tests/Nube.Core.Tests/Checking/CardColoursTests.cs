@@ -221,7 +221,7 @@ public sealed class CardColoursTests
             : (TrialCards.Taken(painted, scanner, FirstDevice + number), null);
         var picture = PictureReader.ReadColours(taken.File());
         var place = CardFinder.Find(picture, card.Image.Lines)[0].Place;
-        var insides = AreaInside.Of(card.Masks, card.Image.Lines);
+        var insides = card.Insides;
         return
         [
             .. CardChecked

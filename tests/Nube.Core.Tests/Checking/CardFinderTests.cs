@@ -28,7 +28,7 @@ public sealed class CardFinderTests
 
         var found = Assert.Single(CardFinder.Find(picture, image.Lines));
 
-        Assert.InRange(FarthestOff(found.Place, taken, picture, image), 0, WorstMm);
+        Assert.InRange(TrialCards.FarthestOff(found.Place, taken, picture, image), 0, WorstMm);
     }
 
     [Fact]
@@ -59,7 +59,7 @@ public sealed class CardFinderTests
         Assert.Equal(turns.Length, found.Length);
         // Row by row, as one reads.
         foreach (var (card, laid) in found.Zip(taken.Cards))
-            Assert.InRange(FarthestOff(card.Place, taken, picture, small, laid), 0, WorstMm);
+            Assert.InRange(TrialCards.FarthestOff(card.Place, taken, picture, small, laid), 0, WorstMm);
     }
 
     [Fact]
@@ -126,39 +126,5 @@ public sealed class CardFinderTests
             Assert.Equal(0.7, bend.At(x, y).X, 9);
             Assert.Equal(0.01 * x, bend.At(x, y).Y, 9);
         }
-    }
-
-    /// <summary>How far the worst of some 300 points is off that lie in areas or on lines, mm.</summary>
-    private static double FarthestOff(
-        CardPlace place,
-        CardsTaken taken,
-        ColourPicture picture,
-        TrialImage image,
-        CardLaid? of = null
-    )
-    {
-        const int steps = 20;
-        var shrunk = picture.Width / (double)(int)(taken.WidthMm * taken.Device.PixelsPerMm);
-        var labels = image.Map.Labels;
-        var off = new List<double>();
-        for (var i = 0; i <= steps; i++)
-        {
-            for (var j = 0; j <= steps; j++)
-            {
-                var (x, y) = (image.WidthMm * i / steps, image.HeightMm * j / steps);
-                var (column, row) = (
-                    Math.Min(labels.Width - 1, (int)(x * labels.PixelsPerMm)),
-                    Math.Min(labels.Height - 1, (int)(y * labels.PixelsPerMm))
-                );
-                if (labels.Labels[row * labels.Width + column] == LabelRaster.Background)
-                    continue;
-                var (truth, at) = (taken.At(of ?? taken.Cards[0], new PointMm(x, y)), place.At(x, y));
-                off.Add(
-                    Math.Sqrt(Math.Pow(truth.X * shrunk - at.X, 2) + Math.Pow(truth.Y * shrunk - at.Y, 2))
-                        / place.PixelsPerMm(x, y)
-                );
-            }
-        }
-        return off.Max();
     }
 }

@@ -27,7 +27,7 @@ internal sealed class FaultyCards(PlannedCard card)
     private const double RoomMm2 = 25; // areas that faults are made in
     private const double ReallyOff = 3.5; // CIEDE2000: a finding of colour is right from there on
 
-    private readonly ImmutableArray<AreaInside> insides = AreaInside.Of(card.Masks, card.Image.Lines);
+    private readonly ImmutableArray<AreaInside> insides = card.Insides;
     private readonly Dictionary<int, Lab> asked = card.Expected.ToDictionary(
         area => area.Area,
         area => Lab.FromXyz(area.At(0).Middle)

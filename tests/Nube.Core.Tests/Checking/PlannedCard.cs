@@ -96,6 +96,9 @@ internal sealed class PlannedCard
     /// <summary>Everything in its plan was done.</summary>
     public WorkDone Done => new([.. Plan.Steps.Select(Plan.PassOf)], Paints);
 
+    /// <summary>The inner parts of its areas.</summary>
+    public ImmutableArray<AreaInside> Insides => AreaInside.Of(Masks, Image.Lines);
+
     /// <summary>What the areas should look like.</summary>
     public ImmutableArray<AreaExpected> Expected => AreaExpected.Of(Done);
 

@@ -121,6 +121,40 @@ internal static class TrialCards
         );
     }
 
+    /// <summary>How far the worst of some 300 points is off that lie in areas or on lines, mm.</summary>
+    public static double FarthestOff(
+        CardPlace place,
+        CardsTaken taken,
+        ColourPicture picture,
+        TrialImage image,
+        CardLaid? of = null
+    )
+    {
+        const int steps = 20;
+        var shrunk = picture.Width / (double)(int)(taken.WidthMm * taken.Device.PixelsPerMm);
+        var labels = image.Map.Labels;
+        var off = new List<double>();
+        for (var i = 0; i <= steps; i++)
+        {
+            for (var j = 0; j <= steps; j++)
+            {
+                var (x, y) = (image.WidthMm * i / steps, image.HeightMm * j / steps);
+                var (column, row) = (
+                    Math.Min(labels.Width - 1, (int)(x * labels.PixelsPerMm)),
+                    Math.Min(labels.Height - 1, (int)(y * labels.PixelsPerMm))
+                );
+                if (labels.Labels[row * labels.Width + column] == LabelRaster.Background)
+                    continue;
+                var (truth, at) = (taken.At(of ?? taken.Cards[0], new PointMm(x, y)), place.At(x, y));
+                off.Add(
+                    Math.Sqrt(Math.Pow(truth.X * shrunk - at.X, 2) + Math.Pow(truth.Y * shrunk - at.Y, 2))
+                        / place.PixelsPerMm(x, y)
+                );
+            }
+        }
+        return off.Max();
+    }
+
     /// <summary>What was to lie on the inner part of an area.</summary>
     public static Lab Asked(AreaExpected area, AreaInside inside)
     {

@@ -6,20 +6,22 @@ using OpenCvSharp;
 
 namespace Nube.Core.Checking;
 
-/// <summary>Which way a card lies whose lines look the same when they are turned: its colours tell.</summary>
-internal static class CardTurn
+/// <summary>
+/// Where a card lies whose lines look the same when they are turned, or moved by a stripe: its colours tell.
+/// </summary>
+internal static class PlaceByColours
 {
-    // CIEDE2000, means of all areas. A card of the trial that lies as it was found is 4 to 7 off, the other way 12 and more.
+    // CIEDE2000, means of all areas. A card of the trial that lies where it was found is 4 to 7 off, elsewhere 12 and more.
     private const double Fits = 8; // so near nothing else is meant
-    private const double Nearer = 1; // by which another turn has to fit better
-    private const double Wrong = 15; // an area so far off is wrong, however far: a few left out or exchanged turn no card
+    private const double Nearer = 1; // by which another place has to fit better
+    private const double Wrong = 15; // an area so far off is wrong, however far: a few left out or exchanged move no card
 
-    /// <summary>The card in the turn in which its areas come nearest to what was to be expected of them.</summary>
+    /// <summary>The card in the place in which its areas come nearest to what was to be expected of them.</summary>
     /// <param name="picture">The scan or photo.</param>
     /// <param name="place">Where its lines are.</param>
     /// <param name="card">What is known of it.</param>
     /// <param name="insides">Its areas.</param>
-    public static CardLaidFlat ByColours(
+    public static CardLaidFlat Of(
         ColourPicture picture,
         CardPlace place,
         CardToCheck card,
@@ -29,10 +31,15 @@ internal static class CardTurn
         var asFound = At(place);
         if (Off(asFound, card) is var off && off < Fits)
             return asFound;
-        var other = LinesTurned
-            .Of(card.Lines)
-            .Select(turn => At(place with { Flat = place.Flat.After(turn) }))
-            .MinBy(turned => Off(turned, card))!;
+        var other = asFound;
+        foreach (var move in Elsewhere(card.Lines))
+        {
+            var moved = At(place with { Flat = place.Flat.After(move) });
+            if (Off(moved, card) < Off(other, card))
+                other = moved;
+            if (Off(other, card) < Fits)
+                break;
+        }
         return Off(other, card) < off - Nearer && Exact(other.Place) is { } exact ? At(exact) : asFound;
 
         CardLaidFlat At(CardPlace at) => CardLaidFlat.Of(picture, at, card, insides);
@@ -42,8 +49,15 @@ internal static class CardTurn
             using var colour = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
             using var fitting = new CardFitting(colour, card.Lines, new Size2d(card.WidthMm, card.HeightMm));
             using var matrix = about.Flat.Matrix();
-            return fitting.Exact(matrix)?.Place;
+            return fitting.Exact(matrix, asItIs: true)?.Place;
         }
+    }
+
+    /// <summary>Where else a card lies on itself: turned, shifted, or both.</summary>
+    private static IEnumerable<Homography> Elsewhere(LineArt lines)
+    {
+        var (turns, shifts) = (LinesTurned.Of(lines), LinesShifted.Of(lines));
+        return [.. turns, .. shifts, .. turns.SelectMany(turn => shifts.Select(shift => shift.After(turn)))];
     }
 
     /// <summary>How far the areas of a card are from what was to be expected of them, CIEDE2000.</summary>

@@ -6,7 +6,7 @@ using Nube.Core.Colour;
 
 namespace Nube.Core.Tests.Checking;
 
-public sealed class CardTurnTests
+public sealed class PlaceByColoursTests
 {
     private const double NearlyRight = 8; // CIEDE2000, median of the areas; of a card that lies the other way it is 30
 
@@ -24,7 +24,7 @@ public sealed class CardTurnTests
 
         var seen = TrialCards.Checked(card, painted, scanner: seed % 2 == 0, seed);
 
-        var insides = AreaInside.Of(card.Masks, card.Image.Lines).ToDictionary(inside => inside.Area.Id);
+        var insides = card.Insides.ToDictionary(inside => inside.Area.Id);
         var off = seen
             .Colours.Areas.Select(area =>
                 Ciede2000.Difference(area.Colour, TrialCards.Truth(painted, insides[area.Area]))
@@ -32,6 +32,46 @@ public sealed class CardTurnTests
             .Order()
             .ToList();
         Assert.InRange(off[off.Count / 2], 0, NearlyRight);
+    }
+
+    /// <summary>Stripes alike whose ends are under paint lie as well a stripe farther on, by their lines.</summary>
+    [Theory]
+    [InlineData(23)]
+    [InlineData(55)]
+    public void A_card_of_even_stripes_is_read_where_it_lies_and_not_a_stripe_farther_on(int number)
+    {
+        var card = new PlannedCard(TrialCards.Image(number), 1100 + number);
+        var random = new Random(number + 77);
+        var hidden = card.Image.Map.Areas.ToDictionary(area => area.Id, _ => random.NextDouble() < 0.5 ? 0.9 : 0);
+        var painted = card.Painted(1100 + number, measured: true, hides: area => hidden[area], strays: 0.12);
+        var taken = TrialCards.Taken(painted, scanner: true, 1300 + number);
+        var picture = PictureReader.ReadColours(taken.File());
+        var byLines = CardFinder.Find(picture, card.Image.Lines)[0].Place;
+        Assert.InRange(TrialCards.FarthestOff(byLines, taken, picture, card.Image), 3, 100);
+
+        var place = PlaceByColours.Of(picture, byLines, card.ToCheck(measured: true), card.Insides).Place;
+
+        Assert.InRange(TrialCards.FarthestOff(place, taken, picture, card.Image), 0, 0.3);
+    }
+
+    [Fact]
+    public void Five_even_stripes_come_to_lie_on_themselves_one_and_two_stripes_farther_on()
+    {
+        const double spacing = 5;
+        var stripes = Lines(
+            string.Concat(
+                Enumerable
+                    .Range(0, 5)
+                    .Select(stripe =>
+                        $"<path d='M5 {20 + spacing * stripe}L57 {20 + spacing * stripe}' stroke='black'/>"
+                    )
+            )
+        );
+
+        var shifts = LinesShifted.Of(stripes).Select(shift => shift.At(0, 0)).ToList();
+
+        Assert.All(new[] { -1, 1 }, way => Assert.Contains(shifts, at => Math.Abs(at.Y - way * spacing) < 0.4));
+        Assert.All(shifts, at => Assert.InRange(Math.Abs(at.Y / spacing - Math.Round(at.Y / spacing)), 0, 0.1));
     }
 
     /// <summary>The symmetry of a regular polygon: n spokes come to lie on themselves n times in a turn.</summary>
