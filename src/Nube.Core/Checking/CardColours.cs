@@ -37,8 +37,8 @@ public sealed record AreaColour(
     public ZoneColours? Asked { get; init; }
 
     /// <summary>
-    /// How much lighter its light is read than its middle, CIELAB; null where too little of them lies apart. What a device
-    /// and paints have in common for both is not in it.
+    /// How much lighter its light is read than its middle, CIELAB; null where too little of them lies apart, and where colour is
+    /// not to be even. What a device and paints have in common for both is not in it.
     /// </summary>
     public double? LightStep { get; init; }
 
@@ -120,18 +120,12 @@ public sealed class CardColours
             );
     }
 
-    // Set on the trial cards and devices.
-    private const double SureOfDevice = 2.2, // CIEDE2000: what a device that was told from a card leaves open
-        Odd = 5, // CIEDE2000: an area so far from what it can be counts half in telling the device
-        Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
-    private const double SureOfDeviceByChart = 1.9; // CIEDE2000: the same of one that was told from a chart, too
-    private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
+    // CIEDE2000: what a device leaves open that was told from a card, and from a chart, too. Set on the trial cards.
+    private const double SureOfDevice = 2.2,
+        SureOfDeviceByChart = 1.9;
 
-    private const double Freedom = 3; // degrees of freedom of strengths: few slips, but there are some
     private const int StepsOfHand = 5; // of a sum that settles in two or three
-    private const int Rounds = 4,
-        Steps = 48; // strengths that are tried on each side
-    private const double StepOfStrength = 0.025;
+    private const int Rounds = 4;
 
     /// <summary>The colours.</summary>
     /// <param name="reads">What was read.</param>
@@ -195,7 +189,7 @@ public sealed class CardColours
 
     /// <summary>
     /// How strong the hand is, as a logarithm: the mean of all areas, slips counting the less the farther off they are, as the
-    /// t distribution has it (see <see cref="AreaAndWays.OddsAgainst"/>); and one area more, with a hand that is neither strong
+    /// t distribution has it (<see cref="AreaAndWays.WeightOf"/>); and one area more, with a hand that is neither strong
     /// nor weak.
     /// </summary>
     private static double HandOf(IReadOnlyList<(AreaAndWays Area, double Strength)> areas, double before)
@@ -204,167 +198,10 @@ public sealed class CardColours
         for (var step = 0; step < StepsOfHand; step++)
         {
             var weights = areas
-                .Select(one =>
-                    (Freedom + 1) / (Freedom + Math.Pow((one.Strength - hand) / one.Area.Expected.Errs.Spread, 2))
-                )
+                .Select(one => AreaAndWays.WeightOf((one.Strength - hand) / one.Area.Expected.Errs.Spread))
                 .ToList();
             hand = areas.Zip(weights, (one, weight) => one.Strength * weight).Sum() / (weights.Sum() + 1);
         }
         return hand;
-    }
-
-    /// <summary>How far paints and device may be off, CIEDE2000, in two of three cases.</summary>
-    private readonly record struct Sureness(double OfPaints, double OfDevice)
-    {
-        /// <summary>Variance of both together.</summary>
-        public double Variance => OfPaints * OfPaints + OfDevice * OfDevice;
-    }
-
-    /// <summary>An area with all the colours that it can have come out as.</summary>
-    private sealed class AreaAndWays
-    {
-        private readonly AreaRead read;
-        private readonly RelativeLight paper;
-        private readonly Lab[] byStep;
-
-        public AreaAndWays(AreaRead read, AreaExpected expected, RelativeLight paper)
-        {
-            (this.read, Expected, this.paper) = (read, expected, paper);
-            byStep =
-            [
-                .. Enumerable.Range(-Steps, 2 * Steps + 1).Select(step => Lab.FromXyz(At(step * StepOfStrength))),
-            ];
-        }
-
-        /// <summary>What was to be expected of it.</summary>
-        public AreaExpected Expected { get; }
-
-        private Xyz At(double strength) => Mean(Expected.At(strength));
-
-        private Xyz Mean(ZoneLight light) =>
-            light.Mean(read.LightShare, 1 - read.LightShare - read.ShadowShare, read.ShadowShare);
-
-        /// <summary>The strength, as a logarithm, that explains what was read best, if the hand is like this otherwise.</summary>
-        public double Nearest(DeviceBySight device, double hand, Sureness sure)
-        {
-            var seen = Seen(device, read.Whole);
-            return Enumerable
-                .Range(0, byStep.Length)
-                .Select(step => (Strength: (step - Steps) * StepOfStrength, Colour: byStep[step]))
-                .MinBy(way =>
-                    Math.Pow(Ciede2000.Difference(way.Colour, seen), 2) / sure.Variance
-                    + OddsAgainst((way.Strength - hand) / Expected.Errs.Spread)
-                )
-                .Strength;
-        }
-
-        /// <summary>
-        /// Twice the logarithm of the odds against such a strength: small ones count as those of a normal distribution, but a
-        /// hand that slipped is not held to be like the others (K. L. Lange, R. J. A. Little, J. M. G. Taylor, "Robust
-        /// statistical modeling using the t distribution", J. Am. Stat. Assoc. 84 (1989), 881-896).
-        /// </summary>
-        internal static double OddsAgainst(double deviations) =>
-            (Freedom + 1) * Math.Log(1 + deviations * deviations / Freedom);
-
-        public SeenAndHeld Held(DeviceBySight device, double strength)
-        {
-            var held = At(strength);
-            var apart = Ciede2000.Difference(Lab.FromXyz(held), Seen(device, read.Whole));
-            var (r, g, b) = Srgb.LightOfXyz(held);
-            return new SeenAndHeld(
-                read.Whole,
-                new RelativeLight(r / paper.R, g / paper.G, b / paper.B),
-                1 / (1 + Math.Pow(apart / Odd, 2))
-            );
-        }
-
-        public AreaColour Colour(
-            DeviceBySight device,
-            double strength,
-            double byDevice,
-            double sureOfHand,
-            Sureness sure
-        )
-        {
-            var (ways, held, meant) = (Expected.At(strength), At(strength), Expected.MeantAt(byDevice));
-            var seen = Seen(device, read.Whole);
-            var (colour, sureOfColour) = Drawn(seen, held, sure);
-            // What was meant is known no better than how much of the hand is the device's.
-            var stronger = Lab.FromXyz(Mean(Expected.MeantAt(byDevice + sureOfHand)));
-            var howSure = Math.Sqrt(
-                Math.Pow(sureOfColour, 2) + Math.Pow(Ciede2000.Difference(Lab.FromXyz(Mean(meant)), stronger), 2)
-            );
-            return new AreaColour(
-                read.Area,
-                colour,
-                Zone(CellPart.Light, read.Light, ways.Light),
-                Zone(CellPart.Middle, read.Middle, ways.Middle),
-                Zone(CellPart.Shadow, read.Shadow, ways.Shadow),
-                Lab.FromXyz(Mean(meant)),
-                Lab.FromXyz(held),
-                Math.Exp(strength),
-                Ciede2000.Difference(Lab.FromXyz(held), seen),
-                howSure
-            )
-            {
-                LightStep = Step(CellPart.Light, read.Light, CellPart.Middle, read.Middle),
-                ShadowStep = Step(CellPart.Middle, read.Middle, CellPart.Shadow, read.Shadow),
-                SureOfStrength = SureOf(strength, sure),
-                Asked = new ZoneColours(Lab.FromXyz(meant.Light), Lab.FromXyz(meant.Middle), Lab.FromXyz(meant.Shadow)),
-            };
-
-            double? Step(CellPart lighter, RelativeLight? ofLighter, CellPart darker, RelativeLight? ofDarker) =>
-                read.Apart.Contains(lighter)
-                && read.Apart.Contains(darker)
-                && ofLighter is { } light
-                && ofDarker is { } dark
-                    ? Seen(device, light).L - Seen(device, dark).L
-                    : null;
-
-            Lab? Zone(CellPart part, RelativeLight? zone, Xyz way)
-            {
-                if (zone is not { } there)
-                    return null;
-                var own = Seen(device, there);
-                // What the whole of the area was read wrongly by, its parts were, too: how far they differ is as it was
-                // read. Where a part was pulled into others all over, what it can be tells more.
-                return read.Apart.Contains(part)
-                    ? new Lab(own.L + colour.L - seen.L, own.A + colour.A - seen.A, own.B + colour.B - seen.B)
-                    : Drawn(own, way, sure).Colour;
-            }
-        }
-
-        /// <summary>
-        /// How far its strength may be off, as a logarithm: colour tells of it the more, the more it changes with the load; and
-        /// the hand is known (two normals, each by its precision).
-        /// </summary>
-        private double SureOf(double strength, Sureness sure)
-        {
-            const int around = 4; // steps on each side that a slope is told by
-            var middle = Math.Clamp(Steps + (int)Math.Round(strength / StepOfStrength), around, 2 * Steps - around);
-            var slope =
-                Ciede2000.Difference(byStep[middle - around], byStep[middle + around]) / (2 * around * StepOfStrength);
-            return 1 / Math.Sqrt(1 / (Expected.Errs.Spread * Expected.Errs.Spread) + slope * slope / sure.Variance);
-        }
-
-        /// <summary>A reading, drawn towards what the paints there can be.</summary>
-        private static (Lab Colour, double Sure) Drawn(Lab seen, Xyz way, Sureness sure)
-        {
-            var held = Lab.FromXyz(way);
-            var both = Math.Sqrt(sure.Variance);
-            var share = sure.OfPaints * sure.OfPaints / (both * both);
-            var beyond = Math.Clamp(Ciede2000.Difference(held, seen) / (Believed * both) - 1, 0, 1);
-            var reading = share + (1 - share) * beyond;
-            return (
-                new Lab(
-                    held.L + reading * (seen.L - held.L),
-                    held.A + reading * (seen.A - held.A),
-                    held.B + reading * (seen.B - held.B)
-                ),
-                Honest * (sure.OfPaints * sure.OfDevice / both * (1 - beyond) + sure.OfDevice * beyond)
-            );
-        }
-
-        private Lab Seen(DeviceBySight device, RelativeLight light) => device.Colour(light, paper);
     }
 }

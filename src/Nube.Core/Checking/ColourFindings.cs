@@ -28,7 +28,6 @@ internal static class ColourFindings
         var paper = card.Paper.ToLab();
         var exchanged = Exchanged(areas);
         var shouts = Shouting.Of(areas, card.Touching);
-        var even = card.Expected.Where(area => !area.Varies).Select(area => area.Area).ToHashSet();
         var findings = ImmutableArray.CreateBuilder<Finding>();
         foreach (var area in areas)
         {
@@ -44,7 +43,7 @@ internal static class ColourFindings
                 if (!IsOfHand(area, kind, colours.Hand, areas.Length))
                     findings.Add(Finding(kind, area) with { Shouts = area.Area == shouts });
             }
-            else if (even.Contains(area.Area) && ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
+            else if (ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
                 findings.Add(ofZone);
         }
         findings.AddRange(AlikeInValue(areas, card, Finding));
@@ -85,7 +84,9 @@ internal static class ColourFindings
     /// <param name="sure">How far the reading may be off, CIEDE2000, in two of three cases.</param>
     internal static double Enough(double sure) => Math.Max(Seen, TimesSure * sure);
 
-    /// <summary>Too pale, too strong or of another hue; null where it is near enough.</summary>
+    /// <summary>
+    /// Too pale, too strong or of another hue; null where it is near enough, or where its light or its shadow alone is wrong.
+    /// </summary>
     internal static FindingKind? KindOf(AreaColour area, double byDevice)
     {
         var off = Ciede2000.Difference(area.Colour, area.Expected);
@@ -95,7 +96,9 @@ internal static class ColourFindings
         var byLoad = Ciede2000.Difference(area.Held, area.Expected);
         if (off < Enough(area.Sure))
             return null;
-        return byHue > byLoad || byHue >= Enough(area.Sure) ? FindingKind.HueOff
+        if (byHue > byLoad || byHue >= Enough(area.Sure))
+            return FindingKind.HueOff;
+        return ZoneFindings.Explain(area) ? null
             : area.Strength < byDevice ? FindingKind.TooPale
             : FindingKind.TooStrong;
     }

@@ -68,10 +68,8 @@ public static class FindingWords
                 $"Its shadow was to be told from the rest, and {apart} of L* of that is missing: it looks flat.",
             FindingKind.LightLost =>
                 $"Its light was to be told from the rest, and {apart} of L* of that is missing: it looks flat.",
-            FindingKind.ShadowPale =>
-                $"Its colour is right as a whole, but its shadow is {apart} of L* less dark against the rest than it was to be.",
-            FindingKind.ShadowStrong =>
-                $"Its colour is right as a whole, but its shadow is {apart} of L* darker against the rest than it was to be.",
+            FindingKind.ShadowPale => $"Its shadow is {apart} of L* less dark against the rest than it was to be.",
+            FindingKind.ShadowStrong => $"Its shadow is {apart} of L* darker against the rest than it was to be.",
             FindingKind.HardEdge =>
                 $"Light and shadow end at each other within half a millimetre, {apart} CIEDE2000 apart, where one was to "
                     + "fade into the other.",

@@ -1,8 +1,9 @@
+using Nube.Core.Colour;
 using Nube.Core.Light;
 
 namespace Nube.Core.Checking;
 
-/// <summary>Light and shadow of areas whose colour is right as a whole.</summary>
+/// <summary>Light and shadow of areas whose colour is right otherwise.</summary>
 /// <remarks>
 /// They are held against the rest of their own area: what device, paints and hand have in common for both is the same there.
 /// </remarks>
@@ -20,20 +21,34 @@ internal static class ZoneFindings
     /// <summary>What is wrong with the light or the shadow of an area; null where both are near enough.</summary>
     /// <param name="area">The area.</param>
     /// <param name="mask">Its cells.</param>
-    public static Finding? Of(AreaColour area, AreaMask mask)
+    public static Finding? Of(AreaColour area, AreaMask mask) =>
+        WrongPart(area) is { } wrong
+            ? new Finding(
+                wrong.Kind,
+                area.Area,
+                null,
+                wrong.Off,
+                mask.Parts.Count(of => of == wrong.Part) * CardMap.CellMm2,
+                mask.Outline(wrong.Part)
+            )
+            : null;
+
+    /// <summary>Whether an area is off by its light or its shadow alone: its middle is as it was to be.</summary>
+    public static bool Explain(AreaColour area) =>
+        WrongPart(area) is not null
+        && area is { Middle: { } middle, Asked: { } asked }
+        && Ciede2000.Difference(middle, asked.Middle) < ColourFindings.Enough(area.Sure);
+
+    private static (FindingKind Kind, CellPart Part, double Off)? WrongPart(AreaColour area)
     {
         if (area.Asked is not { } asked)
             return null;
-        var shadow = KindOf(area.ShadowStep, asked.Middle.L - asked.Shadow.L);
-        if (shadow is { } one)
-            return Finding(one.Kind, CellPart.Shadow, one.Off);
         var light = KindOf(area.LightStep, asked.Light.L - asked.Middle.L);
-        return light is { Kind: FindingKind.ZonesAlike } lost
-            ? Finding(FindingKind.LightLost, CellPart.Light, lost.Off)
-            : null;
-
-        Finding Finding(FindingKind kind, CellPart part, double off) =>
-            new(kind, area.Area, null, off, mask.Parts.Count(of => of == part) * CardMap.CellMm2, mask.Outline(part));
+        var shadow = KindOf(area.ShadowStep, asked.Middle.L - asked.Shadow.L);
+        // Where both are wrong, what is more so is said.
+        if (light is { Kind: FindingKind.ZonesAlike } lost && lost.Off > (shadow?.Off ?? 0))
+            return (FindingKind.LightLost, CellPart.Light, lost.Off);
+        return shadow is { } wrong ? (wrong.Kind, CellPart.Shadow, wrong.Off) : null;
     }
 
     private static (FindingKind Kind, double Off)? KindOf(double? step, double asked)

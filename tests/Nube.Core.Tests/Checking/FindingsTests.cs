@@ -141,7 +141,7 @@ public sealed class FindingsTests
     public void Of_strong_areas_only_one_that_stands_out_most_and_was_not_to_shouts()
     {
         var card = new PlannedCard(TrialCards.Image(0), 640);
-        var insides = AreaInside.Of(card.Masks, card.Image.Lines).ToDictionary(one => one.Area.Id);
+        var insides = card.Insides.ToDictionary(one => one.Area.Id);
         var asked = card.Expected.ToDictionary(one => one.Area, one => TrialCards.Asked(one, insides[one.Area]));
         var touching = card.Image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
         var shouted = 0;
