@@ -19,6 +19,7 @@ internal sealed class AreaAndWays
         Believed = 3; // times what both together leave open: from there on the reading alone counts more and more
     private const double Honest = 1.75; // times what variances alone say: devices err alike on like colours
     private const double Freedom = 3; // degrees of freedom of strengths: few slips, but there are some
+    private const double WrongBrew = 8; // twice the logarithm of the odds against having taken a certain other brew: 1 in 55
     private const int Steps = 48; // strengths that are tried on each side
     private const double StepOfStrength = 0.025;
 
@@ -49,6 +50,27 @@ internal sealed class AreaAndWays
             .Select(step => (Strength: (step - Steps) * StepOfStrength, Colour: byStep[step]))
             .MinBy(way => Against(way.Colour, seen, way.Strength - hand, sure))
             .Strength;
+    }
+
+    /// <summary>The area whose colour, as strong as this hand is, explains what was read better than its own does.</summary>
+    public int? LikeAnother(
+        IEnumerable<AreaAndWays> areas,
+        DeviceBySight device,
+        double strength,
+        double hand,
+        Sureness sure
+    )
+    {
+        var seen = Seen(device, read.Whole);
+        var own = Against(Lab.FromXyz(At(strength)), seen, strength - hand, sure);
+        var (area, other) = areas
+            .Where(other => other != this)
+            .Select(other =>
+                (other.Expected.Area, Against: Against(Lab.FromXyz(Mean(other.Expected.At(hand))), seen, 0, sure))
+            )
+            .DefaultIfEmpty((0, double.PositiveInfinity))
+            .MinBy(other => other.Item2);
+        return other + WrongBrew < own ? area : null;
     }
 
     /// <summary>Twice the logarithm of the odds against such a colour with such a strength, as far as they tell ways apart.</summary>

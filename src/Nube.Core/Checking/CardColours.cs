@@ -50,6 +50,11 @@ public sealed record AreaColour(
     /// </summary>
     public double? SureOfStrength { get; init; }
 
+    /// <summary>
+    /// The area whose colour it has, when that explains it better than any load of its own: the wrong brew was taken.
+    /// </summary>
+    public int? LikeArea { get; init; }
+
     /// <summary>Coefficient of variation of the load within it; null where too little can be seen to tell.</summary>
     public double? Variation { get; init; }
 }
@@ -173,7 +178,15 @@ public sealed class CardColours
                 ? (0, 0)
                 : (Math.Log(HandOrDevice.ByDevice(Math.Exp(hand), areas.Count)), HandOrDevice.Sure(areas.Count));
         return new CardColours(
-            [.. areas.Select((area, i) => area.Colour(device, strengths[i], byDevice, sureOfHand, Sure(area)))],
+            [
+                .. areas.Select(
+                    (area, i) =>
+                        area.Colour(device, strengths[i], byDevice, sureOfHand, Sure(area)) with
+                        {
+                            LikeArea = area.LikeAnother(areas, device, strengths[i], hand, Sure(area)),
+                        }
+                ),
+            ],
             device,
             Math.Exp(hand)
         );

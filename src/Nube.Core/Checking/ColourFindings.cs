@@ -41,7 +41,13 @@ internal static class ColourFindings
             else if (KindOf(area, byDevice) is { } kind)
             {
                 if (!IsOfHand(area, kind, colours.Hand, areas.Length))
-                    findings.Add(Finding(kind, area) with { Shouts = area.Area == shouts });
+                    findings.Add(
+                        Finding(kind, area) with
+                        {
+                            Shouts = area.Area == shouts,
+                            Other = kind == FindingKind.HueOff ? area.LikeArea : null,
+                        }
+                    );
             }
             else if (ZoneFindings.Of(area, sizes[area.Area]) is { } ofZone)
                 findings.Add(ofZone);
@@ -96,7 +102,7 @@ internal static class ColourFindings
         var byLoad = Ciede2000.Difference(area.Held, area.Expected);
         if (off < Enough(area.Sure))
             return null;
-        if (byHue > byLoad || byHue >= Enough(area.Sure))
+        if (area.LikeArea is not null || byHue > byLoad || byHue >= Enough(area.Sure))
             return FindingKind.HueOff;
         return ZoneFindings.Explain(area) ? null
             : area.Strength < byDevice ? FindingKind.TooPale

@@ -20,6 +20,7 @@ public static class FindingWords
             FindingKind.Exchanged => $"Exchanged: {here} and {there}",
             FindingKind.TooPale => $"Too pale: {here}",
             FindingKind.TooStrong => $"Too strong: {here}",
+            FindingKind.HueOff when one.Other is not null => $"Wrong colour: {here} has that of {there}",
             FindingKind.HueOff => $"{ShiftInWords(one.Shift)}: {here}",
             FindingKind.AlikeInValue => $"Too alike: {here} and {there}",
             FindingKind.ZonesAlike => $"Shadow lost: {here}",
@@ -61,6 +62,8 @@ public static class FindingWords
                     + "would look the same: compare it by eye.",
             FindingKind.TooPale or FindingKind.TooStrong =>
                 $"About {share} % of its load lies there: {apart} CIEDE2000 from what was to be expected.{Shout(one)}",
+            FindingKind.HueOff when one.Other is not null =>
+                $"It looks as if another area's colour had been taken: it is {apart} CIEDE2000 off.{Shout(one)}",
             FindingKind.HueOff => $"No load of its paints looks like this: it is {apart} CIEDE2000 off.{Shout(one)}",
             FindingKind.AlikeInValue =>
                 $"They were to be told apart by lightness, and {apart} of L* of that is missing. Squint, and they are one.",
