@@ -40,7 +40,13 @@ internal static class PlaceByColours
             if (Off(other, card) < Fits)
                 break;
         }
-        return Off(other, card) < off - Nearer && Exact(other.Place) is { } exact ? At(exact) : asFound;
+        if (!FitsBetter(other) || Exact(other.Place) is not { } exact)
+            return asFound;
+        // Lines may have drawn it back to where it was.
+        var settled = At(exact);
+        return FitsBetter(settled) ? settled : asFound;
+
+        bool FitsBetter(CardLaidFlat there) => Off(there, card) < off - Nearer;
 
         CardLaidFlat At(CardPlace at) => CardLaidFlat.Of(picture, at, card, insides);
 
