@@ -26,25 +26,32 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
 
     /// <summary>Where exactly a card lies that lies about there; null when no card of the run does.</summary>
     /// <param name="homography">About where it lies.</param>
-    /// <param name="asItIs">Whether it is the right one of places a stripe apart, and known to be a card of the run.</param>
-    public CardFound? Exact(Mat homography, bool asItIs = false)
+    public CardFound? Exact(Mat homography)
     {
-        using var shifted = asItIs ? homography.Clone() : Shifted(homography);
-        if (shifted is null)
-            return null;
+        using var shifted = Shifted(homography);
+        return shifted is null ? null : Settled(shifted, [2.4, 1.2], ShownAtLeast);
+    }
+
+    /// <summary>
+    /// Where exactly a card of the run lies that lies there and not a stripe farther on; null when it cannot look so.
+    /// </summary>
+    /// <param name="homography">Where it lies, to less than half a stripe.</param>
+    public CardFound? ExactThere(Mat homography) => Settled(homography, [1.2], shownAtLeast: 0);
+
+    /// <summary>A card whose lines are drawn from a place to those that are seen, from so blurred on.</summary>
+    private CardFound? Settled(Mat from, ReadOnlySpan<double> firstBlursMm, double shownAtLeast)
+    {
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
             Alignment.Find(template, seen, pixelsPerMm, flat, blursMm);
-        using var first = Flattened(shifted, rough.Size(), RoughPixelsPerMm);
-        using var about = WithoutBend(
-            Place(shifted, Bent(rough, first, RoughPixelsPerMm, asItIs ? [1.2] : [2.4, 1.2]))
-        );
+        using var first = Flattened(from, rough.Size(), RoughPixelsPerMm);
+        using var about = WithoutBend(Place(from, Bent(rough, first, RoughPixelsPerMm, firstBlursMm)));
         if (!IsCard(about))
             return null;
         using var second = Flattened(about, rough.Size(), RoughPixelsPerMm);
         var bend = Bent(rough, second, RoughPixelsPerMm, [1.2, 0.6]);
         var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, bend);
-        if (shown < ShownAtLeast && !asItIs)
+        if (shown < shownAtLeast)
             return null;
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))

@@ -29,33 +29,37 @@ internal static class PlaceByColours
     )
     {
         var asFound = At(place);
-        if (Off(asFound, card) is var off && off < Fits)
-            return asFound;
-        var other = asFound;
+        if (asFound.Off < Fits)
+            return asFound.Laid;
+        var best = asFound;
         foreach (var move in Elsewhere(card.Lines))
         {
             var moved = At(place with { Flat = place.Flat.After(move) });
-            if (Off(moved, card) < Off(other, card))
-                other = moved;
-            if (Off(other, card) < Fits)
+            if (moved.Off < best.Off)
+                best = moved;
+            if (best.Off < Fits)
                 break;
         }
-        if (!FitsBetter(other) || Exact(other.Place) is not { } exact)
-            return asFound;
-        // Lines may have drawn it back to where it was.
-        var settled = At(exact);
-        return FitsBetter(settled) ? settled : asFound;
+        // Lines may draw it back to where it was: it has to fit better still where they settle it.
+        return
+            FitsBetter(best) && Exact(best.Laid.Place) is { } exact && At(exact) is var settled && FitsBetter(settled)
+            ? settled.Laid
+            : asFound.Laid;
 
-        bool FitsBetter(CardLaidFlat there) => Off(there, card) < off - Nearer;
+        bool FitsBetter((CardLaidFlat, double Off) there) => there.Off < asFound.Off - Nearer;
 
-        CardLaidFlat At(CardPlace at) => CardLaidFlat.Of(picture, at, card, insides);
+        (CardLaidFlat Laid, double Off) At(CardPlace at)
+        {
+            var laid = CardLaidFlat.Of(picture, at, card, insides);
+            return (laid, Off(laid, card));
+        }
 
         CardPlace? Exact(CardPlace about)
         {
             using var colour = Mat.FromPixelData(picture.Height, picture.Width, MatType.CV_8UC4, picture.Rgba);
             using var fitting = new CardFitting(colour, card.Lines, new Size2d(card.WidthMm, card.HeightMm));
             using var matrix = about.Flat.Matrix();
-            return fitting.Exact(matrix, asItIs: true)?.Place;
+            return fitting.ExactThere(matrix)?.Place;
         }
     }
 
