@@ -9,10 +9,7 @@ namespace Nube.Core.Checking;
 internal static class LinesShifted
 {
     // Set on the trial cards.
-    private const double PixelsPerMm = 3,
-        BlurMm = 0.6, // hands draw no two stripes the same
-        Alike = 0.4, // correlation from which on a card may lie so
-        LeastMm = 2, // nearer is the same line
+    private const double LeastMm = 2, // nearer is the same line
         MostMm = 12; // as far as lines are looked for beside a place
 
     private const int Most = 6; // of the shifts, those that are most alike: each costs a look
@@ -20,24 +17,22 @@ internal static class LinesShifted
     /// <summary>The shifts, from mm of the card's picture to mm of the same picture.</summary>
     public static ImmutableArray<Homography> Of(LineArt lines)
     {
-        using var seen = LinesSeen.Of(lines, PixelsPerMm);
-        using var soft = new Mat();
-        Cv2.GaussianBlur(seen, soft, new Size(0, 0), BlurMm * PixelsPerMm);
-        const int reach = (int)(MostMm * PixelsPerMm);
+        using var soft = LinesSoft.Of(lines);
+        const int reach = (int)(MostMm * LinesSoft.PixelsPerMm);
         using var framed = new Mat();
         Cv2.CopyMakeBorder(soft, framed, reach, reach, reach, reach, BorderTypes.Constant, Scalar.Black);
         using var alike = new Mat();
         Cv2.MatchTemplate(framed, soft, alike, TemplateMatchModes.CCoeffNormed);
         using var highest = new Mat();
-        var around = (int)(LeastMm * PixelsPerMm) | 1;
+        var around = (int)(LeastMm * LinesSoft.PixelsPerMm) | 1;
         using var near = Cv2.GetStructuringElement(MorphShapes.Rect, new Size(around, around));
         Cv2.Dilate(alike, highest, near);
         var peaks =
             from down in Enumerable.Range(-reach, 2 * reach + 1)
             from across in Enumerable.Range(-reach, 2 * reach + 1)
             let correlation = alike.At<float>(down + reach, across + reach)
-            where correlation >= Alike && correlation >= highest.At<float>(down + reach, across + reach)
-            let shift = (X: across / PixelsPerMm, Y: down / PixelsPerMm)
+            where correlation >= LinesSoft.Alike && correlation >= highest.At<float>(down + reach, across + reach)
+            let shift = (X: across / LinesSoft.PixelsPerMm, Y: down / LinesSoft.PixelsPerMm)
             where Math.Sqrt(shift.X * shift.X + shift.Y * shift.Y) >= LeastMm
             orderby correlation descending
             select new Homography([1, 0, shift.X, 0, 1, shift.Y, 0, 0, 1]);

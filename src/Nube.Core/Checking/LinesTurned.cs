@@ -11,11 +11,6 @@ namespace Nube.Core.Checking;
 /// </remarks>
 internal static class LinesTurned
 {
-    // Set on the trial cards.
-    private const double PixelsPerMm = 3,
-        BlurMm = 0.6, // hands draw no two petals the same
-        Alike = 0.4; // correlation from which on a card may lie so
-
     private const int Angles = 360,
         UpsideDown = 180;
 
@@ -25,32 +20,30 @@ internal static class LinesTurned
     /// </summary>
     public static ImmutableArray<Homography> Of(LineArt lines)
     {
-        using var seen = LinesSeen.Of(lines, PixelsPerMm);
-        var ink = Cv2.Moments(seen);
+        using var soft = LinesSoft.Of(lines);
+        var ink = Cv2.Moments(soft);
         if (ink.M00 <= 0)
             return [];
         var middle = new Point2f((float)(ink.M10 / ink.M00), (float)(ink.M01 / ink.M00));
-        var alike = Correlation(seen, middle);
+        var alike = Correlation(soft, middle);
         var (x, y) = (InMm(middle.X), InMm(middle.Y));
         return
         [
             .. Enumerable
                 .Range(1, Angles - 1)
-                .Where(turn => turn == UpsideDown || alike[turn] >= Alike && IsPeak(turn))
+                .Where(turn => turn == UpsideDown || alike[turn] >= LinesSoft.Alike && IsPeak(turn))
                 .Select(turn => About(x, y, 2 * Math.PI * turn / Angles)),
         ];
 
         bool IsPeak(int turn) => alike[turn] > alike[turn - 1] && alike[turn] >= alike[(turn + 1) % Angles];
     }
 
-    private static double InMm(double pixel) => (pixel + 0.5) / PixelsPerMm - LinesSeen.MarginMm;
+    private static double InMm(double pixel) => (pixel + 0.5) / LinesSoft.PixelsPerMm - LinesSeen.MarginMm;
 
     /// <summary>How much the lines agree with themselves at each angle.</summary>
-    private static ImmutableArray<double> Correlation(Mat seen, Point2f middle)
+    private static ImmutableArray<double> Correlation(Mat soft, Point2f middle)
     {
-        using var soft = new Mat();
-        Cv2.GaussianBlur(seen, soft, new Size(0, 0), BlurMm * PixelsPerMm);
-        var reach = Math.Sqrt(Math.Pow(seen.Width, 2) + Math.Pow(seen.Height, 2)) / 2;
+        var reach = Math.Sqrt(Math.Pow(soft.Width, 2) + Math.Pow(soft.Height, 2)) / 2;
         using var round = new Mat();
         Cv2.WarpPolar(
             soft,
