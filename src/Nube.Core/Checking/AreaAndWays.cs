@@ -68,8 +68,8 @@ internal sealed class AreaAndWays
             .Select(other =>
                 (other.Expected.Area, Against: Against(Lab.FromXyz(Mean(other.Expected.At(hand))), seen, 0, sure))
             )
-            .DefaultIfEmpty((0, double.PositiveInfinity))
-            .MinBy(other => other.Item2);
+            .DefaultIfEmpty((Area: 0, Against: double.PositiveInfinity))
+            .MinBy(other => other.Against);
         return other + WrongBrew < own ? area : null;
     }
 

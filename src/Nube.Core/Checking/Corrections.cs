@@ -20,7 +20,7 @@ public static class Corrections
     /// <summary>Differences that are left alone, CIEDE2000: nobody sees them without another card beside.</summary>
     public const double Tolerated = Words.HardlySeen;
 
-    /// <summary>The same of a light or a shadow, where the area is right as a whole. This project's own.</summary>
+    /// <summary>The same of a light or a shadow, where the rest of the area is right. This project's own.</summary>
     private const double ToleratedInZone = 4.5;
 
     /// <summary>A correction has to close so much of a difference: less costs more than it brings. This project's own.</summary>
