@@ -53,6 +53,14 @@ public class LookTests(NubeServer server) : IClassFixture<NubeServer>
             .Select(step => step!["pass"]!.GetValue<int>());
         Assert.Equal(inOrder, stills.Select(still => still!["pass"]!.GetValue<int>()).Distinct());
         Assert.All(stills, still => Assert.False(still!["coarse"]!.GetValue<bool>()));
+        // First looks have made way; a page that still shows one and asks for it gets the fine one.
+        var fine = stills[0]!["url"]!.GetValue<string>();
+        var asked = await maker.Get(fine.Replace("/fine", "/coarse", StringComparison.Ordinal));
+        Assert.Equal(HttpStatusCode.OK, asked.StatusCode);
+        Assert.Equal(
+            await (await maker.Get(fine)).Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken),
+            await asked.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken)
+        );
         Assert.Equal(
             stills.Select(still => still!["seconds"]!.GetValue<double>()).Order(),
             stills.Select(still => still!["seconds"]!.GetValue<double>())

@@ -96,11 +96,13 @@ public static class PlanLook
         CancellationToken cancel
     )
     {
-        var coarse = fineness == "coarse";
+        // A page that still shows first looks may ask for one when the fine one has just taken its place.
+        var fineOnly = fineness != "coarse";
         var content = await db
-            .LookStills.Where(still => still.Key == key && still.Number == number && still.Coarse == coarse)
+            .LookStills.Where(still => still.Key == key && still.Number == number && !(still.Coarse && fineOnly))
+            .OrderByDescending(still => still.Coarse)
             .Select(still => still.Content)
-            .SingleOrDefaultAsync(cancel);
+            .FirstOrDefaultAsync(cancel);
         if (content is null)
             return TypedResults.NotFound();
         http.Response.Headers.CacheControl = Forever;
