@@ -334,13 +334,12 @@ internal static class RecipeMiddles
     {
         var pencils = trial.Paints.Of(MethodTable.Of(trial.Method).Media);
         var singles = Judged(
-                trial,
-                pencils.SelectMany(
-                    _ => Enumerable.Range(1, MostAccents),
-                    (pencil, layers) => RecipeTrial.Plain(pencil, layers)
-                )
+            trial,
+            pencils.SelectMany(
+                _ => Enumerable.Range(1, MostAccents),
+                (pencil, layers) => RecipeTrial.Plain(pencil, layers)
             )
-            .ToList();
+        );
         var best = singles
             .GroupBy(recipe => recipe.Parts[0].Colourant)
             .OrderBy(of => of.Min(recipe => recipe.Rank))
@@ -359,9 +358,10 @@ internal static class RecipeMiddles
         return [.. singles, .. Best(trial, pairs, PairsKept)];
     }
 
-    private static ParallelQuery<Recipe> Judged(RecipeTrial trial, IEnumerable<Recipe> recipes) =>
-        recipes.ToList().AsParallel().AsOrdered().Select(trial.JudgedInTheMiddle);
+    // In the order given: a parallel query would group and sort equals by chance.
+    private static ImmutableArray<Recipe> Judged(RecipeTrial trial, IEnumerable<Recipe> recipes) =>
+        [.. recipes.ToList().AsParallel().AsOrdered().Select(trial.JudgedInTheMiddle)];
 
     private static ImmutableArray<Recipe> Best(RecipeTrial trial, IEnumerable<Recipe> recipes, int count) =>
-        [.. Judged(trial, recipes).AsEnumerable().OrderBy(recipe => recipe.Rank).Take(count)];
+        [.. Judged(trial, recipes).OrderBy(recipe => recipe.Rank).Take(count)];
 }

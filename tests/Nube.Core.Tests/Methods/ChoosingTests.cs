@@ -3,6 +3,7 @@ using Nube.Core.Colour;
 using Nube.Core.Drying;
 using Nube.Core.Materials;
 using Nube.Core.Methods;
+using Nube.Core.Methods.Builders;
 using Nube.Core.Mixing;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
@@ -85,6 +86,26 @@ public class ChoosingTests
         Assert.All(wishes, wish => Assert.Single(Choosing.Best(pads, Close, wish)!.Recipe.Parts));
         var onTheMat = Close with { Inks = InkMixing.OnTheMat };
         Assert.Contains(wishes, wish => Choosing.Best(pads, onTheMat, wish)!.Recipe.Parts.Length > 1);
+    }
+
+    /// <summary>The same wish gets the same pencils, whenever and wherever it is asked.</summary>
+    [Fact]
+    public void Of_pencils_that_do_as_well_the_first_is_taken()
+    {
+        var pencils = Supplies.All.Where(colourant => Pencils.All.Contains(colourant.Medium)).ToList();
+        List<Colourant> twice = [.. pencils, .. pencils];
+        var paper = Supplies.OnWatercolourPaper.Paper;
+        var paints = new Paints(twice, [.. twice.Select(colourant => colourant.Optics())], paper, paper.Reflectance());
+        var palette = new RunPalette(paints, _ => null);
+        var recipes = Wishes
+            .Select(wish => Choosing.Best(palette, Schools.Usual, wish with { Method = Method.DryPencil })!.Recipe)
+            .ToList();
+        Assert.All(recipes, recipe =>
+            Assert.All(recipe.Companions.SelectMany(with => with.Parts).Concat(recipe.Parts), part =>
+                Assert.InRange(part.Colourant, 0, pencils.Count - 1)
+            )
+        );
+        Assert.Contains(recipes, recipe => recipe.Light is { } light && !light.Parts.SequenceEqual(recipe.Parts));
     }
 
     [Fact]
