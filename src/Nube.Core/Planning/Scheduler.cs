@@ -228,6 +228,7 @@ public static class Scheduler
             .AsParallel()
             .AsOrdered()
             .Select(weighting => Greedy(problem, jobs, weighting))
+            .AsEnumerable() // of equals the first, whichever was done first
             .Aggregate((a, b) => b.Cost < a.Cost - 1e-9 ? b : a);
         return (best.Order, best.Finish);
     }
