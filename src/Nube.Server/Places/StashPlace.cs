@@ -74,7 +74,9 @@ public static class StashPlace
                     )
                     .MinBy(laid => laid.Difference);
             })
+            .AsEnumerable()
             .OrderBy(laid => laid.Difference)
+            .ThenBy(laid => laid.Item.Name, StringComparer.Ordinal)
             .Take(MostLikely)
             .ToList();
         return TypedResults.Ok(
