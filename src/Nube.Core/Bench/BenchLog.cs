@@ -66,6 +66,7 @@ public static class BenchLog
                     break;
                 case TapKind.Heated
                 or TapKind.DryNow
+                or TapKind.DryHere
                 or TapKind.StillWet
                 or TapKind.Spill when tap.Step >= 1 && tap.Step <= plan.Steps.Length:
                     happened.Add(tap);
@@ -81,7 +82,7 @@ public static class BenchLog
 
         var areas = new PassNeighbours(plan.Passes, touching);
         var clock = done.Select(d => d.At).Concat(happened.Select(tap => tap.At)).DefaultIfEmpty(now).Min();
-        var (cards, felt) = WetCards(
+        var (cards, room) = WetCards(
             plan,
             areas,
             clock,
@@ -113,10 +114,10 @@ public static class BenchLog
             [.. Enumerable.Range(1, plan.Cards).Select(CardAt)],
             instead.ToImmutable(),
             [.. timers.OrderBy(timer => timer.EndsAt)],
-            air * felt
+            air * room.Factor
         )
         {
-            Felt = felt,
+            Felt = room.Factor,
             Prints = prints.ByStep,
         };
 
@@ -138,8 +139,19 @@ public static class BenchLog
             var (ready, area) = areas.Ready(cards[step.Card - 1], step.Pass);
             return area < 0 || ready <= time
                 ? null
-                : new Holdup(At(ready), areas.Ids[area], plan.PassOf(step).Areas.Contains(areas.Ids[area]));
+                : new Holdup(At(ready), areas.Ids[area], plan.PassOf(step).Areas.Contains(areas.Ids[area]))
+                {
+                    FeelFrom = FeelFrom(step, area, ready) is { } from ? At(from) : null,
+                };
         }
+
+        // No finger tells what is bone dry, and a last minute is waited out.
+        double? FeelFrom(PlannedStep step, int area, double ready) =>
+            ready <= cards[step.Card - 1].DryAt(area).Dry
+            && room.FeelFrom((step.Card, area)) is { } from
+            && from < ready - FeltSeconds
+                ? from
+                : null;
 
         CardState CardAt(int number)
         {
@@ -215,8 +227,10 @@ public static class BenchLog
         DateTimeOffset At(double seconds) => clock.AddSeconds(seconds);
     }
 
+    private const double FeltSeconds = 60; // less is not worth to wet a finger for; this project's own
+
     /// <summary>How wet each card is, from what was done and what happened; the clock began at the first.</summary>
-    private static (WetCard[] Cards, double Felt) WetCards(
+    private static (WetCard[] Cards, RoomFelt Room) WetCards(
         Plan plan,
         PassNeighbours areas,
         DateTimeOffset clock,
@@ -264,7 +278,17 @@ public static class BenchLog
                     }
                     break;
                 case TapKind.Spill:
+                    Forget(step);
                     card.Spill(areas.InHand(step.Pass), at, Slowest(plan).Scaled(air * room.Factor));
+                    break;
+                case TapKind.StillWet when areas.HoldingUp(card, step.Pass, at) is [var last, ..]:
+                    InRoom(room.FoundWet((step.Card, last), at), at);
+                    break;
+                case TapKind.DryHere when areas.HoldingUp(card, step.Pass, at) is [var last, ..] waited:
+                    InRoom(room.FoundDry((step.Card, last), at), at);
+                    card.FoundDry(waited, at);
+                    break;
+                case TapKind.DryHere:
                     break;
                 case TapKind.StillWet:
                     // It is felt where the next stroke goes, when anything lies there.
@@ -272,10 +296,11 @@ public static class BenchLog
                         ? areas.InHand(step.Pass)
                         : areas.Near(step.Pass);
                     if (card.Felt(there, at) is { } felt)
-                        Slower(room.FoundWet((step.Card, felt), at), at);
+                        InRoom(room.FoundWet((step.Card, felt), at), at);
                     card.FoundWet(there, at);
                     break;
                 case TapKind.Heated:
+                    Forget(step);
                     card.Heat(areas.InHand(step.Pass), at);
                     break;
                 default:
@@ -283,7 +308,19 @@ public static class BenchLog
                     break;
             }
         }
-        return (cards, room.Factor);
+        return (cards, room);
+
+        void Forget(PlannedStep step)
+        {
+            foreach (var area in areas.InHand(step.Pass))
+                room.Forget((step.Card, area));
+        }
+
+        void InRoom(double by, double at)
+        {
+            foreach (var one in cards)
+                one.InRoom(at, by);
+        }
 
         void Slower(double by, double at)
         {

@@ -67,7 +67,11 @@ public sealed record CardState(
 /// <param name="ReadyAt">When it can start.</param>
 /// <param name="Area">The area that is the last to dry.</param>
 /// <param name="OnItself">True when that area is the step's own; false when it touches one of them.</param>
-public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself);
+public sealed record Holdup(DateTimeOffset ReadyAt, int Area, bool OnItself)
+{
+    /// <summary>From when on it is worth to feel whether it is dry already; null where that is not worth it.</summary>
+    public DateTimeOffset? FeelFrom { get; init; }
+}
 
 /// <summary>The bench at some moment.</summary>
 /// <param name="At">The moment.</param>

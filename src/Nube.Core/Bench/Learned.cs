@@ -234,7 +234,10 @@ public static class Learning
                 before = tap;
                 NoMoreIsKnownOf(step.Card);
             }
-            else if (tap.Kind is TapKind.DryNow or TapKind.StillWet && WettestWash(step.Card, taps.Take(i)) is { } wash)
+            else if (
+                tap.Kind is TapKind.DryNow or TapKind.DryHere or TapKind.StillWet
+                && WettestWash(step.Card, tap.Kind == TapKind.DryHere ? NearTo(pass) : null, taps.Take(i)) is { } wash
+            )
             {
                 var air = taps.Take(i).LastOrDefault(one => one.Kind == TapKind.Air)?.AirFactor ?? 1;
                 var byFormula =
@@ -243,7 +246,7 @@ public static class Learning
                     / plan.Options.DryingFactor;
                 if (Ratio((tap.At - wash.At).TotalSeconds, byFormula) is not { } log)
                     continue;
-                if (tap.Kind == TapKind.DryNow)
+                if (tap.Kind is TapKind.DryNow or TapKind.DryHere)
                 {
                     drying.Add(new DryingEvidence(paper, log, 1));
                     stillWet.Remove(step.Card);
@@ -266,10 +269,19 @@ public static class Learning
 
         Pass PassOf(Tap of) => plan.PassOf(plan.Steps[of.Step - 1]);
 
-        // The wash of a card that would have dried last.
-        Tap? WettestWash(int card, IEnumerable<Tap> earlier) =>
+        // Where a finger feels whether a pass can begin.
+        HashSet<int> NearTo(Pass next) =>
+            [
+                .. next.Areas,
+                .. touching.Where(pair => next.Areas.Contains(pair.One)).Select(pair => pair.Other),
+                .. touching.Where(pair => next.Areas.Contains(pair.Other)).Select(pair => pair.One),
+            ];
+
+        // The wash of a card, or of some of its areas, that would have dried last.
+        Tap? WettestWash(int card, HashSet<int>? among, IEnumerable<Tap> earlier) =>
             earlier
                 .Where(tap => tap.IsDone && plan.Steps[tap.Step - 1].Card == card && PassOf(tap).Leaves == Leaves.Water)
+                .Where(tap => among is null || PassOf(tap).Areas.Any(among.Contains))
                 .MaxBy(tap => tap.At + plan.TimesOf(PassOf(tap)).Dry);
 
         static double? Ratio(double taken, double expected) =>

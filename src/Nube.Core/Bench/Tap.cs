@@ -54,6 +54,9 @@ public enum TapKind
     /// <summary>A step of the maker's own comes next on the card of a step.</summary>
     OwnStep,
 
+    /// <summary>What a step waits for was found dry by touch.</summary>
+    DryHere,
+
     /// <summary>Which print from one inking went onto the card of a step; what had it before gets this card's.</summary>
     WhichPrint,
 }

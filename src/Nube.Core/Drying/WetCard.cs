@@ -195,6 +195,26 @@ public sealed class WetCard
         double Left(double time) => time <= at ? time : at + (time - at) * factor;
     }
 
+    /// <summary>
+    /// The room was found to dry slower or quicker than was reckoned: what is still drying takes so many times as long since
+    /// it was laid. What should be dry stays so: whoever finds more that is wet says so.
+    /// </summary>
+    public void InRoom(double at, double factor)
+    {
+        foreach (ref var spot in spots.AsSpan())
+        {
+            if (!spot.OfWater || spot.Dry <= at)
+                continue;
+            var laid = spot.Laid;
+            spot.Shining = Takes(spot.Shining);
+            spot.Damp = Takes(spot.Damp);
+            spot.Dry = Takes(spot.Dry);
+            spot.BoneDry = Takes(spot.BoneDry);
+
+            double Takes(double time) => laid + (time - laid) * factor;
+        }
+    }
+
     /// <summary>When nothing on some areas shines any more, and how much water is left there then, g.</summary>
     /// <param name="areas">The areas.</param>
     /// <param name="at">Not before.</param>
@@ -234,6 +254,26 @@ public sealed class WetCard
                 (at, last) = (dry, near[i]);
         }
         return (at, last);
+    }
+
+    /// <summary>The areas that an act has to wait for, as for <see cref="Ready"/>; what must be bone dry is not asked.</summary>
+    /// <param name="near">Its areas, then those that touch them.</param>
+    /// <param name="own">How many of these are its own.</param>
+    /// <param name="runs">Whether what is wet beside it would run into it.</param>
+    /// <param name="at">When.</param>
+    /// <returns>The areas, what dries last first.</returns>
+    public int[] HoldingUp(int[] near, int own, bool[] runs, double at)
+    {
+        ArgumentNullException.ThrowIfNull(near);
+        ArgumentNullException.ThrowIfNull(runs);
+        return
+        [
+            .. near.Where(
+                    (area, i) =>
+                        spots[area].Dry > at && (i < own || (spots[area].By != Nothing && runs[spots[area].By + 1]))
+                )
+                .OrderByDescending(area => spots[area].Dry),
+        ];
     }
 
     private static void DriedAt(ref Spot spot, double at)

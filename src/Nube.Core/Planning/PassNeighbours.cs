@@ -97,6 +97,10 @@ internal sealed class PassNeighbours
     public (double At, int Area) Ready(WetCard card, int pass) =>
         card.Ready(near[pass], own[pass].Length, runs[pass], boneDry[pass]);
 
+    /// <summary>Areas of a card that a pass has to wait for until they are dry; what dries last first.</summary>
+    public int[] HoldingUp(WetCard card, int pass, double at) =>
+        card.HoldingUp(near[pass], own[pass].Length, runs[pass], at);
+
     /// <summary>
     /// How long after a pass another may not start on the same card because of it, s: the longest that an area of the
     /// one takes which the other goes over, or would run into.

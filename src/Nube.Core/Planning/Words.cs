@@ -69,17 +69,17 @@ public static class Words
             : $"{nameOf(area)} touches it and is still wet: the two would run together.";
     }
 
-    /// <summary>That water takes longer than was reckoned, where a finger found it so; empty otherwise.</summary>
+    /// <summary>That water takes longer or shorter than was reckoned, where a finger found it so; empty otherwise.</summary>
     /// <param name="times">How many times as long it takes.</param>
     public static string DriesAsFelt(double times) =>
-        times < LeastFelt
+        Math.Abs(times - 1) < LeastFelt
             ? ""
             : string.Create(
                 CultureInfo.InvariantCulture,
                 $"Water takes {times:0.0#} times as long here as was reckoned: your finger found it so."
             );
 
-    private const double LeastFelt = 1.02; // times: less is not worth a word
+    private const double LeastFelt = 0.02; // of the time: less is not worth a word
 
     private static readonly string[] Ordinals =
     [

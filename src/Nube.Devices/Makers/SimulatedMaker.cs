@@ -66,15 +66,21 @@ public sealed class SimulatedMaker(int seed)
                     taps.Add(new Tap(TapKind.Take, meanwhile, now, ""));
                 else
                 {
-                    // Brush and colour are made ready while it dries.
+                    // Brush and colour are made ready while it dries; then a finger feels when the bench asks for it.
                     var (ready, setUp) = (holdup.ReadyAt.AddSeconds(1), now.AddSeconds(SetupOf(current)));
-                    (now, prepared) = (ready > setUp ? ready : setUp, current); // a moment is told in whole ticks
+                    (now, prepared) = (Later(holdup.FeelFrom ?? ready, setUp), current); // a moment is told in whole ticks
+                    if (now >= ready)
+                        continue;
+                    if (random.NextDouble() < LooksFirst)
+                        taps.Add(new Tap(IsWetFor(current) ? TapKind.StillWet : TapKind.DryHere, current, now, ""));
+                    else
+                        now = now.AddSeconds(LooksAgainSeconds);
                 }
                 continue;
             }
             var step = plan.Steps[current - 1];
             var pass = plan.PassOf(step);
-            if (IsWet(step.Card, pass))
+            if (IsWetFor(current))
             {
                 if (random.NextDouble() < LooksFirst)
                 {
@@ -101,15 +107,20 @@ public sealed class SimulatedMaker(int seed)
         }
         return new Worked([.. taps], now, leftOut.ToImmutable(), wetStarts);
 
+        static DateTimeOffset Later(DateTimeOffset one, DateTimeOffset other) => one > other ? one : other;
+
         double SetupOf(int step) =>
             step == prepared ? 0 : Hand.Ordinary.SetupSeconds(last, plan.PassOf(plan.Steps[step - 1]));
 
         // The same colour that flows together is still one.
-        bool IsWet(int card, Pass pass) =>
-            pass.Areas.Any(area => Wet(card, area) is not null)
-            || pass.Leaves == Leaves.Water
-                && pass.Areas.SelectMany(area => beside[area])
-                    .Any(area => Wet(card, area) is { } there && there.Mix != pass.Mix);
+        bool IsWetFor(int number)
+        {
+            var (card, pass) = (plan.Steps[number - 1].Card, plan.PassOf(plan.Steps[number - 1]));
+            return pass.Areas.Any(area => Wet(card, area) is not null)
+                || pass.Leaves == Leaves.Water
+                    && pass.Areas.SelectMany(area => beside[area])
+                        .Any(area => Wet(card, area) is { } there && there.Mix != pass.Mix);
+        }
 
         Pass? Wet(int card, int area) =>
             lies.TryGetValue((card, area), out var what) && what.DryAt > now ? what.Pass : null;
