@@ -218,6 +218,48 @@ public sealed class BenchTests(NubeInBrowser nube) : IDisposable
         Assert.Empty(window.Driver.FindElements(OpenQA.Selenium.By.XPath("//section[@aria-label='Done otherwise']")));
     }
 
+    [Theory]
+    [InlineData("It is dry", false)]
+    [InlineData("It is still wet", true)]
+    public void A_finger_feels_what_a_step_waits_for(string found, bool waits)
+    {
+        window.OpenDemoBook();
+        window.OpenRun("Swap invitations", "bench");
+        GoOnUntilAsked();
+        Assert.True(Waits());
+        var step = StepsDone();
+        window.Button(found).Click();
+        window.WaitUntil(() => !AsksForFinger(), "the question to go");
+        window.WaitUntil(() => Waits() == waits, waits ? "the wait to go on" : "the wait to be over");
+        Assert.Equal(step, StepsDone());
+    }
+
+    private void GoOnUntilAsked()
+    {
+        for (var tried = 0; !AsksForFinger(); tried++)
+        {
+            Assert.True(tried < 120, "no finger was asked for");
+            var done = StepsDone();
+            if (Waits())
+            {
+                nube.Time.MoveOn(TimeSpan.FromMinutes(1));
+                window.Driver.Navigate().Refresh();
+                window.Sees("Something else happened");
+            }
+            else
+            {
+                window.Press(" ");
+                window.WaitUntil(() => StepsDone() == done + 1, "the tap to count");
+            }
+        }
+    }
+
+    private bool Waits() =>
+        window.Driver.FindElements(OpenQA.Selenium.By.XPath("//strong[starts-with(., 'Wait ')]")).Count > 0;
+
+    private bool AsksForFinger() =>
+        window.Driver.FindElements(OpenQA.Selenium.By.XPath("//button[contains(., 'It is dry')]")).Count > 0;
+
     /// <summary>The longest time until a card on the line is dry, min.</summary>
     private double LongestMinutes() =>
         window

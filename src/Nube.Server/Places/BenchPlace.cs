@@ -273,6 +273,7 @@ public static class BenchPlace
             is TapKind.Skip
                 or TapKind.Heated
                 or TapKind.DryNow
+                or TapKind.DryHere
                 or TapKind.StillWet
                 or TapKind.Spill
                 or TapKind.OneMore

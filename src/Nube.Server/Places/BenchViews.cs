@@ -26,8 +26,8 @@ public sealed record BenchStepView(
 /// <summary>What the area of a step that is largest in it looks like after it, while it is wet and when it is dry.</summary>
 public sealed record GoalView(int Area, Srgb Wet, Srgb Dry);
 
-/// <summary>Why the step in hand cannot start yet.</summary>
-public sealed record HoldupView(DateTimeOffset ReadyAt, string Reason);
+/// <summary>Why the step in hand cannot start yet, and from when on to feel whether it can; null where no finger helps.</summary>
+public sealed record HoldupView(DateTimeOffset ReadyAt, DateTimeOffset? FeelFrom, string Reason);
 
 /// <summary>A step that was done with another mix, in words, with what was planned and what it looks like.</summary>
 public sealed record OtherwiseView(int Step, int Card, string Sentence, Srgb Planned, Srgb Really);
@@ -83,6 +83,7 @@ internal static class BenchViews
             bench.Holdup is { } holdup
                 ? new HoldupView(
                     holdup.ReadyAt,
+                    holdup.FeelFrom,
                     string.Join(
                             ' ',
                             Words.WaitReason(

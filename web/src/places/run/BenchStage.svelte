@@ -181,6 +181,7 @@
               whileWaiting={bench.value.whileWaiting}
               take={meanwhile}
               heated={() => tap('heated', step.number)}
+              felt={(dry) => tap(dry ? 'dryHere' : 'stillWet', step.number)}
             />{/if}
         </div>
         <BenchActions
