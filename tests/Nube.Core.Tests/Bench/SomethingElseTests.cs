@@ -13,11 +13,11 @@ namespace Nube.Core.Tests.Bench;
 /// <summary>What goes otherwise than planned, and what the bench learns of its maker.</summary>
 public class SomethingElseTests
 {
-    private static readonly Paper Paper = GenericCatalogue.Papers[0];
+    internal static readonly Paper Paper = GenericCatalogue.Papers[0];
     private static readonly DateTimeOffset Start = new(2026, 9, 12, 14, 0, 0, TimeSpan.Zero);
-    private static readonly (int One, int Other)[] Touching = [(1, 2), (2, 3)];
+    internal static readonly (int One, int Other)[] Touching = [(1, 2), (2, 3)];
 
-    private static Plan Made(PlanOptions? options = null, int cards = 2) =>
+    internal static Plan Made(PlanOptions? options = null, int cards = 2) =>
         Scheduler.PlanRun(
             PassBuilder.Passes(
                 [
@@ -46,25 +46,25 @@ public class SomethingElseTests
             options
         );
 
-    private static Tap At(TapKind kind, int step, double seconds) => new(kind, step, Start.AddSeconds(seconds), "");
+    internal static Tap At(TapKind kind, int step, double seconds) => new(kind, step, Start.AddSeconds(seconds), "");
 
     private static DateTimeOffset DryAt(BenchState bench, int area) =>
         bench.Cards[0].Areas.Single(one => one.Area == area).DryAt;
 
-    private static BenchState Bench(Plan plan, double seconds, params Tap[] taps) =>
+    internal static BenchState BenchAfter(Plan plan, double seconds, params Tap[] taps) =>
         BenchLog.At(plan, Touching, taps, Start.AddSeconds(seconds));
 
     [Fact]
     public void A_step_left_out_is_over_without_wetting_anything_and_can_be_taken_back()
     {
         var plan = Made();
-        var bench = Bench(plan, 60, At(TapKind.Skip, 1, 30));
+        var bench = BenchAfter(plan, 60, At(TapKind.Skip, 1, 30));
         Assert.Empty(bench.Done);
         Assert.Equal([1], bench.LeftOut);
         Assert.NotEqual(1, bench.Current);
         Assert.All(bench.Cards, card => Assert.Empty(card.Areas));
         Assert.Empty(Amounts.Used(bench.PassesDone(plan)));
-        Assert.Equal(1, Bench(plan, 60, At(TapKind.Skip, 1, 30), At(TapKind.Back, 0, 40)).Current);
+        Assert.Equal(1, BenchAfter(plan, 60, At(TapKind.Skip, 1, 30), At(TapKind.Back, 0, 40)).Current);
     }
 
     [Fact]
@@ -72,11 +72,17 @@ public class SomethingElseTests
     {
         var plan = Made();
         var card = plan.Steps[0].Card;
-        var wet = Bench(plan, 100, At(TapKind.Done, 1, 60));
+        var wet = BenchAfter(plan, 100, At(TapKind.Done, 1, 60));
         Assert.NotNull(wet.Cards[card - 1].DryAt);
-        var heated = Bench(plan, 100, At(TapKind.Done, 1, 60), At(TapKind.Heated, 1, 99));
+        var heated = BenchAfter(plan, 100, At(TapKind.Done, 1, 60), At(TapKind.Heated, 1, 99));
         Assert.Equal(Wetness.BoneDry, heated.Cards[card - 1].State);
-        var spilled = Bench(plan, 101, At(TapKind.Done, 1, 60), At(TapKind.Heated, 1, 99), At(TapKind.Spill, 1, 100));
+        var spilled = BenchAfter(
+            plan,
+            101,
+            At(TapKind.Done, 1, 60),
+            At(TapKind.Heated, 1, 99),
+            At(TapKind.Spill, 1, 100)
+        );
         Assert.Equal(3, spilled.Cards[card - 1].Areas.Length);
         Assert.All(spilled.Cards[card - 1].Areas, area => Assert.True(area.DryAt > Start.AddSeconds(600)));
         Assert.Empty(spilled.Cards[2 - card].Areas);
@@ -87,9 +93,9 @@ public class SomethingElseTests
     {
         var plan = Made();
         var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
-        var early = Bench(plan, dry / 2 + 1, At(TapKind.Done, 1, 0), At(TapKind.DryNow, 1, dry / 2));
+        var early = BenchAfter(plan, dry / 2 + 1, At(TapKind.Done, 1, 0), At(TapKind.DryNow, 1, dry / 2));
         Assert.Null(early.Cards[plan.Steps[0].Card - 1].DryAt);
-        var late = Bench(plan, dry + 11, At(TapKind.Done, 1, 0), At(TapKind.StillWet, 1, dry + 10));
+        var late = BenchAfter(plan, dry + 11, At(TapKind.Done, 1, 0), At(TapKind.StillWet, 1, dry + 10));
         var until = late.Cards[plan.Steps[0].Card - 1].DryAt!.Value - Start;
         Assert.InRange(until.TotalSeconds, (dry + 10) * 1.19, (dry + 10) * 1.21);
     }
@@ -103,7 +109,10 @@ public class SomethingElseTests
         var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
         Tap[] done = [At(TapKind.Done, 1, 0), At(TapKind.Done, 2, 1.5 * dry)];
         var now = 2.7 * dry;
-        var (before, after) = (Bench(plan, now, done), Bench(plan, now, [.. done, At(TapKind.StillWet, 3, now - 1)]));
+        var (before, after) = (
+            BenchAfter(plan, now, done),
+            BenchAfter(plan, now, [.. done, At(TapKind.StillWet, 3, now - 1)])
+        );
         Assert.All(first, area => Assert.Equal(DryAt(before, area), DryAt(after, area)));
         Assert.All(second, area => Assert.True(DryAt(before, area) < before.At && DryAt(after, area) > after.At));
     }
@@ -118,7 +127,7 @@ public class SomethingElseTests
         Tap[] done = [At(TapKind.Done, 1, 0), At(TapKind.Done, 2, 2 * dry)];
         double NextDries(params Tap[] looks)
         {
-            var bench = Bench(plan, 2 * dry + 1, [.. done.Take(1), .. looks, done[1]]);
+            var bench = BenchAfter(plan, 2 * dry + 1, [.. done.Take(1), .. looks, done[1]]);
             Assert.Equal(bench.Felt, bench.AirFactor, 9);
             return (DryAt(bench, second.Areas[0]) - Start).TotalSeconds - 2 * dry;
         }
@@ -145,13 +154,13 @@ public class SomethingElseTests
     {
         var plan = Made();
         Tap[] skipped = [At(TapKind.Skip, 1, 30)];
-        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 31, skipped));
+        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, BenchAfter(plan, 31, skipped));
         // Taken back, and then something else is done first: the step is still open and under those that follow it.
         var other = again.Rest.First(number => plan.Steps[number - 1].Card != plan.Steps[0].Card);
         Tap[] taps = [.. skipped, At(TapKind.Back, 0, 32), At(TapKind.Done, other, 60)];
         for (
             var now = 61;
-            Bench(again, now, taps).Current is { } current && taps.Length < plan.Steps.Length + 4;
+            BenchAfter(again, now, taps).Current is { } current && taps.Length < plan.Steps.Length + 4;
             now += 20_000
         )
         {
@@ -164,7 +173,7 @@ public class SomethingElseTests
             Assert.All(pass.After, earlier => Assert.Contains(earlier, done));
             taps = [.. taps, At(TapKind.Done, current, now)];
         }
-        Assert.Null(Bench(again, 1e7, taps).Current);
+        Assert.Null(BenchAfter(again, 1e7, taps).Current);
     }
 
     [Fact]
@@ -179,11 +188,11 @@ public class SomethingElseTests
             At(TapKind.Spill, plan.Steps.First(step => step.Card != first).Number, 31),
         ];
         var spilled = plan.Steps.First(step => step.Card != first).Card;
-        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, Bench(plan, 32, taps));
+        var again = Replanning.FromNow(plan, Touching, Hand.Ordinary, BenchAfter(plan, 32, taps));
         Assert.Equal(plan.Steps.Length - 1, again.Rest.Length);
         Assert.Equal(again.Rest.Length, again.Rest.Distinct().Count());
         Assert.NotEqual(spilled, plan.Steps[again.Rest[0] - 1].Card);
-        Assert.Equal(again.Rest[0], Bench(again, 33, taps).Current);
+        Assert.Equal(again.Rest[0], BenchAfter(again, 33, taps).Current);
         // Layers keep their order on every card.
         foreach (var card in Enumerable.Range(1, 3))
         {
@@ -202,7 +211,11 @@ public class SomethingElseTests
                     plan,
                     Touching,
                     Hand.Ordinary,
-                    Bench(plan, 1e6, [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))])
+                    BenchAfter(
+                        plan,
+                        1e6,
+                        [.. plan.Steps.Select(step => At(TapKind.Done, step.Number, step.EndSeconds))]
+                    )
                 )
                 .Rest
         );
@@ -216,7 +229,7 @@ public class SomethingElseTests
         var dry = plan.TimesOf(plan.PassOf(plan.Steps[0])).Dry.TotalSeconds;
         static Tap Air(double factor, double at) => At(TapKind.Air, 0, at) with { AirFactor = factor };
         double DryAt(double now, params Tap[] taps) =>
-            (Bench(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
+            (BenchAfter(plan, now, [At(TapKind.Done, 1, 0), .. taps]).Cards[card].Areas[0].DryAt - Start).TotalSeconds;
         // Half is done, and the other half takes twice as long; when half of that is over comes a fan, and the last
         // quarter takes an eighth.
         Assert.Equal(dry / 2 + dry, DryAt(dry / 2 + 1, Air(2, dry / 2)), 3);
@@ -224,7 +237,7 @@ public class SomethingElseTests
         Assert.Equal(dry, DryAt(dry + 20, Air(2, dry + 10)), 3);
         // What is laid afterwards takes as long as the new air says, and so reckons the new arrangement of the rest.
         var later = plan.Steps.First(step => step.Number > 1 && step.Card - 1 != card);
-        var state = Bench(plan, 30, Air(2, 1), At(TapKind.Done, later.Number, 20));
+        var state = BenchAfter(plan, 30, Air(2, 1), At(TapKind.Done, later.Number, 20));
         Assert.Equal(
             20 + 2 * plan.TimesOf(plan.PassOf(later)).Dry.TotalSeconds,
             (state.Cards[later.Card - 1].Areas[0].DryAt - Start).TotalSeconds,
@@ -286,115 +299,6 @@ public class SomethingElseTests
         var one = new Learned([new StrokeEvidence(Stroke.Wash, BrushWater.Wash, Math.Log(2), 1)], []);
         Assert.Equal(Math.Pow(2, 0.25), one.Hand().Learned[0].Factor, 9);
         Assert.Equal(Learned.Nothing, new Learned([], []));
-    }
-
-    [Fact]
-    public void A_finger_may_find_dry_what_a_step_waits_for_and_later_washes_are_reckoned_as_quick()
-    {
-        var (plan, taps, waits) = UntilItWaits();
-        var (laid, dry) = LaidAndDry(plan, taps, waits.Holdup!.Area);
-        BenchState At(double lay, params (TapKind Kind, double Lay)[] felt) =>
-            BenchLog.At(
-                plan,
-                Touching,
-                [.. taps, .. felt.Select(one => new Tap(one.Kind, waits.Current!.Value, laid + one.Lay * dry, ""))],
-                laid + lay * dry
-            );
-
-        // Few rooms are quicker by more than a quarter; a finger that finds it wet comes back a little later.
-        Assert.Equal(0.75, (waits.Holdup.FeelFrom!.Value - laid) / dry, 3);
-        var wet = At(0.81, (TapKind.StillWet, 0.8));
-        Assert.Equal(waits.Holdup.ReadyAt, wet.Holdup!.ReadyAt);
-        Assert.Equal(0.88, (wet.Holdup.FeelFrom!.Value - laid) / dry, 3);
-
-        // What is waited for is dry, and everything else is held to dry as quickly, by a tenth at once.
-        var found = At(0.961, (TapKind.StillWet, 0.8), (TapKind.DryHere, 0.96));
-        Assert.Null(found.Holdup);
-        Assert.Equal(0.96, found.Felt, 6);
-        Assert.Equal(1 / 1.1, At(0.81, (TapKind.DryHere, 0.8)).Felt, 6);
-        Assert.Equal("Water takes 0.96 times as long here as was reckoned: your finger found it so.", Said(found));
-        // What is wet after its time makes all that still dries slower, from when it was laid.
-        var slow = At(0.99, (TapKind.StillWet, 0.98));
-        Assert.Equal(0.98 * 1.1, (slow.Holdup!.ReadyAt - laid) / dry, 3);
-
-        static string Said(BenchState bench) => Words.DriesAsFelt(bench.Felt);
-    }
-
-    [Fact]
-    public void Nothing_is_held_to_dry_sooner_than_what_a_finger_found_wet()
-    {
-        var room = new RoomFelt();
-        room.Laid((1, 1), 0, 100);
-        room.Laid((1, 2), 0, 100);
-        Assert.Equal(1.045, room.FoundWet((1, 1), 95), 6);
-        room.FoundDry((1, 2), 80);
-        room.FoundDry((1, 2), 80);
-        Assert.Equal(0.95, room.Factor, 6);
-    }
-
-    [Fact]
-    public void A_finger_that_finds_dry_here_says_nothing_of_what_the_step_does_not_wait_for()
-    {
-        var (plan, taps, waits) = UntilItWaits();
-        var elsewhere = waits.Cards.SelectMany(card => card.Areas.Select(area => (card.Card, area.Area, area.DryAt)));
-        var after = BenchLog.At(
-            plan,
-            Touching,
-            [.. taps, new Tap(TapKind.DryHere, waits.Current!.Value, waits.Holdup!.ReadyAt.AddSeconds(-5), "")],
-            waits.Holdup.ReadyAt
-        );
-        Assert.Null(after.Holdup);
-        var others = elsewhere.Where(one => one.DryAt > waits.Holdup.ReadyAt.AddSeconds(30)).ToList();
-        Assert.NotEmpty(others);
-        Assert.All(others, one =>
-            Assert.True(
-                after.Cards[one.Card - 1].Areas.Single(area => area.Area == one.Area).DryAt > waits.Holdup.ReadyAt
-            )
-        );
-    }
-
-    [Fact]
-    public void What_was_heated_or_spilled_on_tells_nothing_of_the_room()
-    {
-        var (plan, taps, waits) = UntilItWaits();
-        var spill = new Tap(TapKind.Spill, waits.Current!.Value, waits.At, "");
-        var wetLong = new Tap(TapKind.StillWet, waits.Current.Value, waits.Holdup!.ReadyAt.AddHours(1), "");
-        Assert.Equal(1, BenchLog.At(plan, Touching, [.. taps, spill, wetLong], wetLong.At).Felt);
-        Assert.Null(BenchLog.At(plan, Touching, [.. taps, spill], waits.At).Holdup!.FeelFrom);
-    }
-
-    [Fact]
-    public void What_a_finger_found_dry_before_its_time_teaches_how_soon_things_dry()
-    {
-        var (plan, taps, waits) = UntilItWaits();
-        var (laid, dry) = LaidAndDry(plan, taps, waits.Holdup!.Area);
-        var found = new Tap(TapKind.DryHere, waits.Current!.Value, laid + 0.8 * dry, "");
-        var learned = Assert.Single(Learning.From(plan, Touching, [.. taps, found], Paper.Name).Drying);
-        Assert.Equal(Math.Log(0.8), learned.SumOfLogs, 2);
-    }
-
-    /// <summary>A maker goes on until a step has to wait for what is drying.</summary>
-    private static (Plan Plan, List<Tap> Taps, BenchState Waits) UntilItWaits()
-    {
-        var plan = Made();
-        var (taps, seconds) = (new List<Tap>(), 0.0);
-        while (Bench(plan, seconds, [.. taps]) is { Current: { } current } bench)
-        {
-            if (bench.Holdup is not null)
-                return (plan, taps, bench);
-            taps.Add(At(TapKind.Done, current, seconds += 40));
-        }
-        throw new InvalidOperationException("No step has to wait.");
-    }
-
-    /// <summary>When an area of the card in hand was laid, and how long it should take until dry.</summary>
-    private static (DateTimeOffset Laid, TimeSpan Dry) LaidAndDry(Plan plan, List<Tap> taps, int area)
-    {
-        var card = plan.Steps[Bench(plan, 1e4, [.. taps]).Current!.Value - 1].Card;
-        var tap = taps.Last(one =>
-            plan.Steps[one.Step - 1].Card == card && plan.PassOf(plan.Steps[one.Step - 1]).Areas.Contains(area)
-        );
-        return (tap.At, plan.TimesOf(plan.PassOf(plan.Steps[tap.Step - 1]), area).Dry);
     }
 
     [Fact]
