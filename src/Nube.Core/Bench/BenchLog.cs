@@ -145,13 +145,9 @@ public static class BenchLog
                 };
         }
 
-        // No finger tells what is bone dry, and a last minute is waited out.
+        // No finger tells what is bone dry.
         double? FeelFrom(PlannedStep step, int area, double ready) =>
-            ready <= cards[step.Card - 1].DryAt(area).Dry
-            && room.FeelFrom((step.Card, area)) is { } from
-            && from < ready - FeltSeconds
-                ? from
-                : null;
+            ready <= cards[step.Card - 1].DryAt(area).Dry ? room.FeelFrom((step.Card, area), ready) : null;
 
         CardState CardAt(int number)
         {
@@ -226,8 +222,6 @@ public static class BenchLog
 
         DateTimeOffset At(double seconds) => clock.AddSeconds(seconds);
     }
-
-    private const double FeltSeconds = 60; // less is not worth to wet a finger for; this project's own
 
     /// <summary>How wet each card is, from what was done and what happened; the clock began at the first.</summary>
     private static (WetCard[] Cards, RoomFelt Room) WetCards(

@@ -12,6 +12,8 @@ public sealed class RoomFelt
     private const double Most = 2; // times as long as reckoned; beyond, the air's own figures are wrong
     private const double Soonest = 0.75; // of what is reckoned: few rooms are so much quicker; from memory
 
+    private const double NotWorthSeconds = 60; // a wait that no finger is wetted for; this project's own
+
     private readonly Dictionary<(int Card, int Area), (double At, double Dry)> laid = [];
     private double wet; // how long what a finger found wet had lain, in times of what was reckoned
 
@@ -27,9 +29,16 @@ public sealed class RoomFelt
     /// <summary>An area dries otherwise than by the room alone: it was heated, or water was spilled on it.</summary>
     public void Forget((int Card, int Area) area) => laid.Remove(area);
 
-    /// <summary>When it is worth to feel an area for the first time, or once more; null where nothing is known of it.</summary>
-    public double? FeelFrom((int Card, int Area) area) =>
-        laid.TryGetValue(area, out var lies) ? lies.At + lies.Dry * Math.Max(Soonest, wet * MoreThanFelt) : null;
+    /// <summary>From when on it is worth to feel an area, for the first time or once more.</summary>
+    /// <param name="area">The area of a card.</param>
+    /// <param name="ready">When it should be dry, s.</param>
+    /// <returns>The moment, s; null where nothing is known of it, or where the wait is all but over then.</returns>
+    public double? FeelFrom((int Card, int Area) area, double ready) =>
+        laid.TryGetValue(area, out var lies)
+        && lies.At + lies.Dry * Math.Max(Soonest, wet * MoreThanFelt) is var from
+        && from < ready - NotWorthSeconds
+            ? from
+            : null;
 
     /// <summary>A finger found it wet.</summary>
     /// <param name="area">The area of a card.</param>
