@@ -284,7 +284,7 @@ const tapKindWords: Record<TapKind, string> = {
   note: 'The note',
   heated: '“Heated”',
   dryNow: '“It is dry”',
-  dryHere: '“It is dry here”',
+  dryHere: '“It is dry”',
   stillWet: '“It is still wet”',
   skip: '“Leave this step out”',
   spill: 'The spill',
