@@ -204,6 +204,7 @@ public static class Learning
         ArgumentNullException.ThrowIfNull(taps);
         var strokes = new List<StrokeEvidence>();
         var drying = new List<DryingEvidence>();
+        var reckoned = Math.Log(plan.Options.DryingFactor); // as a logarithm of what the formula says
         var stillWet = new Dictionary<int, double>(); // by card, the least that its last wash takes, as a logarithm
         Tap? before = null;
         for (var i = 0; i < taps.Count; i++)
@@ -252,9 +253,10 @@ public static class Learning
                     stillWet.Remove(step.Card);
                 }
                 // What is wet although it should be dry takes at least as long as it has taken; when a finger finds it
-                // dry later, that counts instead. What is wet before its time teaches nothing.
-                else if (log > 0)
-                    stillWet[step.Card] = log;
+                // dry later, that counts instead. Where a finger may have found it dry before its time and did not, it
+                // took as long as was reckoned, or only quick washes would count. What is wet sooner teaches nothing.
+                else if (log >= Math.Log(RoomFelt.Soonest) + reckoned)
+                    stillWet[step.Card] = Math.Max(log, reckoned);
             }
         }
         foreach (var card in stillWet.Keys.ToList())

@@ -10,9 +10,10 @@ public sealed class RoomFelt
 {
     private const double MoreThanFelt = 1.1; // times what it lay when found wet, and the most at once; this project's own
     private const double Most = 2; // times as long as reckoned; beyond, the air's own figures are wrong
-    private const double Soonest = 0.75; // of what is reckoned: few rooms are so much quicker; from memory
-
     private const double NotWorthSeconds = 60; // a wait that no finger is wetted for; this project's own
+
+    /// <summary>Of what is reckoned, from when on a finger may find dry: few rooms are so much quicker; from memory.</summary>
+    internal const double Soonest = 0.75;
 
     private readonly Dictionary<(int Card, int Area), (double At, double Dry)> laid = [];
     private double wet; // how long what a finger found wet had lain, in times of what was reckoned

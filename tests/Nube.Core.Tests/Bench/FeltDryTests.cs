@@ -93,6 +93,17 @@ public class FeltDryTests
         Assert.Equal(Math.Log(0.8), learned.SumOfLogs, 2);
     }
 
+    [Fact]
+    public void What_nobody_found_dry_before_its_time_teaches_that_it_took_as_long_as_was_reckoned()
+    {
+        var (plan, taps, waits) = UntilItWaits();
+        var (laid, dry) = LaidAndDry(plan, taps, waits.Holdup!.Area);
+        var wet = new Tap(TapKind.StillWet, waits.Current!.Value, laid + 0.9 * dry, "");
+        var goesOn = new Tap(TapKind.Done, waits.Current.Value, laid + 1.2 * dry, "");
+        var learned = Assert.Single(Learning.From(plan, Touching, [.. taps, wet, goesOn], Paper.Name).Drying);
+        Assert.Equal((0, 1), (learned.SumOfLogs, learned.Times));
+    }
+
     /// <summary>A maker goes on until a step has to wait for what is drying.</summary>
     private static (Plan Plan, List<Tap> Taps, BenchState Waits) UntilItWaits()
     {
