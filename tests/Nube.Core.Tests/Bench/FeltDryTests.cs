@@ -77,10 +77,14 @@ public class FeltDryTests
     public void What_was_heated_or_spilled_on_tells_nothing_of_the_room()
     {
         var (plan, taps, waits) = UntilItWaits();
-        var spill = new Tap(TapKind.Spill, waits.Current!.Value, waits.At, "");
-        var wetLong = new Tap(TapKind.StillWet, waits.Current.Value, waits.Holdup!.ReadyAt.AddHours(1), "");
+        var laid = taps.Last(tap => plan.PassOf(plan.Steps[tap.Step - 1]).Areas.Contains(waits.Holdup!.Area)).Step;
+        var spill = new Tap(TapKind.Spill, laid, waits.At, "");
+        var dryAgain = BenchLog.At(plan, Touching, [.. taps, spill], waits.At).Holdup!.ReadyAt;
+        var wetLong = new Tap(TapKind.StillWet, laid, dryAgain.AddSeconds(60), "");
         Assert.Equal(1, BenchLog.At(plan, Touching, [.. taps, spill, wetLong], wetLong.At).Felt);
-        Assert.Null(BenchLog.At(plan, Touching, [.. taps, spill], waits.At).Holdup!.FeelFrom);
+        var heated = new Tap(TapKind.Heated, waits.Current!.Value, waits.Holdup!.ReadyAt.AddSeconds(-30), "");
+        var wetSoon = new Tap(TapKind.StillWet, waits.Current.Value, waits.Holdup.ReadyAt.AddSeconds(60), "");
+        Assert.Equal(1, BenchLog.At(plan, Touching, [.. taps, heated, wetSoon], wetSoon.At).Felt);
     }
 
     [Fact]
