@@ -64,6 +64,7 @@ public static class Amounts
                             (
                                 part.Colourant,
                                 Millilitres: Laid(pass)
+                                    * FromBelow.OfMix(pass)
                                     * mix.Strength.LoadOfOneLayer
                                     * part.Parts
                                     / mix.Parts.Sum(p => p.Parts)
@@ -133,7 +134,7 @@ public static class Amounts
     }
 
     /// <summary>What is put on a palette before it is painted; the rest comes from its pen, pencil or pad.</summary>
-    private static bool IsPrepared(Pass pass) =>
+    public static bool IsPrepared(Pass pass) =>
         pass.Sheet is { Tool: Methods.Tool.Brush, Leaves: Leaves.Water } && pass.Stroke != Methods.Stroke.LeadWash;
 
     /// <summary>

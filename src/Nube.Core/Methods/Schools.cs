@@ -115,6 +115,16 @@ public enum PrintLeft
     Nothing,
 }
 
+/// <summary>How near washes come to what they are to be before anyone has looked.</summary>
+public enum Approach
+{
+    /// <summary>As near as their recipes can: the default.</summary>
+    AtOnce,
+
+    /// <summary>A little paler: a look tells what is missing.</summary>
+    FromBelow,
+}
+
 /// <summary>How much of the edges the maker holds in hand.</summary>
 public enum Edges
 {
@@ -170,6 +180,7 @@ public enum Turns
 /// <param name="Mixes">Whether few colours or a near one is preferred.</param>
 /// <param name="Inks">Whether inks of pads and markers are mixed.</param>
 /// <param name="Prints">How much of a print accents leave.</param>
+/// <param name="Approach">How near washes come at first.</param>
 public sealed record Schools(
     ToneOrder Tones = ToneOrder.LightToDark,
     PenBlend Pens = PenBlend.Water,
@@ -185,7 +196,8 @@ public sealed record Schools(
     [property: AddedLater(partWise: true)] ShadowStep Shadows = ShadowStep.Usual,
     [property: AddedLater(partWise: true)] Closeness Mixes = Closeness.WorthIt,
     [property: AddedLater(partWise: true)] InkMixing Inks = InkMixing.AsTheyAre,
-    [property: AddedLater(partWise: true)] PrintLeft Prints = PrintLeft.Third
+    [property: AddedLater(partWise: true)] PrintLeft Prints = PrintLeft.Third,
+    [property: AddedLater(partWise: true)] Approach Approach = Approach.AtOnce
 )
 {
     /// <summary>The defaults.</summary>
@@ -239,15 +251,22 @@ public sealed record Schools(
     public string InWords() =>
         string.Join(
             " ",
-            Tones == ToneOrder.LightToDark ? "Each area goes from light to dark." : "Each area gets its dark first.",
-            Turns switch
-            {
-                Turns.OneByOne => "One colour goes over all cards before the next.",
-                Turns.FewRinses => "The brush is rinsed seldom.",
-                Turns.Steady => "Every card gets the same in its turn, unless that costs much time.",
-                _ => "Colours take turns, so that all is done soonest.",
-            },
-            Edges == Edges.Controlled ? "Wet colours do not meet." : "Wet colours may run into each other.",
-            Drying == DryBy.Air ? "The cards dry in the air." : "The cards are dried with a heat tool."
+            [
+                Tones == ToneOrder.LightToDark
+                    ? "Each area goes from light to dark."
+                    : "Each area gets its dark first.",
+                .. Approach == Approach.FromBelow
+                    ? new[] { "Washes stay paler at first: a look tells what is missing." }
+                    : [],
+                Turns switch
+                {
+                    Turns.OneByOne => "One colour goes over all cards before the next.",
+                    Turns.FewRinses => "The brush is rinsed seldom.",
+                    Turns.Steady => "Every card gets the same in its turn, unless that costs much time.",
+                    _ => "Colours take turns, so that all is done soonest.",
+                },
+                Edges == Edges.Controlled ? "Wet colours do not meet." : "Wet colours may run into each other.",
+                Drying == DryBy.Air ? "The cards dry in the air." : "The cards are dried with a heat tool.",
+            ]
         );
 }

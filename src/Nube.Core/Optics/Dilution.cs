@@ -13,6 +13,10 @@ public readonly record struct Dilution(double Exponent)
     /// <summary>Load of one layer of a strength: X = (p / (p + w))^e.</summary>
     public double LoadOf(Strength told) => Math.Pow(told.LoadOfOneLayer, Exponent);
 
+    /// <summary>Load against that of a mix when it is thinned once more, above 0 to 1.</summary>
+    /// <param name="share">Share of the mix in what is laid, above 0 to 1.</param>
+    public double Thinned(double share) => Math.Pow(share, Exponent);
+
     /// <summary>Parts of water with which a hand that dilutes as it is told lays the same load.</summary>
     public double LikeWater(Strength told) => 1 / LoadOf(told) - 1;
 }

@@ -96,7 +96,10 @@ public sealed record Painting(
         ArgumentNullException.ThrowIfNull(paints);
         ArgumentNullException.ThrowIfNull(schools);
         var (cards, ground) = OfCards(paints);
-        return PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones, pace);
+        var passes = PassBuilder.Passes(OfAreas(paints, schools, ground), touching, cards, schools.Tones, pace);
+        return schools.Approach == Approach.FromBelow
+            ? [.. passes.Select(pass => FromBelow.Thinned(pass, paints.Dilution))]
+            : passes;
     }
 
     /// <summary>What areas are coloured on: the bare paper, or the background that is laid before them.</summary>

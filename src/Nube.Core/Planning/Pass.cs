@@ -51,6 +51,12 @@ public sealed record Pass(
     /// <summary>Passes that must be done on a card before it, by their index.</summary>
     public ImmutableArray<int> After { get; init; } = [];
 
+    /// <summary>
+    /// How much of what is meant to lie there in the end it lays on purpose, above 0 to 1; less than 1 where a look is to tell
+    /// what is missing (<see cref="FromBelow"/>).
+    /// </summary>
+    public double OfMeant { get; init; } = 1;
+
     /// <summary>The finding of a card that it is to mend; null for all that was planned from the start.</summary>
     public FindingKey? Mends { get; init; }
 

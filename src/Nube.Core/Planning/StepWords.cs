@@ -134,7 +134,12 @@ public static class StepWords
         ArgumentNullException.ThrowIfNull(schools);
         if (pass.Told is { } told)
             return told;
-        return pass.Stroke switch
+        var stroke = OfStroke(pass, schools);
+        return pass.OfMeant < 1 ? $"{FromBelow.InWords}. {stroke}" : stroke;
+    }
+
+    private static string OfStroke(Pass pass, Schools schools) =>
+        pass.Stroke switch
         {
             Stroke.Wash or Stroke.LeadWash or Stroke.Around when pass.Zone is Zone.Shadow or Zone.Beside =>
                 $"{Brush(pass.Water)}; pull the inner edge soft with a clean damp brush",
@@ -236,7 +241,6 @@ public static class StepWords
             Stroke.SetOnFoam => "Foam near the edges and in the middle, so that nothing sags; place it once",
             _ => Brush(pass.Water),
         };
-    }
 
     /// <summary>
     /// Which print of how many comes next from one inking; null where nothing is printed in generations.

@@ -10,6 +10,13 @@
       asks: 'Tones',
       ways: { lightToDark: 'light to dark: adding is easy', darkFirst: 'dark first, light pulled into it' },
     },
+    approach: {
+      asks: 'Washes',
+      ways: {
+        atOnce: 'at once as the recipe says',
+        fromBelow: 'paler first, then a look, then more',
+      },
+    },
     edges: {
       asks: 'Edges',
       ways: { controlled: 'in hand: no wet areas touch', loose: 'the water decides' },
