@@ -126,6 +126,7 @@ internal sealed class AreaAndWays
             LightStep = Step(CellPart.Light, read.Light, CellPart.Middle, read.Middle),
             ShadowStep = Step(CellPart.Middle, read.Middle, CellPart.Shadow, read.Shadow),
             SureOfStrength = SureOf(strength, sure),
+            OfMeant = Expected.OfMeant,
             Asked = new ZoneColours(Lab.FromXyz(meant.Light), Lab.FromXyz(meant.Middle), Lab.FromXyz(meant.Shadow)),
         };
 

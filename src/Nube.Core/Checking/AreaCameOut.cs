@@ -35,6 +35,9 @@ public sealed record AreaCameOut(
     /// <summary>It is no more off than the whole card is.</summary>
     public bool AsTheCard { get; init; }
 
+    /// <summary>Less was laid on it on purpose than is meant in the end.</summary>
+    public bool KeptBack { get; init; }
+
     /// <summary>The areas of a card, farthest off first.</summary>
     /// <param name="areas">What they came out as.</param>
     /// <param name="hand">How strong the hand seems.</param>
@@ -65,9 +68,10 @@ public sealed record AreaCameOut(
                     ZonesOf(area)
                 )
                 {
+                    KeptBack = area.OfMeant < 1,
                     AsTheCard =
                         ColourFindings.KindOf(area, byDevice) is { } kind
-                        && ColourFindings.IsOfHand(area, kind, hand, areas.Length),
+                        && ColourFindings.IsOfHand(area, kind, hand, areas),
                 })
                 .OrderByDescending(area => area.Difference),
         ];
@@ -79,6 +83,7 @@ public sealed record AreaCameOut(
         var whole = Kind switch
         {
             FindingKind.TooPale when AsTheCard => "As pale as the whole card",
+            FindingKind.TooPale when KeptBack => "Still paler, as it was laid on purpose",
             FindingKind.TooPale => "Too pale",
             FindingKind.TooStrong when AsTheCard => "As strong as the whole card",
             FindingKind.TooStrong => "Too strong",

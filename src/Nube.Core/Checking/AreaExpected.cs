@@ -31,8 +31,12 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
 
     private const int AsPlanned = 4; // place of 1 among them
 
+    /// <summary>How much of what is meant was laid on purpose, above 0 to 1; 1 where it was mended since.</summary>
+    public double OfMeant { get; init; } = 1;
+
     /// <summary>
-    /// What it was meant to look like at each of <see cref="Strengths"/>, where it was mended since; empty for the same.
+    /// What it was meant to look like at each of <see cref="Strengths"/>, where that is not what lies there: it was mended
+    /// since, or less was laid on purpose. Empty for the same.
     /// </summary>
     public ImmutableArray<ZoneLight> MeantByStrength { get; init; } = [];
 
@@ -41,9 +45,9 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
     public static ImmutableArray<AreaExpected> Of(WorkDone done)
     {
         ArgumentNullException.ThrowIfNull(done);
-        var mended = done.Mended;
+        var (mended, ofMeant) = (done.Mended, done.OfMeant);
         var lying = Strengths.Select(done.Lying).ToList();
-        var meant = mended.IsEmpty ? lying : [.. Strengths.Select(done.Meant)];
+        var meant = mended.IsEmpty && ofMeant.IsEmpty ? lying : [.. Strengths.Select(done.Meant)];
         return
         [
             .. meant[0]
@@ -55,7 +59,9 @@ public sealed record AreaExpected(int Area, ImmutableArray<ZoneLight> ByStrength
                     Mixed = one.Laid is { Mixed: true },
                     Varies = lying[0].Areas[one.Area] is { Gradient: not null } or { Through: not null },
                     OnPaper = Through(lying[AsPlanned].Areas[one.Area]),
-                    MeantByStrength = mended.Contains(one.Area) ? Of(meant, one.Area) : [],
+                    OfMeant = mended.Contains(one.Area) ? 1 : ofMeant.GetValueOrDefault(one.Area, 1),
+                    MeantByStrength =
+                        mended.Contains(one.Area) || ofMeant.ContainsKey(one.Area) ? Of(meant, one.Area) : [],
                 }),
         ];
 

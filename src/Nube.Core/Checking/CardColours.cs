@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Nube.Core.Acts;
 using Nube.Core.Colour;
 using Nube.Core.Light;
@@ -49,6 +50,13 @@ public sealed record AreaColour(
     /// How far <see cref="Strength"/> may be off, as a logarithm, in two of three cases; null where that was not kept.
     /// </summary>
     public double? SureOfStrength { get; init; }
+
+    /// <summary>How much of what is meant was laid on purpose, above 0 to 1; 1 where it was mended since.</summary>
+    public double OfMeant { get; init; } = 1;
+
+    /// <summary>How much of each load that is meant in the end seems to lie there.</summary>
+    [JsonIgnore]
+    public double StrengthOfMeant => Strength * OfMeant;
 
     /// <summary>
     /// The area whose colour it has, when that explains it better than any load of its own: the wrong brew was taken.

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MathNet.Numerics.Statistics;
 using Nube.Core.Colour;
 
 namespace Nube.Core.Checking;
@@ -40,11 +41,12 @@ internal static class ColourFindings
                 findings.Add(Finding(FindingKind.Forgotten, area));
             else if (KindOf(area, byDevice) is { } kind)
             {
-                if (!IsOfHand(area, kind, colours.Hand, areas.Length))
+                if (!IsOfHand(area, kind, colours.Hand, areas))
                     findings.Add(
                         Finding(kind, area) with
                         {
                             Shouts = area.Area == shouts,
+                            KeptBack = kind == FindingKind.TooPale && area.OfMeant < 1,
                             Other = kind == FindingKind.HueOff ? area.LikeArea : null,
                         }
                     );
@@ -105,19 +107,31 @@ internal static class ColourFindings
         if (area.LikeArea is not null || byHue > byLoad || byHue >= Enough(area.Sure))
             return FindingKind.HueOff;
         return ZoneFindings.Explain(area) ? null
-            : area.Strength < byDevice ? FindingKind.TooPale
+            : area.StrengthOfMeant < byDevice ? FindingKind.TooPale
             : FindingKind.TooStrong;
     }
 
-    private static bool IsHandOff(double hand, int areas) => areas >= FewestOfHand && IsFar(hand, 1);
+    /// <summary>
+    /// A hand is off when all areas are, the same way, against what is meant in the end: one that is strong over what was kept
+    /// back comes near it.
+    /// </summary>
+    private static bool IsHandOff(double hand, ImmutableArray<AreaColour> areas)
+    {
+        if (areas.Length < FewestOfHand || !IsFar(hand, 1))
+            return false;
+        var ofMeant = hand * areas.Select(area => area.OfMeant).Median();
+        return IsFar(ofMeant, 1) && ofMeant < 1 == hand < 1;
+    }
 
     /// <summary>It is no more off than all areas are, which is said once, of the card.</summary>
     /// <param name="area">The area.</param>
     /// <param name="kind">What is wrong with it.</param>
     /// <param name="hand">How strong the hand seems.</param>
-    /// <param name="areas">On how many areas.</param>
-    internal static bool IsOfHand(AreaColour area, FindingKind kind, double hand, int areas) =>
+    /// <param name="areas">All areas of the card.</param>
+    internal static bool IsOfHand(AreaColour area, FindingKind kind, double hand, ImmutableArray<AreaColour> areas) =>
         IsHandOff(hand, areas)
+        // What was kept back on purpose is missing, however the hand is.
+        && !(kind == FindingKind.TooPale && area.OfMeant < 1)
         && kind == (hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong)
         && !IsFar(area.Strength, hand);
 
@@ -126,7 +140,7 @@ internal static class ColourFindings
     /// <summary>A hand that is strong or weak on all areas, when it is more than devices that see stronger or weaker are.</summary>
     private static IEnumerable<Finding> WholeCard(CardColours colours, CardToCheck card)
     {
-        if (!IsHandOff(colours.Hand, colours.Areas.Length))
+        if (!IsHandOff(colours.Hand, colours.Areas))
             yield break;
         yield return new Finding(
             colours.Hand < 1 ? FindingKind.TooPale : FindingKind.TooStrong,

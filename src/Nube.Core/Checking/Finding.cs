@@ -123,6 +123,9 @@ public sealed record Finding(
     /// <summary>The eye goes to its area first, and was to go to another one.</summary>
     public bool Shouts { get; init; }
 
+    /// <summary>It is too pale because less was laid on purpose.</summary>
+    public bool KeptBack { get; init; }
+
     /// <summary>What it is about.</summary>
     [JsonIgnore]
     public FindingKey Key => new(Kind, Area, Other);

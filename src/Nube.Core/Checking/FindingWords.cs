@@ -18,6 +18,7 @@ public static class FindingWords
         {
             FindingKind.Forgotten => $"Left out: {here}",
             FindingKind.Exchanged => $"Exchanged: {here} and {there}",
+            FindingKind.TooPale when one.KeptBack => $"Still paler: {here}",
             FindingKind.TooPale => $"Too pale: {here}",
             FindingKind.TooStrong => $"Too strong: {here}",
             FindingKind.HueOff when one.Other is not null => $"Wrong colour: {here} has that of {there}",
@@ -46,7 +47,7 @@ public static class FindingWords
 
     /// <summary>Why it is a finding, how much it is and how large.</summary>
     /// <param name="one">The finding.</param>
-    /// <param name="strength">How much of each load seems to lie on its area, against what was to.</param>
+    /// <param name="strength">How much of each load seems to lie on its area, against what is meant to in the end.</param>
     public static string Reason(Finding one, double strength)
     {
         ArgumentNullException.ThrowIfNull(one);
@@ -60,6 +61,9 @@ public static class FindingWords
             FindingKind.TooPale or FindingKind.TooStrong when one.Area == CardMap.Paper =>
                 $"About {share} % of each load seems to lie on all of it. A device that sees all colours paler or stronger "
                     + "would look the same: compare it by eye.",
+            FindingKind.TooPale when one.KeptBack =>
+                $"It was laid paler on purpose. About {share} % of what is meant lies there, {apart} CIEDE2000 from it: add "
+                    + $"what is missing.{Shout(one)}",
             FindingKind.TooPale or FindingKind.TooStrong =>
                 $"About {share} % of its load lies there: {apart} CIEDE2000 from what was to be expected.{Shout(one)}",
             FindingKind.HueOff when one.Other is not null =>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using MathNet.Numerics.Statistics;
 using Nube.Core.Acts;
 using Nube.Core.Materials;
+using Nube.Core.Planning;
 using Nube.Core.Swatches;
 
 namespace Nube.Core.Checking;
@@ -130,11 +131,12 @@ public static class HandSeen
     private static double? Told(int area, WorkDone done)
     {
         var washes = Mending
-            .ActsOn(area, done)
-            .Where(act => act.Kind == ActKind.Lay)
-            .SelectMany(act => act.Mixes)
-            .Where(mix => !mix.Parts.IsEmpty)
-            .Select(mix => mix.Strength.LoadOfOneLayer)
+            .On(area, done)
+            .SelectMany(pass => OldPasses.ActsOf(pass), (pass, act) => (Act: act, OfMix: FromBelow.OfMix(pass)))
+            .Where(one => one.Act.Kind == ActKind.Lay)
+            .SelectMany(one => one.Act.Mixes, (one, mix) => (Mix: mix, one.OfMix))
+            .Where(one => !one.Mix.Parts.IsEmpty)
+            .Select(one => one.Mix.Strength.LoadOfOneLayer * one.OfMix)
             .ToList();
         return washes.Sum() is > 0 and var all && washes.Exists(load => load < 1)
             ? washes.Sum(load => load * Math.Log(load)) / all

@@ -56,11 +56,12 @@ public static class Mending
     internal static IEnumerable<Act> ActsOn(int area, WorkDone done) =>
         On(area, done).SelectMany(pass => OldPasses.ActsOf(pass));
 
-    /// <summary>The passes of the plan that coloured an area by itself, in their order.</summary>
+    /// <summary>The passes of the plan that coloured an area by itself, in their order, with nothing kept back.</summary>
     internal static IEnumerable<Pass> Planned(int area, WorkDone done) =>
-        On(area, done).Where(pass => pass.Mends is null && !pass.WholeCard);
+        On(area, done).Where(pass => pass.Mends is null && !pass.WholeCard).Select(FromBelow.AsMeant);
 
-    private static IEnumerable<Pass> On(int area, WorkDone done) =>
+    /// <summary>All passes that coloured an area, in their order.</summary>
+    internal static IEnumerable<Pass> On(int area, WorkDone done) =>
         done.Passes.Where(pass => pass.Areas.Contains(area) && pass.Zone != Zone.Details);
 
     /// <summary>What was laid on an area as paint, ink or marker, each mix once.</summary>

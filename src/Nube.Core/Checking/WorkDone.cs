@@ -21,7 +21,8 @@ public sealed record WorkDone(ImmutableArray<Pass> Passes, Paints Paints)
 
     /// <summary>What was meant, by a hand so strong.</summary>
     /// <param name="strength">Loads against those that were planned.</param>
-    public CardSurface Meant(double strength) => new CardFold(Paints).After(Meaning.Select(Stronger(strength)));
+    public CardSurface Meant(double strength) =>
+        new CardFold(Paints).After(Meaning.Select(FromBelow.AsMeant).Select(Stronger(strength)));
 
     /// <summary>
     /// What lies on the card: what was done before an area was first mended is as strong as it was found to be, all since then
@@ -58,6 +59,14 @@ public sealed record WorkDone(ImmutableArray<Pass> Passes, Paints Paints)
     /// <summary>Areas whose colour was mended.</summary>
     public ImmutableHashSet<int> Mended =>
         [.. Passes.Where(pass => pass.Mends is not null && pass.Zone != Zone.Details).SelectMany(pass => pass.Areas)];
+
+    /// <summary>Areas on which less was laid on purpose than is meant to lie there, and how much of that.</summary>
+    public ImmutableDictionary<int, double> OfMeant =>
+        Meaning
+            .Where(pass => pass.OfMeant < 1)
+            .SelectMany(pass => pass.Areas, (pass, area) => (Area: area, pass.OfMeant))
+            .GroupBy(one => one.Area)
+            .ToImmutableDictionary(area => area.Key, area => area.Min(one => one.OfMeant));
 
     private IEnumerable<Pass> Meaning => Passes.Where(pass => pass.Mends is null);
 

@@ -224,7 +224,7 @@ internal static class CheckViews
             finding.Area,
             finding.Other,
             FindingWords.Title(finding, run.Image.NameOf),
-            FindingWords.Reason(finding, area?.Strength ?? card.Hand),
+            FindingWords.Reason(finding, area?.StrengthOfMeant ?? card.Hand),
             finding.Outline,
             area is null ? null : Srgb.FromLab(area.Colour),
             area is null ? null : Srgb.FromLab(area.Expected),

@@ -39,7 +39,13 @@ internal sealed class PlannedCard
 
     private readonly ImmutableArray<ChosenColour> chosen;
 
-    public PlannedCard(TrialImage image, int seed, Method method = Method.FlatWash, LayingHand? hand = null)
+    public PlannedCard(
+        TrialImage image,
+        int seed,
+        Method method = Method.FlatWash,
+        LayingHand? hand = null,
+        Schools? schools = null
+    )
     {
         Image = image;
         Paints = Supplies.OnWatercolourPaper with { Hand = hand ?? LayingHand.Ordinary };
@@ -71,7 +77,7 @@ internal sealed class PlannedCard
         var painting = new Painting(chosen, [], Sizes, image.WidthMm * image.HeightMm, false, false);
         var touching = image.Map.Touching.Select(pair => (pair.One, pair.Other)).ToList();
         Plan = Scheduler.PlanRun(
-            painting.Passes(Paints, Schools.Usual, touching),
+            painting.Passes(Paints, schools ?? Schools.Usual, touching),
             touching,
             1,
             Paints.Paper,

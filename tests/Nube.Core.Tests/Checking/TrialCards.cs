@@ -155,13 +155,13 @@ internal static class TrialCards
         return off.Max();
     }
 
-    /// <summary>What was to lie on the inner part of an area.</summary>
+    /// <summary>What is meant to lie on the inner part of an area in the end.</summary>
     public static Lab Asked(AreaExpected area, AreaInside inside)
     {
         double Share(CellPart part) =>
             inside.Cells.Count(at => inside.Area.Parts[at] == part) / (double)inside.Cells.Length;
         var (light, shadow) = (Share(CellPart.Light), Share(CellPart.Shadow));
-        return Lab.FromXyz(area.At(0).Mean(light, 1 - light - shadow, shadow));
+        return Lab.FromXyz(area.MeantAt(0).Mean(light, 1 - light - shadow, shadow));
     }
 
     /// <summary>What lies on the inner part of an area, to the eye.</summary>
