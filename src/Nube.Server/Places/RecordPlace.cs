@@ -45,7 +45,8 @@ public sealed record RecordView(
     IReadOnlyList<AreaFill> Look,
     string? LookUrl,
     IReadOnlyList<PrintView> Prints,
-    IReadOnlyList<CardCameOut> CameOut
+    IReadOnlyList<CardCameOut> CameOut,
+    string? ToLookAt
 );
 
 /// <summary>Which print from one inking is on a card.</summary>
@@ -167,6 +168,7 @@ public static class RecordPlace
         var bench = BenchLog.At(plan, run.Touching, taps, clock.GetUtcNow());
         var palette = Colours.Palette(run, palettes);
         var strokes = taps.Where(tap => tap.IsDone).ToList();
+        var pictures = await CameOut.Pictures(db, id, cancel);
         return TypedResults.Ok(
             new RecordView(
                 run.Run.Name,
@@ -203,9 +205,24 @@ public static class RecordPlace
                 Looks.Finished(run, palette),
                 Looks.Finished(plan, await runs.Stills(run.Run, cancel)),
                 [.. bench.Prints.Values.OrderBy(print => print.Step).Select(print => PrintOf(run, plan, bench, print))],
-                CameOut.Of(run, await CameOut.Pictures(db, id, cancel), plan, bench)
+                CameOut.Of(run, pictures, plan, bench),
+                ToLookAt()
             )
         );
+
+        // Cards that stayed paler and of which no picture has told yet how much is missing.
+        string? ToLookAt() =>
+            FromBelow.ToLookAt(
+                [
+                    .. Enumerable
+                        .Range(1, plan.Cards)
+                        .Where(card =>
+                            bench.PassesDone(plan, card).Any(pass => pass.OfMeant < 1)
+                            && !pictures.SelectMany(check => check.Cards).Any(seen => seen.Card == card)
+                        ),
+                ],
+                plan.Cards
+            );
     }
 
     private static PrintView PrintOf(RunWithSupplies run, Plan plan, BenchState bench, PrintTaken print)

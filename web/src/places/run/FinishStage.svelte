@@ -113,6 +113,9 @@
           {#if worked > 0}Painted in {duration(worked)}.{/if}
           {#if open}{value.stepsDone} of {value.stepCount} steps are done.{/if}
         </p>
+        {#if value.toLookAt && !value.finishedAt && !bare}<p class="mt-2">
+            {value.toLookAt} <a class="link" href="/runs/{id}/check">Check a scan of it</a>
+          </p>{/if}
         {#if wetStill}<p class="mt-2">
             Dry to the touch on the line; cut and erase from {until(wetStill, clock.now)} on.
           </p>{/if}
