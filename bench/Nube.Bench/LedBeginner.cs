@@ -5,6 +5,7 @@ using Nube.Core.Bench;
 using Nube.Core.Checking;
 using Nube.Core.Colour;
 using Nube.Core.Drying;
+using Nube.Core.Methods;
 using Nube.Core.Optics;
 using Nube.Core.Planning;
 using Nube.Core.Tests.Artwork;
@@ -19,6 +20,7 @@ namespace Nube.Bench;
 /// by folk rules: one part of water to one of colour, five minutes of waiting, areas as one reads, no correction.
 /// </summary>
 /// <remarks>
+/// The beginner lays washes from below, as one may choose to under How you work; or at once as the recipe says, when asked so.
 /// Goal: led, median at most 3 and 95th at most 6 CIEDE2000 from what was to be, no bleeds, time within 5 % of the bound. The
 /// bound is that of the room as it is, which neither the plan nor the beginner knows.
 /// </remarks>
@@ -38,25 +40,28 @@ internal static class LedBeginner
         double OverBound,
         double FolkOverBound,
         int Mended,
+        double MendingMinutes,
         bool Found
     );
 
     /// <summary>Runs all drawings with so many beginners each.</summary>
-    public static void Run(int seeds)
+    /// <param name="seeds">How many.</param>
+    /// <param name="approach">How near washes come before the look.</param>
+    public static void Run(int seeds, Approach approach)
     {
         var outcomes = new List<Outcome>();
         for (var image = 0; image < Drawings.Shipped.Count(); image++)
         {
-            var those = Enumerable.Range(0, seeds).Select(seed => Of(image, 1000 * image + seed)).ToList();
+            var those = Enumerable.Range(0, seeds).Select(seed => Of(image, 1000 * image + seed, approach)).ToList();
             Say(Path.GetFileName(Drawings.Shipped.ElementAt(image)), those);
             outcomes.AddRange(those);
         }
         Say("all", outcomes);
     }
 
-    private static Outcome Of(int image, int seed)
+    private static Outcome Of(int image, int seed, Approach approach)
     {
-        var card = new PlannedCard(TrialCards.Image(image), seed);
+        var card = new PlannedCard(TrialCards.Image(image), seed, schools: Schools.Usual with { Approach = approach });
         var maker = new SimulatedMaker(seed);
         (int, int)[] touching = [.. card.Image.Map.Touching.Select(pair => (pair.One, pair.Other))];
         var insides = AreaInside.Of(card.Masks, card.Image.Lines);
@@ -69,7 +74,7 @@ internal static class LedBeginner
         var painted = Painted(Laid, []);
         var picture = PictureReader.ReadColours(TrialCards.Taken(painted, scanner, seed, 0.15).File());
         var found = CardFinder.Find(picture, card.Image.Lines);
-        var (after, mended, second) = (painted, 0, worked);
+        var (after, mended, second, minutes) = (painted, 0, worked, 0.0);
         var plan = followed;
         if (!found.IsEmpty)
         {
@@ -97,11 +102,13 @@ internal static class LedBeginner
                 }
             }
             mended = acts.Count;
-            second = maker.Follow(plan, touching, worked.Taps, worked.End.AddMinutes(10));
+            var looked = worked.End.AddMinutes(10);
+            second = maker.Follow(plan, touching, worked.Taps, looked);
+            minutes = (second.End - looked).TotalMinutes;
             after = Painted(Laid, acts);
         }
         var (folk, folkTook, folkBleeds) = ByFolkRules(card, touching, maker);
-        var folkCard = Painted(area => folk[area] * maker.StrengthOn(area), []);
+        var folkCard = Painted(area => folk[area] / asked[area].OfMeant * maker.StrengthOn(area), []);
         var bound = BoundIn(followed, touching, maker.Room);
         return new Outcome(
             Off(painted),
@@ -112,6 +119,7 @@ internal static class LedBeginner
             (worked.End - Start).TotalSeconds / bound - 1,
             folkTook.TotalSeconds / bound - 1,
             mended,
+            minutes,
             !found.IsEmpty
         );
 
@@ -214,7 +222,7 @@ internal static class LedBeginner
                 )} areas mended, {those.Sum(one => one.After.Count(off => off > MostOff))} farther than {MostOff}
                   led: {those.Sum(one => one.Bleeds)} bleeds, time {Median(one =>
                     100 * one.OverBound
-                ):0} % over the bound
+                ):0} % over the bound; the correction takes {Median(one => one.MendingMinutes):0} min
                   folk: {Two(one => one.Folk)}; {those.Sum(one => one.FolkBleeds)} bleeds, time {Median(one =>
                     100 * one.FolkOverBound
                 ):0} % over the bound

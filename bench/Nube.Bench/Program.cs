@@ -20,13 +20,14 @@ if (Environment.GetEnvironmentVariable("NUBE_BENCH_POSTGRES") is { } postgres)
         await Nube.Bench.BenchTaps.Run(server, postgres);
     return;
 }
-if (args[^1..] is ["led"])
+if (args[^1..] is ["led"] or ["at-once"])
 {
     const int everySeed = 50;
     Nube.Bench.LedBeginner.Run(
         Environment.GetEnvironmentVariable("NUBE_BENCH_SEEDS") is { } seeds
             ? int.Parse(seeds, System.Globalization.CultureInfo.InvariantCulture)
-            : everySeed
+            : everySeed,
+        args[^1] == "led" ? Nube.Core.Methods.Approach.FromBelow : Nube.Core.Methods.Approach.AtOnce
     );
     return;
 }
