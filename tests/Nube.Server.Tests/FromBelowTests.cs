@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json.Nodes;
 
 namespace Nube.Server.Tests;
@@ -44,6 +45,26 @@ public class FromBelowTests(NubeServer server) : IClassFixture<NubeServer>
             Assert.StartsWith("It was laid paler on purpose.", Text(finding!, "reason"), StringComparison.Ordinal)
         );
         Assert.Null((await maker.Ok(maker.Get($"{run}/record")))["toLookAt"]);
+
+        var check = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]![0]!["id"]!.GetValue<string>();
+        var all = $"{run}/checks/{check}/cards/1/mending/missing";
+        var taken = await maker.Ok(maker.Post(all));
+        Assert.InRange(taken["areas"]!.GetValue<int>(), 1, missing.Count);
+        var steps = taken["steps"]!.AsArray().Select(step => step!.GetValue<int>()).ToList();
+        Assert.InRange(steps.Count, taken["areas"]!.GetValue<int>(), 100);
+        var bench = await maker.Ok(maker.Get($"{run}/bench"));
+        Assert.Contains(bench["current"]!["number"]!.GetValue<int>(), steps);
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post(all));
+    }
+
+    [Fact]
+    public async Task Where_nothing_was_kept_back_nothing_is_missing()
+    {
+        var (maker, run) = await server.Painted();
+        await maker.StandIn(run, "scan");
+        var check = (await maker.Ok(maker.Get($"{run}/checks")))["checks"]![0]!["id"]!.GetValue<string>();
+
+        await maker.Trouble(HttpStatusCode.Conflict, maker.Post($"{run}/checks/{check}/cards/1/mending/missing"));
     }
 
     private static string Text(JsonNode of, string name) => of[name]!.GetValue<string>();

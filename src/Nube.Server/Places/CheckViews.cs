@@ -18,6 +18,7 @@ namespace Nube.Server.Places;
 /// <param name="Expected">The colour that was to; null where it is not about the colour of an area.</param>
 /// <param name="Was">How far it was off on the picture before; null where it was not found then.</param>
 /// <param name="IsMeant">The maker said that it is meant to be so.</param>
+/// <param name="KeptBack">It is too pale because less was laid on purpose.</param>
 public sealed record FindingView(
     FindingKind Kind,
     int Area,
@@ -28,7 +29,8 @@ public sealed record FindingView(
     Srgb? Seen,
     Srgb? Expected,
     double? Was,
-    bool IsMeant
+    bool IsMeant,
+    bool KeptBack
 );
 
 /// <summary>The same card on the picture before.</summary>
@@ -232,7 +234,8 @@ internal static class CheckViews
             Questions.All.Contains(finding.Kind)
                 ? null
                 : before?.Card.Findings.FirstOrDefault(one => one.Key == finding.Key)?.Difference,
-            run.Run.MeantSo.Contains(finding.Key)
+            run.Run.MeantSo.Contains(finding.Key),
+            finding.KeptBack
         );
     }
 }

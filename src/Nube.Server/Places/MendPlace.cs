@@ -55,6 +55,11 @@ public sealed record MendingView(
 /// <summary>What a finding is about, and the cards that are to be mended.</summary>
 public sealed record MendingTaken(FindingKind Kind, int Area, int? Other, IReadOnlyList<int> Cards);
 
+/// <summary>What was kept back and is in the plan now.</summary>
+/// <param name="Areas">How many areas get what is missing.</param>
+/// <param name="Steps">The steps of this card that add it.</param>
+public sealed record MissingTaken(int Areas, IReadOnlyList<int> Steps);
+
 /// <summary>From findings to steps at the bench.</summary>
 public static class MendPlace
 {
@@ -65,6 +70,7 @@ public static class MendPlace
     {
         checks.MapGet("/{check:guid}/cards/{card:int}/mending", Look);
         checks.MapPost("/{check:guid}/cards/{card:int}/mending", Take);
+        checks.MapPost("/{check:guid}/cards/{card:int}/mending/missing", TakeMissing);
     }
 
     private static async Task<Ok<MendingView>> Look(
@@ -82,16 +88,8 @@ public static class MendPlace
     ) =>
         TypedResults.Ok(
             View(
-                await Found(
-                    id,
-                    check,
-                    card,
-                    new FindingKey(KindOf(kind), area, other),
-                    db,
-                    runs,
-                    palettes,
-                    clock.GetUtcNow(),
-                    cancel
+                (await Seen(id, check, card, db, runs, palettes, clock.GetUtcNow(), cancel)).ToMend(
+                    new FindingKey(KindOf(kind), area, other)
                 )
             )
         );
@@ -114,44 +112,108 @@ public static class MendPlace
         CancellationToken cancel
     )
     {
+        var taken = await PutIntoPlan(One, id, check, card, db, runs, palettes, clock, cancel);
+        return TypedResults.Ok(View(taken[0]));
+
+        List<ToMend> One(CardSeen seen)
+        {
+            var found = seen.ToMend(new FindingKey(given.Kind, given.Area, given.Other));
+            if (found.Refused is { } refused)
+                throw TroubleException.Conflict(refused);
+            if (found.Passes.IsEmpty)
+                throw TroubleException.Conflict("Nothing is to be done about it: leave it.");
+            if (given.Cards.Except(found.Cards).Any())
+                throw TroubleException.Unusable("This was not found on all of these cards.");
+            var open = found with
+            {
+                Cards = [.. given.Cards.Distinct().Where(one => StepsOpen(found, one).Count == 0).Order()],
+            };
+            return open.Cards.IsEmpty ? throw TroubleException.Conflict("It is in the plan already.") : [open];
+        }
+    }
+
+    /// <summary>All that was kept back on purpose and can be added, on every card on which it was found.</summary>
+    private static async Task<Ok<MissingTaken>> TakeMissing(
+        Guid id,
+        Guid check,
+        int card,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var taken = await PutIntoPlan(Missing, id, check, card, db, runs, palettes, clock, cancel);
+        return TypedResults.Ok(
+            new MissingTaken(taken.Count, [.. taken.SelectMany(one => StepsOpen(one, card)).Order()])
+        );
+
+        static List<ToMend> Missing(CardSeen seen)
+        {
+            var found = seen
+                .Seen.Card.Findings.Where(one => one.KeptBack)
+                .Select(one => seen.ToMend(one.Key))
+                .Where(one => one.Refused is null && !one.Passes.IsEmpty)
+                .ToList();
+            if (found.Count == 0)
+                throw TroubleException.Conflict("Nothing is missing that can be added.");
+            List<ToMend> open =
+            [
+                .. found
+                    .Select(one => one with { Cards = [.. one.Cards.Where(there => StepsOpen(one, there).Count == 0)] })
+                    .Where(one => !one.Cards.IsEmpty),
+            ];
+            return open.Count == 0 ? throw TroubleException.Conflict("All of it is in the plan already.") : open;
+        }
+    }
+
+    /// <summary>Puts what mends some findings into the plan, and takes the first of it up.</summary>
+    private static async Task<List<ToMend>> PutIntoPlan(
+        Func<CardSeen, List<ToMend>> which,
+        Guid id,
+        Guid check,
+        int card,
+        NubeDb db,
+        RunLoader runs,
+        Palettes palettes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
         for (var tries = 1; ; tries++)
         {
             db.ChangeTracker.Clear();
             var now = clock.GetUtcNow();
-            var key = new FindingKey(given.Kind, given.Area, given.Other);
-            var found = await Found(id, check, card, key, db, runs, palettes, now, cancel);
-            if (found.Refused is { } refused)
-                throw TroubleException.Conflict(refused);
-            var passes = found.Corrections.SelectMany(one => MendingPasses.Of(one, key, found.Card)).ToList();
-            if (passes.Count == 0)
-                throw TroubleException.Conflict("Nothing is to be done about it: leave it.");
-            int[] cards = [.. given.Cards.Distinct().Where(one => StepsOpen(found, one).Count == 0).Order()];
-            if (given.Cards.Except(found.Cards).Any())
-                throw TroubleException.Unusable("This was not found on all of these cards.");
-            if (cards.Length == 0)
-                throw TroubleException.Conflict("It is in the plan already.");
-            var run = found.Run;
+            var seen = await Seen(id, check, card, db, runs, palettes, now, cancel);
+            var (run, found) = (seen.Run, which(seen));
             try
             {
-                var plan = Adding.Mending(
-                    found.Plan,
-                    passes,
-                    cards,
-                    [.. found.Bench.Done, .. found.Bench.LeftOut],
-                    run.Hand,
-                    found.Palette.Paints.Paper,
-                    run.Run.Plan!.Air
+                var plan = found.Aggregate(seen.Plan, (before, one) =>
+                    Adding.Mending(
+                        before,
+                        one.Passes,
+                        one.Cards,
+                        [.. seen.Bench.Done, .. seen.Bench.LeftOut],
+                        run.Hand,
+                        seen.Palette.Paints.Paper,
+                        run.Run.Plan!.Air
+                    )
                 );
-                run.Run.Plan.Plan = Replanning.FromNow(
+                run.Run.Plan!.Plan = Replanning.FromNow(
                     plan,
                     run.Touching,
                     run.Hand,
                     BenchLog.At(plan, run.Touching, await runs.Taps(id, cancel), now)
                 );
                 run.Run.ChangedAt = now;
-                var taken = found with { Plan = run.Run.Plan.Plan };
+                List<ToMend> taken =
+                [
+                    .. found.Select(one => one with { Seen = seen with { Plan = run.Run.Plan.Plan } }),
+                ];
                 // Who takes it to the bench wants to do it now.
-                if (StepsOpen(taken, card) is [var first, ..])
+                var open = taken.SelectMany(one => StepsOpen(one, card)).ToHashSet();
+                if (run.Run.Plan.Plan.Rest.FirstOrDefault(open.Contains) is var first and > 0)
                     db.Taps.Add(
                         new BenchTap
                         {
@@ -162,7 +224,7 @@ public static class MendPlace
                         }
                     );
                 await db.SaveChangesAsync(cancel);
-                return TypedResults.Ok(View(taken));
+                return taken;
             }
             catch (ImpossibleOrderException impossible)
             {
@@ -175,25 +237,61 @@ public static class MendPlace
         }
     }
 
-    /// <summary>A finding with what puts it right.</summary>
-    private sealed record ToMend(
+    /// <summary>A card on one of its pictures, with all that mends what was found there.</summary>
+    private sealed record CardSeen(
         RunWithSupplies Run,
         RunPalette Palette,
         Plan Plan,
         BenchState Bench,
         int Number,
+        SeenCard Seen,
+        EarlierChecks Earlier,
+        CardToMend Card
+    )
+    {
+        /// <summary>One of its findings, with what puts it right.</summary>
+        public ToMend ToMend(FindingKey key)
+        {
+            var finding = Seen.Card.Findings.FirstOrDefault(one => one.Key == key)
+                ?? throw TroubleException.Gone("This was not found on that card.");
+            return new ToMend(
+                this,
+                finding,
+                Mending.Of(finding, Card),
+                [
+                    .. Enumerable
+                        .Range(1, Plan.Cards)
+                        .Where(one =>
+                            Earlier.Of(one).FirstOrDefault()?.Card.Findings.Any(there => there.Key == key) == true
+                        ),
+                ],
+                Run.Run.FinishedAt is not null ? "This run is in the book already."
+                    : Earlier.Of(Number).First() != Seen
+                        ? "There is a later picture of this card: go by what was found on that one."
+                    : Run.Run.MeantSo.Contains(key) ? "You said that this is meant to be so."
+                    : null
+            );
+        }
+    }
+
+    /// <summary>A finding with what puts it right.</summary>
+    private sealed record ToMend(
+        CardSeen Seen,
         Finding Finding,
-        CardToMend Card,
         ImmutableArray<Correction> Corrections,
         ImmutableArray<int> Cards,
         string? Refused
-    );
+    )
+    {
+        /// <summary>What is done, in its order.</summary>
+        public ImmutableArray<Pass> Passes =>
+            [.. Corrections.SelectMany(one => MendingPasses.Of(one, Finding.Key, Seen.Card))];
+    }
 
-    private static async Task<ToMend> Found(
+    private static async Task<CardSeen> Seen(
         Guid id,
         Guid check,
         int number,
-        FindingKey key,
         NubeDb db,
         RunLoader runs,
         Palettes palettes,
@@ -210,46 +308,31 @@ public static class MendPlace
             ?? throw TroubleException.Gone(
                 "This picture tells of another plan than the one that is followed now. Take a new one."
             );
-        var finding = seen.Card.Findings.FirstOrDefault(one => one.Key == key)
-            ?? throw TroubleException.Gone("This was not found on that card.");
-        var card = new CardToMend(
-            seen.Card.Areas,
-            seen.Card.Hand,
-            [.. run.Painting.Areas],
-            earlier.WorkOn(plan, bench, number, palette.Paints, seen.Card.StepsDone)
-        );
-        return new ToMend(
+        return new CardSeen(
             run,
             palette,
             plan,
             bench,
             number,
-            finding,
-            card,
-            Mending.Of(finding, card),
-            [
-                .. Enumerable
-                    .Range(1, plan.Cards)
-                    .Where(one =>
-                        earlier.Of(one).FirstOrDefault()?.Card.Findings.Any(there => there.Key == key) == true
-                    ),
-            ],
-            run.Run.FinishedAt is not null ? "This run is in the book already."
-                : earlier.Of(number).First() != seen
-                    ? "There is a later picture of this card: go by what was found on that one."
-                : run.Run.MeantSo.Contains(key) ? "You said that this is meant to be so."
-                : null
+            seen,
+            earlier,
+            new CardToMend(
+                seen.Card.Areas,
+                seen.Card.Hand,
+                [.. run.Painting.Areas],
+                earlier.WorkOn(plan, bench, number, palette.Paints, seen.Card.StepsDone)
+            )
         );
     }
 
     private static List<int> StepsOpen(ToMend found, int card) =>
         [
             .. found
-                .Plan.Steps.Where(step =>
+                .Seen.Plan.Steps.Where(step =>
                     step.Card == card
-                    && found.Plan.PassOf(step).Mends == found.Finding.Key
-                    && !found.Bench.Done.Contains(step.Number)
-                    && !found.Bench.LeftOut.Contains(step.Number)
+                    && found.Seen.Plan.PassOf(step).Mends == found.Finding.Key
+                    && !found.Seen.Bench.Done.Contains(step.Number)
+                    && !found.Seen.Bench.LeftOut.Contains(step.Number)
                 )
                 .Select(step => step.Number),
         ];
@@ -258,15 +341,15 @@ public static class MendPlace
         new(
             [.. found.Corrections.Select(one => View(found, one))],
             found.Cards,
-            StepsOpen(found, found.Number),
+            StepsOpen(found, found.Seen.Number),
             found.Refused
         );
 
     private static CorrectionView View(ToMend found, Correction one)
     {
-        var run = found.Run.AsPlanned;
-        var passes = MendingPasses.Of(one, found.Finding.Key, found.Card);
-        var area = found.Card.Areas.FirstOrDefault(there => there.Area == one.Area);
+        var run = found.Seen.Run.AsPlanned;
+        var passes = MendingPasses.Of(one, found.Finding.Key, found.Seen.Card);
+        var area = found.Seen.Card.Areas.FirstOrDefault(there => there.Area == one.Area);
         var aboutColour = area is not null && one.After is not null;
         return new CorrectionView(
             one.Kind,
@@ -276,7 +359,7 @@ public static class MendPlace
                 .. passes.Select(pass => new CorrectionStepView(
                     StepWords.Title(pass, run.NameOf),
                     StepWords.How(pass, run.Schools),
-                    pass.Mix.Parts.IsEmpty ? null : PlanViews.MixOf(run, found.Palette, pass.Mix)
+                    pass.Mix.Parts.IsEmpty ? null : PlanViews.MixOf(run, found.Seen.Palette, pass.Mix)
                 )),
             ],
             aboutColour ? Srgb.FromLab(area!.Colour) : null,

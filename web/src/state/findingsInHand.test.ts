@@ -13,6 +13,7 @@ const finding = (area: number): Finding => ({
   expected: null,
   was: null,
   isMeant: false,
+  keptBack: false,
 });
 
 describe('the findings of a card', () => {

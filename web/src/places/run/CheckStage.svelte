@@ -3,6 +3,7 @@
   import JobProgress from '../../parts/JobProgress.svelte';
   import { FollowedJob } from '../../parts/job.svelte';
   import TroubleNote from '../../parts/TroubleNote.svelte';
+  import { navigate } from '../../routes';
   import { FindingsInHand, keyOf } from '../../state/findingsInHand.svelte';
   import type { Corners } from '../../state/chartCorners';
   import { Resource } from '../../state/resource.svelte';
@@ -50,6 +51,14 @@
   const bringInChart = async (what: () => Promise<unknown>) => {
     if (await checks.attempt(what)) await checks.renew();
   };
+
+  // What was laid paler on purpose is added all at once; everything else is for the maker to choose.
+  const keptBack = $derived(inHand.list.filter((one) => one.keptBack && !one.isMeant).length);
+  async function addMissing(check: string, card: number) {
+    const at = '/api/runs/{id}/checks/{check}/cards/{card}/mending/missing' as const;
+    if (await checks.attempt(() => ask(api.POST(at, { params: { path: { id, check, card } } }))))
+      navigate('/runs/:id/bench', { params: { id } });
+  }
 
   /** Says that what is found was meant to be so, or takes that back. */
   async function mean() {
@@ -143,6 +152,17 @@
             />
           {/key}
         {/snippet}
+        {#if keptBack > 1}
+          <div>
+            <button
+              type="button"
+              class="btn btn-line btn-sm"
+              disabled={checks.busy}
+              onclick={() => addMissing(check.id, card.card)}
+              >Take all that is missing to the bench: {keptBack} areas</button
+            >
+          </div>
+        {/if}
         <FindingList findings={inHand} {mean} busy={checks.busy} {mending} />
         {#key [check.id, card.card].join()}
           <CardQuestions run={id} check={check.id} card={card.card} answered={() => checks.renew()} />
