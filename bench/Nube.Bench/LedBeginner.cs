@@ -36,6 +36,7 @@ internal static class LedBeginner
         ImmutableArray<double> After,
         ImmutableArray<double> Folk,
         int Bleeds,
+        int BleedsInMending,
         int FolkBleeds,
         double OverBound,
         double FolkOverBound,
@@ -103,7 +104,13 @@ internal static class LedBeginner
             }
             mended = acts.Count;
             var looked = worked.End.AddMinutes(10);
-            second = maker.Follow(plan, touching, worked.Taps, looked);
+            var inOrder = Replanning.FromNow(
+                plan,
+                touching,
+                Hand.Ordinary,
+                BenchLog.At(plan, touching, worked.Taps, looked)
+            );
+            second = maker.Follow(inOrder, touching, worked.Taps, looked);
             minutes = (second.End - looked).TotalMinutes;
             after = Painted(Laid, acts);
         }
@@ -114,7 +121,8 @@ internal static class LedBeginner
             Off(painted),
             Off(after),
             Off(folkCard),
-            worked.WetStarts + second.WetStarts,
+            worked.WetStarts,
+            second == worked ? 0 : second.WetStarts,
             folkBleeds,
             (worked.End - Start).TotalSeconds / bound - 1,
             folkTook.TotalSeconds / bound - 1,
@@ -220,7 +228,9 @@ internal static class LedBeginner
                 )} after one correction (CIEDE2000, median / 95th); {those.Sum(one =>
                     one.Mended
                 )} areas mended, {those.Sum(one => one.After.Count(off => off > MostOff))} farther than {MostOff}
-                  led: {those.Sum(one => one.Bleeds)} bleeds, time {Median(one =>
+                  led: {those.Sum(one => one.Bleeds)} bleeds, {those.Sum(one =>
+                    one.BleedsInMending
+                )} in the correction, time {Median(one =>
                     100 * one.OverBound
                 ):0} % over the bound; the correction takes {Median(one => one.MendingMinutes):0} min
                   folk: {Two(one => one.Folk)}; {those.Sum(one => one.FolkBleeds)} bleeds, time {Median(one =>
