@@ -32,7 +32,7 @@ public static class FromBelow
         ArgumentNullException.ThrowIfNull(pass);
         if (
             pass is not { WholeCard: false, Phase: Phase.Colour, Piece: null, Mends: null }
-            || pass.Stroke == Stroke.WhiteBase
+            || MethodTable.Of(pass.Method).IsBody // it is to cover
             || !Amounts.IsPrepared(pass)
             || !pass.Colours.Any()
         )

@@ -88,6 +88,25 @@ public sealed class FromBelowTests
     public void What_is_not_mixed_with_water_on_the_palette_is_laid_as_ever(Method method) =>
         Assert.Equal(Shares(Of(method, Schools.Usual).Plan()), Shares(Of(method, Ways).Plan()));
 
+    [Theory]
+    [InlineData(Method.WhiteBase)]
+    [InlineData(Method.BodyColour)]
+    public void What_is_to_cover_a_toned_card_is_laid_as_ever(Method method)
+    {
+        var kraft = Supplies.On(Supplies.Paper("Kraft card"));
+        List<double> Covers(Schools ways) =>
+            [
+                .. Of(method, ways, kraft)
+                    .Plan()
+                    .Passes.Where(pass => method == Method.BodyColour || pass.Stroke == Stroke.WhiteBase)
+                    .SelectMany(pass => pass.Acts)
+                    .Select(act => act.Share),
+            ];
+
+        Assert.NotEmpty(Covers(Schools.Usual));
+        Assert.Equal(Covers(Schools.Usual), Covers(Ways));
+    }
+
     [Fact]
     public void Cards_that_no_picture_was_taken_of_are_named_at_the_end()
     {
