@@ -56,9 +56,11 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))
             return null;
-        // Only lines are exact: where paint ends is where a hand stopped.
+        // Only lines are exact: where paint ends is where a hand stopped. But where paint hides them, nothing else tells.
         using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, edgesToo: false);
-        return new CardFound(Place(nearer, Bent(fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
+        using var edges = Flattened(nearer, fine.Size(), FinePixelsPerMm);
+        var exact = Alignment.Find(fine, seen, FinePixelsPerMm, flat, [0.6, 0.3, 0.15], edges);
+        return new CardFound(Place(nearer, exact), shown);
     }
 
     /// <summary>
