@@ -23,26 +23,15 @@ internal static class Alignment
     /// <param name="pixelsPerMm">Scale of both.</param>
     /// <param name="start">The bend to begin with.</param>
     /// <param name="blursMm">How far both are blurred, standard deviation, mm, from the largest on.</param>
-    /// <param name="edgesToo">
-    /// What is seen with edges of paint, which tell where lines do not, when a place is settled; null while it is sought.
-    /// </param>
-    public static Bend Find(
-        Mat template,
-        Mat seen,
-        double pixelsPerMm,
-        Bend start,
-        ReadOnlySpan<double> blursMm,
-        Mat? edgesToo = null
-    )
+    public static Bend Find(Mat template, Mat seen, double pixelsPerMm, Bend start, ReadOnlySpan<double> blursMm)
     {
         var bend = start;
         foreach (var blurMm in blursMm)
         {
             using var blurred = new BlurredLines(template, seen, pixelsPerMm, blurMm);
-            using var edges = edgesToo is null ? null : new BlurredLines(template, edgesToo, pixelsPerMm, blurMm);
             var moved = double.PositiveInfinity;
             for (var step = 0; step < MostSteps && moved >= Enough * blurMm; step++)
-                (bend, moved) = BendStep.From(bend, blurred, edges);
+                (bend, moved) = BendStep.From(bend, blurred);
         }
         return bend;
     }

@@ -56,11 +56,9 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))
             return null;
-        // Only lines are exact: where paint ends is where a hand stopped. But where paint hides them, nothing else tells.
+        // Only lines are exact: where paint ends is where a hand stopped.
         using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, edgesToo: false);
-        using var edges = Flattened(nearer, fine.Size(), FinePixelsPerMm);
-        var exact = Alignment.Find(fine, seen, FinePixelsPerMm, flat, [0.6, 0.3, 0.15], edges);
-        return new CardFound(Place(nearer, exact), shown);
+        return new CardFound(Place(nearer, Bent(fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
     }
 
     /// <summary>
