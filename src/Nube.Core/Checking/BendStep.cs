@@ -9,25 +9,37 @@ namespace Nube.Core.Checking;
 /// <remarks>
 /// Minimises, over how far the knots move, the squares of what a point's line misses of what is seen there (at the
 /// strength that its square's lines have), each weighted by the squared correlation of its square; plus the second
-/// differences of the knots, which is how stiff paper is; plus a little against moving at all.
+/// differences of the knots, which is how stiff paper is; plus a little against moving at all. Where a square's lines tell
+/// little, edges of paint in their place tell the rest: they count by what the squared correlation of the lines leaves.
 /// </remarks>
 internal static class BendStep
 {
-    private const double Stiffness = 0.02; // of the mean weight of a knot. Set on the trial cards
-    private const double Holds = 1e-4; // the same, against moving at all
+    private const double Holds = 1e-4; // of the mean weight of a knot, against moving at all. Set on the trial cards
     private const double MostMoved = 1.5; // mm in one step: a longer one comes from lines that agree with wrong ones
     private const int Knots = Bend.Reach * Bend.Reach; // that move a point
     private const int Own = 2 * Knots; // unknowns that move a point: each of its knots across and down
 
     /// <summary>The bend after it, and how far the knot that moved most did, mm.</summary>
-    public static (Bend Bend, double Moved) From(Bend bend, BlurredLines lines)
+    /// <param name="bend">The bend before it.</param>
+    /// <param name="lines">The lines that are seen.</param>
+    /// <param name="edges">The same with edges of paint; null where lines alone tell.</param>
+    /// <param name="stiffness">Of the paper, of the mean weight of a knot.</param>
+    public static (Bend Bend, double Moved) From(Bend bend, BlurredLines lines, BlurredLines? edges, double stiffness)
     {
-        var (normal, right) = Told(bend, lines);
+        var unknowns = 2 * bend.Knots;
+        var (normal, right) = (new DenseMatrix(unknowns), new DenseVector(unknowns));
+        var seen = Seen.At(bend, lines);
+        Tell(bend, seen, square => seen.Agreement(square), normal, right);
+        if (edges is not null)
+        {
+            var beside = Seen.At(bend, edges);
+            Tell(bend, beside, square => (1 - seen.Agreement(square)) * beside.Agreement(square), normal, right);
+        }
         var mean = normal.Diagonal().Average();
         if (mean == 0)
             return (bend, 0);
-        Stiffen(bend, normal, right, Stiffness * mean);
-        var move = (normal + Holds * mean * DiagonalMatrix.CreateIdentity(right.Count)).Cholesky().Solve(right);
+        Stiffen(bend, normal, right, stiffness * mean);
+        var move = (normal + Holds * mean * DiagonalMatrix.CreateIdentity(unknowns)).Cholesky().Solve(right);
         var most = move.AbsoluteMaximum();
         var shorter = most > MostMoved ? MostMoved / most : 1;
         return (
@@ -40,24 +52,34 @@ internal static class BendStep
         );
     }
 
-    /// <summary>The normal equations of what the points tell.</summary>
-    private static (Matrix<double> Normal, Vector<double> Right) Told(Bend bend, BlurredLines lines)
+    /// <summary>What is seen of the lines where a bend puts them.</summary>
+    private sealed record Seen(BlurredLines Lines, float[] Values, SquareAgreement[] Squares)
     {
-        var values = lines.Seen(bend);
-        var squares = lines.Agree(values);
+        public static Seen At(Bend bend, BlurredLines lines)
+        {
+            var values = lines.Seen(bend);
+            return new Seen(lines, values, lines.Agree(values));
+        }
+
+        /// <summary>Squared correlation of a square; 0 where it is dark beside the lines.</summary>
+        public double Agreement(int square) => Math.Pow(Math.Max(0, Squares[square].Correlation), 2);
+    }
+
+    /// <summary>Adds what the points tell to the normal equations.</summary>
+    private static void Tell(
+        Bend bend,
+        Seen seen,
+        Func<int, double> weight,
+        Matrix<double> normal,
+        Vector<double> right
+    )
+    {
+        var weights = Enumerable.Range(0, seen.Squares.Length).Select(weight).ToArray();
+        var count = seen.Values.Length;
         var parts = new Dictionary<int, double[]>[Parts];
         Parallel.For(0, Parts, part =>
-            parts[part] = Sums(
-                bend,
-                lines,
-                values,
-                squares,
-                part * values.Length / Parts,
-                (part + 1) * values.Length / Parts
-            )
+            parts[part] = Sums(bend, seen, weights, part * count / Parts, (part + 1) * count / Parts)
         );
-        var unknowns = 2 * bend.Knots;
-        var (normal, right) = (new DenseMatrix(unknowns), new DenseVector(unknowns));
         foreach (var (first, own) in parts.SelectMany(sums => sums))
         {
             int Of(int j) => 2 * (first + j / 2 / Bend.Reach * bend.Columns + j / 2 % Bend.Reach) + j % 2;
@@ -68,7 +90,6 @@ internal static class BendStep
                     normal[Of(j), Of(k)] += own[j * Own + k];
             }
         }
-        return (normal, right);
     }
 
     // Always as many, so that sums come out the same on every machine.
@@ -78,33 +99,26 @@ internal static class BendStep
     /// What some of the points tell. Points between the same knots move the same ones: their sums are made side by side
     /// first, the right side last.
     /// </summary>
-    private static Dictionary<int, double[]> Sums(
-        Bend bend,
-        BlurredLines lines,
-        float[] values,
-        SquareAgreement[] squares,
-        int from,
-        int to
-    )
+    private static Dictionary<int, double[]> Sums(Bend bend, Seen seen, double[] weights, int from, int to)
     {
         var sums = new Dictionary<int, double[]>();
-        Span<double> weights = stackalloc double[Knots],
+        Span<double> byKnot = stackalloc double[Knots],
             slope = stackalloc double[Own];
         for (var i = from; i < to; i++)
         {
-            var (point, square) = (lines.Points[i], squares[lines.Points[i].Square]);
-            var correlation = square.Correlation;
-            if (correlation <= 0)
+            var point = seen.Lines.Points[i];
+            var (square, weight) = (seen.Squares[point.Square], weights[point.Square]);
+            if (weight <= 0)
                 continue;
-            var missed = point.Line - square.MeanLine - (values[i] - square.MeanSeen) / square.Strength;
-            var first = bend.Weights(point.X, point.Y, weights);
+            var missed = point.Line - square.MeanLine - (seen.Values[i] - square.MeanSeen) / square.Strength;
+            var first = bend.Weights(point.X, point.Y, byKnot);
             for (var knot = 0; knot < Knots; knot++)
-                (slope[2 * knot], slope[2 * knot + 1]) = (point.SlopeX * weights[knot], point.SlopeY * weights[knot]);
+                (slope[2 * knot], slope[2 * knot + 1]) = (point.SlopeX * byKnot[knot], point.SlopeY * byKnot[knot]);
             if (!sums.TryGetValue(first, out var own))
                 sums[first] = own = new double[Own * (Own + 1)];
             for (var j = 0; j < Own; j++)
             {
-                var weighted = correlation * correlation * slope[j];
+                var weighted = weight * slope[j];
                 Add(own.AsSpan(j * Own, Own), slope, weighted);
                 own[Own * Own + j] += weighted * missed;
             }

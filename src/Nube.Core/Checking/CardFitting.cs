@@ -12,6 +12,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     private const double FinePixelsPerMm = 6,
         RoughPixelsPerMm = 3;
     private const int Spans = 4; // of the bend, along the longer side
+    private const double MuchLess = 0.03; // of the lines and edges; what shows so much less went astray. Set on the trial cards
     private const double ShownAtLeast = 0.7; // of the lines; what is no card of the run shows less. Set on the trial cards
 
     private readonly Mat rough = LinesSeen.Of(lines, RoughPixelsPerMm),
@@ -43,7 +44,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     {
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
-            Alignment.Find(template, seen, pixelsPerMm, flat, blursMm);
+            Alignment.ByLines(template, seen, pixelsPerMm, flat, blursMm);
         using var first = Flattened(from, rough.Size(), RoughPixelsPerMm);
         using var about = WithoutBend(Place(from, Bent(rough, first, RoughPixelsPerMm, firstBlursMm)));
         if (!IsCard(about))
@@ -56,9 +57,23 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var nearer = WithoutBend(Place(about, bend));
         if (!IsCard(nearer))
             return null;
-        // Only lines are exact: where paint ends is where a hand stopped.
+        return new CardFound(Place(nearer, Exactly(nearer, flat)), shown);
+    }
+
+    /// <summary>How a card is bent that lies nearly there.</summary>
+    /// <remarks>
+    /// Only lines are exact: where paint ends is where a hand stopped. But where paint hides them nothing else tells, so
+    /// edges of paint stand for them there, unless much less of the card is seen in its place for that.
+    /// </remarks>
+    private Bend Exactly(Mat nearer, Bend flat)
+    {
+        ReadOnlySpan<double> blursMm = [0.6, 0.3, 0.15];
         using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, edgesToo: false);
-        return new CardFound(Place(nearer, Bent(fine, seen, FinePixelsPerMm, [0.6, 0.3, 0.15])), shown);
+        using var edges = Flattened(nearer, fine.Size(), FinePixelsPerMm);
+        var byLines = Alignment.ByLines(fine, seen, FinePixelsPerMm, flat, blursMm);
+        var withEdges = Alignment.WithEdges(fine, seen, edges, FinePixelsPerMm, flat, blursMm);
+        double Shown(Bend bend) => Alignment.Shown(fine, edges, FinePixelsPerMm, bend);
+        return Shown(withEdges) < Shown(byLines) - MuchLess ? byLines : withEdges;
     }
 
     /// <summary>

@@ -31,6 +31,37 @@ public sealed class CardFinderTests
         Assert.InRange(TrialCards.FarthestOff(found.Place, taken, picture, image), 0, WorstMm);
     }
 
+    /// <summary>Paint that hides every line of a corner ends where the lines were: that tells where the corner lies.</summary>
+    [Theory]
+    [InlineData(108, true)]
+    [InlineData(132, true)]
+    [InlineData(116, false)]
+    [InlineData(156, false)]
+    public void A_card_with_all_lines_of_a_corner_under_paint_is_found_by_the_edges_of_the_paint(
+        int number,
+        bool scanner
+    )
+    {
+        var (card, taken) = TrialCards.HalfHidden(number, scanner);
+        var picture = PictureReader.ReadColours(taken.File());
+
+        var found = Assert.Single(CardFinder.Find(picture, card.Image.Lines));
+
+        Assert.InRange(TrialCards.FarthestOff(found.Place, taken, picture, card.Image), 0, WorstMm);
+    }
+
+    /// <summary>Only most of the edges lie where lines do: those of others would draw this card 0.9 mm away.</summary>
+    [Fact]
+    public void A_card_that_edges_of_paint_would_lead_astray_is_settled_by_its_lines()
+    {
+        var (card, taken) = TrialCards.HalfHidden(188, scanner: false);
+        var picture = PictureReader.ReadColours(taken.File());
+
+        var found = Assert.Single(CardFinder.Find(picture, card.Image.Lines));
+
+        Assert.InRange(TrialCards.FarthestOff(found.Place, taken, picture, card.Image), 0, WorstMm);
+    }
+
     [Fact]
     public void Six_cards_in_one_scan_are_found_each_in_its_place_and_whichever_way_up()
     {

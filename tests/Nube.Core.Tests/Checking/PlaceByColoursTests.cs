@@ -40,11 +40,7 @@ public sealed class PlaceByColoursTests
     [InlineData(55)]
     public void A_card_of_even_stripes_is_read_where_it_lies_and_not_a_stripe_farther_on(int number)
     {
-        var card = new PlannedCard(TrialCards.Image(number), 1100 + number);
-        var random = new Random(number + 77);
-        var hidden = card.Image.Map.Areas.ToDictionary(area => area.Id, _ => random.NextDouble() < 0.5 ? 0.9 : 0);
-        var painted = card.Painted(1100 + number, measured: true, hides: area => hidden[area], strays: 0.12);
-        var taken = TrialCards.Taken(painted, scanner: true, 1300 + number);
+        var (card, taken) = TrialCards.HalfHidden(number, scanner: true);
         var picture = PictureReader.ReadColours(taken.File());
         var byLines = CardFinder.Find(picture, card.Image.Lines)[0].Place;
         Assert.InRange(TrialCards.FarthestOff(byLines, taken, picture, card.Image), 3, 100);

@@ -93,6 +93,19 @@ internal static class TrialCards
         );
     }
 
+    /// <summary>
+    /// A planned card whose paint strays a little, with opaque paint over the lines of about half its areas, and how it
+    /// was taken.
+    /// </summary>
+    public static (PlannedCard Card, CardsTaken Taken) HalfHidden(int number, bool scanner)
+    {
+        var card = new PlannedCard(Image(number), 1100 + number);
+        var random = new Random(number + 77);
+        var hidden = card.Image.Map.Areas.ToDictionary(area => area.Id, _ => random.NextDouble() < 0.5 ? 0.9 : 0);
+        var painted = card.Painted(1100 + number, measured: true, hides: area => hidden[area], strays: 0.12);
+        return (card, Taken(painted, scanner, 1300 + number));
+    }
+
     /// <summary>The same with a colour chart in the shot, right of the card, and where the chart lies.</summary>
     public static (CardsTaken Taken, Func<ColourPicture, ChartInShot> Chart) TakenWithChart(
         PaintedCard card,
