@@ -42,7 +42,7 @@ internal static class AlikePairs
         Cv2.Resize(colour, small, default, shrink, shrink, InterpolationFlags.Area);
         var scale =
             known * shrink ?? UsuallyFills * Math.Max(small.Width, small.Height) / Math.Max(card.Width, card.Height);
-        using var seen = LinesSeen.In(small, scale, edgesToo: true);
+        using var seen = LinesSeen.WithEdges(small, scale);
         using var template = LinesSeen.Of(lines, TemplatePixelsPerMm);
         cancel.ThrowIfCancellationRequested();
         var (ofTemplate, byTemplate) = Described(template, TemplatePoints);

@@ -45,11 +45,11 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         var flat = Bend.None(card.Width, card.Height, Spans);
         Bend Bent(Mat template, Mat seen, double pixelsPerMm, ReadOnlySpan<double> blursMm) =>
             Alignment.ByLines(template, seen, pixelsPerMm, flat, blursMm);
-        using var first = Flattened(from, rough.Size(), RoughPixelsPerMm);
+        using var first = Seen(from, rough.Size());
         using var about = WithoutBend(Place(from, Bent(rough, first, RoughPixelsPerMm, firstBlursMm)));
         if (!IsCard(about))
             return null;
-        using var second = Flattened(about, rough.Size(), RoughPixelsPerMm);
+        using var second = Seen(about, rough.Size());
         var bend = Bent(rough, second, RoughPixelsPerMm, [1.2, 0.6]);
         var shown = Alignment.Shown(rough, second, RoughPixelsPerMm, bend);
         if (shown < shownAtLeast)
@@ -68,12 +68,16 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
     private Bend Exactly(Mat nearer, Bend flat)
     {
         ReadOnlySpan<double> blursMm = [0.6, 0.3, 0.15];
-        using var seen = Flattened(nearer, fine.Size(), FinePixelsPerMm, edgesToo: false);
-        using var edges = Flattened(nearer, fine.Size(), FinePixelsPerMm);
-        var byLines = Alignment.ByLines(fine, seen, FinePixelsPerMm, flat, blursMm);
-        var withEdges = Alignment.WithEdges(fine, seen, edges, FinePixelsPerMm, flat, blursMm);
+        using var flattened = Flattened(nearer, fine.Size(), FinePixelsPerMm);
+        using var seen = LinesSeen.In(flattened, FinePixelsPerMm);
+        using var edges = LinesSeen.WithEdges(seen, flattened, FinePixelsPerMm);
         double Shown(Bend bend) => Alignment.Shown(fine, edges, FinePixelsPerMm, bend);
-        return Shown(withEdges) < Shown(byLines) - MuchLess ? byLines : withEdges;
+        var withEdges = Alignment.WithEdges(fine, seen, edges, FinePixelsPerMm, flat, blursMm);
+        var shown = Shown(withEdges);
+        if (shown >= 1 - MuchLess)
+            return withEdges;
+        var byLines = Alignment.ByLines(fine, seen, FinePixelsPerMm, flat, blursMm);
+        return shown < Shown(byLines) - MuchLess ? byLines : withEdges;
     }
 
     /// <summary>
@@ -85,10 +89,9 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         using var template = new Mat();
         Cv2.GaussianBlur(rough, template, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
         var wider = (int)(ShiftMm * RoughPixelsPerMm);
-        using var seen = Flattened(
+        using var seen = Seen(
             homography,
             new Size(template.Width + 2 * wider, template.Height + 2 * wider),
-            RoughPixelsPerMm,
             wider / RoughPixelsPerMm
         );
         Cv2.GaussianBlur(seen, seen, new Size(0, 0), ShiftBlurMm * RoughPixelsPerMm);
@@ -164,8 +167,15 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         );
     }
 
-    /// <summary>The lines that are seen, laid flat on the card's own mm.</summary>
-    private Mat Flattened(Mat homography, Size size, double pixelsPerMm, double widerMm = 0, bool edgesToo = true)
+    /// <summary>The lines and edges that are seen, laid flat on the card's own mm, at the rough scale.</summary>
+    private Mat Seen(Mat homography, Size size, double widerMm = 0)
+    {
+        using var flattened = Flattened(homography, size, RoughPixelsPerMm, widerMm);
+        return LinesSeen.WithEdges(flattened, RoughPixelsPerMm);
+    }
+
+    /// <summary>The picture laid flat on the card's own mm.</summary>
+    private Mat Flattened(Mat homography, Size size, double pixelsPerMm, double widerMm = 0)
     {
         var marginMm = LinesSeen.MarginMm + widerMm;
         using var toMm = Mat.Eye(3, 3, MatType.CV_64F).ToMat();
@@ -174,7 +184,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
         toMm.Set(0, 2, 0.5 / pixelsPerMm - marginMm);
         toMm.Set(1, 2, 0.5 / pixelsPerMm - marginMm);
         using var whole = (homography * toMm).ToMat();
-        using var flat = new Mat();
+        var flat = new Mat();
         Cv2.WarpPerspective(
             colour,
             flat,
@@ -183,7 +193,7 @@ internal sealed class CardFitting(Mat colour, LineArt lines, Size2d card) : IDis
             InterpolationFlags.Linear | InterpolationFlags.WarpInverseMap,
             BorderTypes.Replicate
         );
-        return LinesSeen.In(flat, pixelsPerMm, edgesToo);
+        return flat;
     }
 
     /// <summary>The corners of a card's picture, clockwise from its top left, pixels.</summary>

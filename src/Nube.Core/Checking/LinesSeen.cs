@@ -22,19 +22,34 @@ internal static class LinesSeen
     /// <summary>The lines of a picture in colour, 0 to 1 as single precision.</summary>
     /// <param name="picture">Eight bits, red, green and blue first.</param>
     /// <param name="pixelsPerMm">Scale.</param>
-    /// <param name="edgesToo">
-    /// Where one colour ends at another counts, too: under opaque paint that is all that shows of a line. Not as exact.
-    /// </param>
-    public static Mat In(Mat picture, double pixelsPerMm, bool edgesToo)
+    public static Mat In(Mat picture, double pixelsPerMm)
     {
         using var brightest = Brightest(picture);
-        var lines = Of(brightest, pixelsPerMm);
-        if (edgesToo)
-        {
-            using var edges = Edges(picture, pixelsPerMm);
-            Cv2.Max(lines, edges, lines);
-        }
-        return lines;
+        return Of(brightest, pixelsPerMm);
+    }
+
+    /// <summary>
+    /// The same, where one colour ends at another counting, too: under opaque paint that is all that shows of a line. Not
+    /// as exact.
+    /// </summary>
+    /// <param name="picture">Eight bits, red, green and blue first.</param>
+    /// <param name="pixelsPerMm">Scale.</param>
+    public static Mat WithEdges(Mat picture, double pixelsPerMm)
+    {
+        using var lines = In(picture, pixelsPerMm);
+        return WithEdges(lines, picture, pixelsPerMm);
+    }
+
+    /// <summary>The same, of lines that are already told.</summary>
+    /// <param name="lines">The lines of the picture.</param>
+    /// <param name="picture">Eight bits, red, green and blue first.</param>
+    /// <param name="pixelsPerMm">Scale.</param>
+    public static Mat WithEdges(Mat lines, Mat picture, double pixelsPerMm)
+    {
+        using var edges = Edges(picture, pixelsPerMm);
+        var both = new Mat();
+        Cv2.Max(lines, edges, both);
+        return both;
     }
 
     // Set on the trial cards.
