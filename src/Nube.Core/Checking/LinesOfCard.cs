@@ -17,7 +17,7 @@ internal static class LinesOfCard
     private const double TimesSpread = 3.5; // of how areas differ otherwise
     private const double Deviation = 1.4826; // of a normal distribution, times its median absolute deviation
     private const int DarkestOf = 10; // one area of so many has the darkest lines
-    private const double WarpedMm = 0.7; // out of place; a card that lies flat comes out below 0.3
+    private const double WarpedMm = 0.5; // out of place. Set on the trial cards: those that lie flat come out up to 0.21
 
     /// <summary>Areas whose lines are paler than those of most of the card, or cannot be seen inside.</summary>
     /// <remarks>
