@@ -50,7 +50,7 @@ public sealed class CardFinderTests
         Assert.InRange(TrialCards.FarthestOff(found.Place, taken, picture, card.Image), 0, WorstMm);
     }
 
-    /// <summary>Only most of the edges lie where lines do: those of others would draw this card 0.9 mm away.</summary>
+    /// <summary>Edges that are not where a line is can draw a card away: this one was 0.9 mm off with them.</summary>
     [Fact]
     public void A_card_that_edges_of_paint_would_lead_astray_is_settled_by_its_lines()
     {
