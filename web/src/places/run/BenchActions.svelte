@@ -47,12 +47,13 @@
   <button
     type="button"
     class={[
-      'btn col-span-3 h-[4.5rem] [@media(max-height:790px)]:h-14 text-2xl sm:col-span-1',
-      waiting ? 'btn-line' : 'btn-primary',
+      'btn col-span-3 h-[4.5rem] [@media(max-height:790px)]:h-14 sm:col-span-1',
+      waiting ? 'btn-line text-xl' : 'btn-primary text-2xl',
     ]}
     onclick={hit(done)}
   >
-    {waiting ? 'Done anyway' : 'Done'} <span class="ml-2 text-base font-normal">space</span>
+    {waiting ? 'Done anyway' : 'Done'}
+    <span class={['ml-2 text-base font-normal', waiting && 'hidden xl:inline']}>space</span>
   </button>
   <button
     type="button"

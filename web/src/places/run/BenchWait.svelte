@@ -22,27 +22,37 @@
     felt: (dry: boolean) => void;
   } = $props();
 
+  const finger = 'btn btn-line h-11 grow px-2 text-base xl:px-3 xl:text-lg';
   const worthFeeling = $derived(waiting.feelFrom !== null && Date.parse(waiting.feelFrom) <= clock.now);
 </script>
 
-<div class="mb-3 border-l-4 border-warm bg-raised px-4 py-3">
-  <p class="text-xl"><strong>Wait {until(waiting.readyAt, clock.now)}.</strong> {waiting.reason}</p>
+<div class={['mb-3 border-l-4 border-warm bg-raised px-4', worthFeeling ? 'py-2' : 'py-3']}>
+  <p class={worthFeeling ? 'text-lg leading-snug' : 'text-xl'}>
+    <strong>Wait {until(waiting.readyAt, clock.now)}.</strong>
+    {waiting.reason}
+    {#if worthFeeling}It may be dry: feel it with the back of a clean finger.{/if}
+  </p>
   {#if worthFeeling}
-    <p class="mt-2 text-lg">It may be dry already. Feel it with the back of a clean finger:</p>
-    <div class="mt-2 grid grid-cols-2 gap-2">
-      <button type="button" class="btn btn-line h-16 text-lg" onclick={hit(() => felt(true))}
-        >It is dry</button
-      >
-      <button type="button" class="btn btn-line h-16 text-lg" onclick={hit(() => felt(false))}
-        >It is still wet</button
-      >
+    <!-- One row, so that the words of the step stay in sight above. -->
+    <div class="mt-2 flex flex-wrap gap-2">
+      <button type="button" class={finger} onclick={hit(() => felt(true))}>It is dry</button>
+      <button type="button" class={finger} onclick={hit(() => felt(false))}>It is still wet</button>
+      {#if meanwhile && !heat}
+        <button type="button" class={finger} title={meanwhile.pass.title} onclick={hit(take)}
+          >Meanwhile: card {meanwhile.card}</button
+        >
+      {/if}
     </div>
   {/if}
   {#if heat}
-    <button type="button" class="btn btn-line mt-3 h-16 w-full text-lg" onclick={hit(heated)}>
+    <button
+      type="button"
+      class={['btn btn-line w-full text-lg', worthFeeling ? 'mt-2 h-11' : 'mt-3 h-16']}
+      onclick={hit(heated)}
+    >
       The card is dried with the heat tool
     </button>
-  {:else if meanwhile}
+  {:else if meanwhile && !worthFeeling}
     <button
       type="button"
       class="btn btn-line mt-3 h-16 w-full text-lg [@media(max-height:790px)]:h-11"
@@ -50,7 +60,7 @@
     >
       Meanwhile: card {meanwhile.card}, {meanwhile.pass.title}
     </button>
-  {:else if whileWaiting.length > 0}
-    <p class="mt-2 text-lg">Meanwhile: {whileWaiting.join(', ')}.</p>
+  {:else if !meanwhile && whileWaiting.length > 0}
+    <p class={['text-lg', worthFeeling ? 'mt-1' : 'mt-2']}>Meanwhile: {whileWaiting.join(', ')}.</p>
   {/if}
 </div>

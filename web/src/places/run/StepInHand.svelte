@@ -61,7 +61,7 @@
       <figcaption class="sr-only">So it should look</figcaption>
     </figure>
   {:else if step.goal}
-    <figure class="ml-auto w-36">
+    <figure class={['ml-auto w-36', !roomy && '[@media(max-height:790px)]:hidden']}>
       <Swatch
         colours={[step.goal.wet, step.goal.dry]}
         {paper}
