@@ -67,7 +67,7 @@ internal static class LedBeginner
         (int, int)[] touching = [.. card.Image.Map.Touching.Select(pair => (pair.One, pair.Other))];
         var insides = AreaInside.Of(card.Masks, card.Image.Lines);
         var followed = Scheduler.Improve(card.Plan, touching, Hand.Ordinary, SearchEffort.Usual);
-        var worked = maker.Follow(followed, touching, [], Start);
+        var worked = maker.Follow(followed, touching, Worked.Nothing, Start);
         double Laid(int area) => NotForgotten(area, worked, followed) * maker.StrengthOn(area);
         var asked = card.Expected.ToDictionary(area => area.Area);
         var scanner = seed % 2 == 0;
@@ -110,7 +110,7 @@ internal static class LedBeginner
                 Hand.Ordinary,
                 BenchLog.At(plan, touching, worked.Taps, looked)
             );
-            second = maker.Follow(inOrder, touching, worked.Taps, looked);
+            second = maker.Follow(inOrder, touching, worked, looked);
             minutes = (second.End - looked).TotalMinutes;
             after = Painted(Laid, acts);
         }

@@ -12,7 +12,11 @@ namespace Nube.Devices.Makers;
 /// <param name="End">When the last step was done.</param>
 /// <param name="LeftOut">Numbers of steps that were tapped as done and were not.</param>
 /// <param name="WetStarts">How often colour was laid on or beside what was wet still: it bleeds.</param>
-public sealed record Worked(ImmutableArray<Tap> Taps, DateTimeOffset End, ImmutableHashSet<int> LeftOut, int WetStarts);
+public sealed record Worked(ImmutableArray<Tap> Taps, DateTimeOffset End, ImmutableHashSet<int> LeftOut, int WetStarts)
+{
+    /// <summary>Nothing was done yet.</summary>
+    public static Worked Nothing { get; } = new([], DateTimeOffset.MinValue, [], 0);
+}
 
 /// <summary>Stands in for a beginner: lays too much or too little, is quicker or slower, forgets, and is impatient now and then.</summary>
 /// <remarks>
@@ -39,23 +43,26 @@ public sealed class SimulatedMaker(int seed)
     /// <summary>Works a plan to its end as the bench leads.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="touching">Which areas touch.</param>
-    /// <param name="before">What was done before.</param>
+    /// <param name="before">What was done before; it may be wet still.</param>
     /// <param name="start">When it goes on.</param>
     public Worked Follow(
         Plan plan,
         IReadOnlyCollection<(int One, int Other)> touching,
-        ImmutableArray<Tap> before,
+        Worked before,
         DateTimeOffset start
     )
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var random = Of(seed, -1 - before.Length);
-        var (taps, now, wetStarts) = (before.ToList(), start, 0);
+        ArgumentNullException.ThrowIfNull(before);
+        var random = Of(seed, -1 - before.Taps.Length);
+        var (taps, now, wetStarts) = (before.Taps.ToList(), start, 0);
         var leftOut = ImmutableHashSet.CreateBuilder<int>();
         var lies = new Dictionary<(int Card, int Area), (Pass Pass, DateTimeOffset DryAt)>();
         var beside = touching
             .Concat(touching.Select(pair => (pair.Other, pair.One)))
             .ToLookup(pair => pair.Item1, pair => pair.Item2);
+        foreach (var tap in before.Taps.Where(tap => tap.IsDone && !before.LeftOut.Contains(tap.Step)))
+            Lay(plan.Steps[tap.Step - 1], tap.At);
         Pass? last = null;
         var prepared = 0; // the step for which brush and colour are ready
         while (BenchLog.At(plan, touching, taps, now) is { Current: { } current } bench)
@@ -99,13 +106,18 @@ public sealed class SimulatedMaker(int seed)
                 leftOut.Add(current);
                 continue;
             }
-            if (pass.Leaves == Leaves.Water)
-            {
-                foreach (var area in pass.Areas)
-                    lies[(step.Card, area)] = (pass, now + plan.TimesOf(pass, area).Dry * Room);
-            }
+            Lay(step, now);
         }
         return new Worked([.. taps], now, leftOut.ToImmutable(), wetStarts);
+
+        void Lay(PlannedStep step, DateTimeOffset at)
+        {
+            var pass = plan.PassOf(step);
+            if (pass.Leaves != Leaves.Water)
+                return;
+            foreach (var area in pass.Areas)
+                lies[(step.Card, area)] = (pass, at + plan.TimesOf(pass, area).Dry * Room);
+        }
 
         static DateTimeOffset Later(DateTimeOffset one, DateTimeOffset other) => one > other ? one : other;
 

@@ -22,7 +22,7 @@ public class LedMakerTests
         {
             var card = new PlannedCard(TrialCards.Image(image), seed);
             var maker = new SimulatedMaker(seed);
-            var worked = maker.Follow(card.Plan, Touching(card), [], Start);
+            var worked = maker.Follow(card.Plan, Touching(card), Worked.Nothing, Start);
 
             var planned = card.Plan.FinishSeconds * Math.Max(1, maker.Room);
             Assert.InRange((worked.End - Start).TotalSeconds, 0.8 * planned, Longer * planned);
