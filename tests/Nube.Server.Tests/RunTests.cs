@@ -548,7 +548,9 @@ public class RunTests(NubeServer server) : IClassFixture<NubeServer>
         var anew = (await maker.Ok(maker.Post($"{run}/plan")))["plan"]!;
         Assert.True(Dry(anew) < Dry(before), $"{Dry(before):0} s, {Dry(anew):0} s");
         var bench = await Tap(maker, run, "done", 1);
-        Assert.Equal(Dry(anew), (DryAt(bench) - bench["serverNow"]!.GetValue<DateTimeOffset>()).TotalSeconds, 1.0);
+        // No finger felt anything yet: a third more makes sure of it.
+        var sure = 4 / 3.0 * Dry(anew);
+        Assert.Equal(sure, (DryAt(bench) - bench["serverNow"]!.GetValue<DateTimeOffset>()).TotalSeconds, 1.0);
         Assert.Equal(["a fan helps"], bench["notes"]!.AsArray().Select(note => note!.GetValue<string>()));
         await Tap(maker, run, "back", 0);
         await maker.Ok(

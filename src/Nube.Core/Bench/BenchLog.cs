@@ -265,7 +265,7 @@ public static class BenchLog
                             areas.IndexOf[area],
                             pass.Index,
                             at,
-                            dries.Scaled(water ? room.Factor : 1),
+                            water ? room.Dries(dries) : dries,
                             Heating.GramsOnEach(pass),
                             water
                         );
@@ -276,10 +276,10 @@ public static class BenchLog
                     card.Spill(areas.InHand(step.Pass), at, Slowest(plan).Scaled(air * room.Factor));
                     break;
                 case TapKind.StillWet when areas.HoldingUp(card, step.Pass, at) is [var last, ..]:
-                    InRoom(room.FoundWet((step.Card, last), at), at);
+                    Felt(() => room.FoundWet((step.Card, last), at), at);
                     break;
                 case TapKind.DryHere when areas.HoldingUp(card, step.Pass, at) is [var last, ..] waited:
-                    InRoom(room.FoundDry((step.Card, last), at), at);
+                    Felt(() => room.FoundDry((step.Card, last), at), at);
                     card.FoundDry(waited, at);
                     break;
                 case TapKind.DryHere:
@@ -290,7 +290,7 @@ public static class BenchLog
                         ? areas.InHand(step.Pass)
                         : areas.Near(step.Pass);
                     if (card.Felt(there, at) is { } felt)
-                        InRoom(room.FoundWet((step.Card, felt), at), at);
+                        Felt(() => room.FoundWet((step.Card, felt), at), at);
                     card.FoundWet(there, at);
                     break;
                 case TapKind.Heated:
@@ -310,10 +310,12 @@ public static class BenchLog
                 room.Forget((step.Card, area));
         }
 
-        void InRoom(double by, double at)
+        void Felt(Action feel, double at)
         {
+            var (likely, atMost) = (room.Factor, room.AtMost);
+            feel();
             foreach (var one in cards)
-                one.InRoom(at, by);
+                one.InRoom(at, room.Factor / likely, room.AtMost / atMost);
         }
 
         void Slower(double by, double at)

@@ -199,19 +199,22 @@ public sealed class WetCard
     /// The room was found to dry slower or quicker than was reckoned: what is still drying takes so many times as long since
     /// it was laid. What should be dry stays so: whoever finds more that is wet says so.
     /// </summary>
-    public void InRoom(double at, double factor)
+    /// <param name="at">When.</param>
+    /// <param name="likely">How many times as long it likely takes.</param>
+    /// <param name="atMost">How many times as long it takes until it is sure to be dry.</param>
+    public void InRoom(double at, double likely, double atMost)
     {
         foreach (ref var spot in spots.AsSpan())
         {
             if (!spot.OfWater || spot.Dry <= at)
                 continue;
             var laid = spot.Laid;
-            spot.Shining = Takes(spot.Shining);
-            spot.Damp = Takes(spot.Damp);
-            spot.Dry = Takes(spot.Dry);
-            spot.BoneDry = Takes(spot.BoneDry);
+            spot.Shining = Takes(spot.Shining, likely);
+            spot.Damp = Takes(spot.Damp, likely);
+            spot.Dry = Takes(spot.Dry, atMost);
+            spot.BoneDry = Math.Max(spot.Dry, Takes(spot.BoneDry, likely));
 
-            double Takes(double time) => laid + (time - laid) * factor;
+            double Takes(double time, double factor) => laid + (time - laid) * factor;
         }
     }
 

@@ -21,21 +21,22 @@ public class FeltDryTests
                 laid + lay * dry
             );
 
-        // Few rooms are quicker by more than a quarter; a finger that finds it wet comes back a little later.
+        // Few rooms are quicker by more than a quarter; a finger that finds it wet comes back a fifth later.
         Assert.Equal(0.75, (waits.Holdup.FeelFrom!.Value - laid) / dry, 3);
         var wet = At(0.81, (TapKind.StillWet, 0.8));
         Assert.Equal(waits.Holdup.ReadyAt, wet.Holdup!.ReadyAt);
-        Assert.Equal(0.88, (wet.Holdup.FeelFrom!.Value - laid) / dry, 3);
+        Assert.Equal(0.96, (wet.Holdup.FeelFrom!.Value - laid) / dry, 3);
 
         // What is waited for is dry, and everything else is held to dry as quickly, by a tenth at once.
-        var found = At(0.961, (TapKind.StillWet, 0.8), (TapKind.DryHere, 0.96));
+        var found = At(0.971, (TapKind.StillWet, 0.8), (TapKind.DryHere, 0.97));
         Assert.Null(found.Holdup);
-        Assert.Equal(0.96, found.Felt, 6);
+        Assert.Equal(0.97, found.Felt, 6);
         Assert.Equal(1 / 1.1, At(0.81, (TapKind.DryHere, 0.8)).Felt, 6);
-        Assert.Equal("Water takes 0.96 times as long here as was reckoned: your finger found it so.", Said(found));
-        // What is wet after its time makes all that still dries slower, from when it was laid.
-        var slow = At(0.99, (TapKind.StillWet, 0.98));
-        Assert.Equal(0.98 * 1.1, (slow.Holdup!.ReadyAt - laid) / dry, 3);
+        Assert.Equal("Water takes 0.97 times as long here as was reckoned: your finger found it so.", Said(found));
+        // What is wet after its time likely takes a tenth longer; what is unfelt still waits a third longer, to be sure.
+        var slow = At(1.06, (TapKind.StillWet, 1.05));
+        Assert.Equal(1.05 * 1.1, slow.Felt, 3);
+        Assert.Equal(1.05 * 4 / 3, (slow.Holdup!.ReadyAt - laid) / dry, 3);
 
         static string Said(BenchState bench) => Words.DriesAsFelt(bench.Felt);
     }
@@ -46,10 +47,41 @@ public class FeltDryTests
         var room = new RoomFelt();
         room.Laid((1, 1), 0, 100);
         room.Laid((1, 2), 0, 100);
-        Assert.Equal(1.045, room.FoundWet((1, 1), 95), 6);
+        room.FoundWet((1, 1), 95);
+        Assert.Equal(1.045, room.Factor, 6);
         room.FoundDry((1, 2), 80);
         room.FoundDry((1, 2), 80);
         Assert.Equal(0.95, room.Factor, 6);
+    }
+
+    [Fact]
+    public void Each_finger_halves_what_is_not_known_of_the_room()
+    {
+        var room = new RoomFelt();
+        room.Laid((1, 1), 0, 1000);
+        double Next() => room.FeelFrom((1, 1), 1000 * room.AtMost)!.Value;
+        Assert.Equal((4 / 3.0, 750), (room.AtMost, Next()));
+        room.FoundWet((1, 1), 850);
+        Assert.Equal(1020, Next(), 6); // a fifth later, as long as nothing was dry
+        room.FoundDry((1, 1), 950);
+        Assert.Equal(0.95, room.AtMost, 6);
+        Assert.Equal(900, Next(), 6); // half way between wet and dry
+        room.FoundWet((1, 1), 900);
+        Assert.Null(room.FeelFrom((1, 1), 1000 * room.AtMost)); // 25 s are not worth a finger
+    }
+
+    [Fact]
+    public void Until_something_was_felt_a_step_waits_longer_than_is_reckoned_and_what_shines_dulls_as_reckoned()
+    {
+        var (plan, taps, waits) = UntilItWaits();
+        var (laid, dry) = LaidAndDry(plan, taps, waits.Holdup!.Area);
+        Assert.Equal(4 / 3.0, (waits.Holdup.ReadyAt - laid) / dry, 3);
+        var card = plan.Steps[waits.Current!.Value - 1].Card;
+        var area = waits.Cards[card - 1].Areas.Single(one => one.Area == waits.Holdup.Area);
+        var times = plan.TimesOf(plan.Passes[area.Pass], area.Area);
+        Assert.Equal(times.Damp.TotalSeconds, (area.DullAt - laid).TotalSeconds, 1);
+        var found = new Tap(TapKind.DryHere, waits.Current.Value, laid + 1.1 * dry, "");
+        Assert.Equal(1.1, BenchLog.At(plan, Touching, [.. taps, found], found.At).Felt, 3);
     }
 
     [Fact]
