@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Nube.Core.Bench;
 using Nube.Core.Tests.Checking;
 using Nube.Devices.Makers;
@@ -29,6 +30,43 @@ public class LedMakerTests
             var inVain = worked.Taps.Count(tap => tap.Kind == TapKind.StillWet);
             Assert.True(inVain <= card.Plan.Steps.Length / 3, $"{inVain} times in {card.Plan.Steps.Length} steps");
         }
+    }
+
+    [Fact]
+    public void Who_comes_back_finds_wet_what_was_laid_before_and_is_not_dry_in_that_room()
+    {
+        var felt = 0;
+        for (var image = 0; image < 3; image++)
+        {
+            var card = new PlannedCard(TrialCards.Image(image), 0);
+            var (taps, now) = (ImmutableArray<Tap>.Empty, Start);
+            while (
+                BenchLog.At(card.Plan, Touching(card), taps, now) is { Holdup: null, Current: { } current } // until it waits
+            )
+                taps = taps.Add(new Tap(TapKind.Done, current, now = now.AddSeconds(20), ""));
+            var maker = new SimulatedMaker(image);
+
+            var worked = maker.Follow(card.Plan, Touching(card), new Worked(taps, now, [], 0), now);
+
+            foreach (var (tap, i) in worked.Taps.Select((tap, i) => (tap, i)).Skip(taps.Length))
+            {
+                if (tap.Kind != TapKind.DryHere)
+                    continue;
+                var bench = BenchLog.At(card.Plan, Touching(card), worked.Taps.Take(i), tap.At);
+                var (laid, dry) = LaidOn(bench.Holdup!.Area, worked.Taps.Take(i));
+                Assert.True(tap.At - laid >= dry * maker.Room, $"dry after {tap.At - laid} of {dry * maker.Room}");
+                felt += laid <= now ? 1 : 0;
+            }
+
+            (DateTimeOffset Laid, TimeSpan Dry) LaidOn(int area, IEnumerable<Tap> before)
+            {
+                var last = before.Last(tap =>
+                    tap.IsDone && card.Plan.PassOf(card.Plan.Steps[tap.Step - 1]).Areas.Contains(area)
+                );
+                return (last.At, card.Plan.TimesOf(card.Plan.PassOf(card.Plan.Steps[last.Step - 1]), area).Dry);
+            }
+        }
+        Assert.True(felt > 0, "nothing that was laid before was felt");
     }
 
     [Fact]
