@@ -22,7 +22,7 @@
     felt: (dry: boolean) => void;
   } = $props();
 
-  const finger = 'btn btn-line h-11 grow px-2 text-base xl:px-3 xl:text-lg';
+  const finger = 'btn btn-line h-14 grow px-2 text-base xl:px-3 xl:text-lg [@media(max-height:790px)]:h-11';
   const worthFeeling = $derived(waiting.feelFrom !== null && Date.parse(waiting.feelFrom) <= clock.now);
 </script>
 
@@ -30,7 +30,11 @@
   <p class={worthFeeling ? 'text-lg leading-snug' : 'text-xl'}>
     <strong>Wait {until(waiting.readyAt, clock.now)}.</strong>
     {waiting.reason}
-    {#if worthFeeling}It may be dry: feel it with the back of a clean finger.{/if}
+    {#if worthFeeling}
+      It may be dry: feel it with the back of a clean finger.
+    {:else if waiting.feelFrom}
+      It may be dry in {until(waiting.feelFrom, clock.now)}: feel it then.
+    {/if}
   </p>
   {#if worthFeeling}
     <!-- One row, so that the words of the step stay in sight above. -->
