@@ -48,7 +48,7 @@
     type="button"
     class={[
       'btn col-span-3 h-[4.5rem] [@media(max-height:790px)]:h-14 sm:col-span-1',
-      waiting ? 'btn-line text-xl' : 'btn-primary text-2xl',
+      waiting ? 'btn-line text-xl leading-tight' : 'btn-primary text-2xl',
     ]}
     onclick={hit(done)}
   >

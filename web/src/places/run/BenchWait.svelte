@@ -26,8 +26,8 @@
   const worthFeeling = $derived(waiting.feelFrom !== null && Date.parse(waiting.feelFrom) <= clock.now);
 </script>
 
-<div class={['mb-3 border-l-4 border-warm bg-raised px-4', worthFeeling ? 'py-2' : 'py-3']}>
-  <p class={worthFeeling ? 'text-lg leading-snug' : 'text-xl'}>
+<div class="mb-3 border-l-4 border-warm bg-raised px-4 py-2">
+  <p class="text-lg leading-snug">
     <strong>Wait {until(waiting.readyAt, clock.now)}.</strong>
     {waiting.reason}
     {#if worthFeeling}
@@ -51,7 +51,7 @@
   {#if heat}
     <button
       type="button"
-      class={['btn btn-line w-full text-lg', worthFeeling ? 'mt-2 h-11' : 'mt-3 h-16']}
+      class={['btn btn-line mt-2 w-full text-lg', worthFeeling ? 'h-11' : 'h-14']}
       onclick={hit(heated)}
     >
       The card is dried with the heat tool
@@ -59,12 +59,12 @@
   {:else if meanwhile && !worthFeeling}
     <button
       type="button"
-      class="btn btn-line mt-3 h-16 w-full text-lg [@media(max-height:790px)]:h-11"
+      class="btn btn-line mt-2 h-auto min-h-14 w-full py-1 text-base leading-tight xl:text-lg [@media(max-height:790px)]:min-h-11"
       onclick={hit(take)}
     >
       Meanwhile: card {meanwhile.card}, {meanwhile.pass.title}
     </button>
   {:else if !meanwhile && whileWaiting.length > 0}
-    <p class={['text-lg', worthFeeling ? 'mt-1' : 'mt-2']}>Meanwhile: {whileWaiting.join(', ')}.</p>
+    <p class="mt-1 text-lg leading-snug">Meanwhile: {whileWaiting.join(', ')}.</p>
   {/if}
 </div>

@@ -40,7 +40,9 @@
     <figure class="ml-auto grid grid-cols-2 gap-x-2">
       {#each [{ still: wet, words: 'wet' }, { still: dry, words: 'dry' }] as { still, words } (words)}
         <div>
-          <div class="h-12 w-16 xl:h-28 xl:w-32">
+          <div
+            class="h-12 w-16 xl:h-20 xl:w-24 xl:[@media(min-height:850px)]:h-28 xl:[@media(min-height:850px)]:w-32"
+          >
             <CardPicture
               {image}
               {paper}
@@ -76,7 +78,7 @@
     </figure>
   {/if}
 </div>
-<dl class="mt-3 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg">
+<dl class="mt-2 grid grid-cols-[5rem_1fr] gap-y-1.5 text-lg leading-snug [@media(max-height:790px)]:gap-y-1">
   {#if step.first}
     <dt class="font-bold">First</dt>
     <dd>{step.first}</dd>
